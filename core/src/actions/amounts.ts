@@ -1,0 +1,23 @@
+import { bpmAt, barTicks, beatTicks, lineAt, roundEvenly, TICKS_PER_QUARTER, TICKS_PER_WHOLE } from '../time';
+import type { ActionContext } from './action';
+import { choiceParam } from './params';
+
+/** What a distance can be counted in, apart from the grid in use. */
+export const AMOUNT_UNITS = ['grid', 'bar', 'beat', '1/2', '1/4', '1/8', '1/8 triplet', '1/16', '1/16 triplet', '1/32', '1/32 triplet', '1/64', 'tick', 'ms'] as const;
+export type AmountUnit = (typeof AMOUNT_UNITS)[number];
+
+export function amountParam(title: string, start: AmountUnit = 'grid') {
+  return choiceParam(title, AMOUNT_UNITS, start, { ms: 'millisecond' });
+}
+
+/** Ticks in `count` units (negative counts go back). Milliseconds go through the tempo at `atTick`, rounded to the tick once. */
+export function amountTicks(count: number, unit: AmountUnit, context: Pick<ActionContext, 'grid' | 'meter' | 'tempos'>, atTick = 0): number {
+  if (unit === 'grid') return Math.sign(count) * lineAt(context.grid, Math.abs(count));
+  if (unit === 'bar') return count * barTicks(context.meter);
+  if (unit === 'beat') return count * beatTicks(context.meter);
+  if (unit === 'tick') return count;
+  if (unit === 'ms') return roundEvenly((count * bpmAt(context.tempos, atTick) * TICKS_PER_QUARTER) / 60_000);
+  const [value, triplet] = unit.split(' ');
+  const whole = TICKS_PER_WHOLE / Number(value!.slice(2));
+  return count * (triplet ? (whole * 2) / 3 : whole);
+}

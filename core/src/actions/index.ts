@@ -1,0 +1,5 @@
+export * from './action';
+export * from './params';
+export * from './amounts';
+export * from './registry';
+export * from './perform';

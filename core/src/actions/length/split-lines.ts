@@ -1,0 +1,20 @@
+import { z } from 'zod';
+import { cutNote, cutsAtLines, piecesEvery, tooManyPieces } from '../../notes/split';
+import { notesAction } from '../action';
+import { amountParam, amountTicks } from '../amounts';
+
+export const splitLines = notesAction({
+  id: 'split-lines',
+  family: 'length',
+  subject: 'notes',
+  label: 'Split at lines',
+  help: 'Cuts every note at each grid line inside it. The pieces keep everything but their length.',
+  words: ['slice', 'chop', 'cut', 'divide', 'grid'],
+  params: z.object({ at: amountParam('Lines of') }),
+  quick: [{ label: 'Split at lines', icon: 'splitLines', params: {} }],
+  run: ({ notes }, { at }, context) => {
+    const grid = at === 'grid' ? context.grid : { numerator: amountTicks(1, at, context), denominator: 1 };
+    return { notes: notes.flatMap((note) => cutNote(note, cutsAtLines(note, grid), context.newId)) };
+  },
+  whyNot: ({ notes }, { at }, context) => tooManyPieces(piecesEvery(notes, amountTicks(1, at, context))),
+});

@@ -1,0 +1,66 @@
+import { z } from 'zod';
+
+/** How a param is shown. A small closed set: each has one control in the app. */
+export type ControlKind = 'stepper' | 'slider' | 'choice';
+
+export interface ParamMeta {
+  readonly title: string;
+  readonly control: ControlKind;
+  /** What the number counts: "%", "semitones". */
+  readonly unit?: string;
+  /** For a choice: the words on its buttons, by value. */
+  readonly names?: Readonly<Record<string, string>>;
+}
+
+/** A whole number between `low` and `high`. */
+export function wholeParam(title: string, low: number, high: number, start: number, unit?: string) {
+  return z.int().min(low).max(high).default(start).meta({ title, control: 'stepper', ...(unit ? { unit } : {}) });
+}
+
+/** A percentage or other amount, dragged rather than counted. */
+export function sliderParam(title: string, low: number, high: number, start: number, unit: string) {
+  return z.number().min(low).max(high).default(start).meta({ title, control: 'slider', unit });
+}
+
+export function choiceParam<const Values extends readonly [string, ...string[]]>(
+  title: string,
+  values: Values,
+  start: Values[number],
+  names: Readonly<Record<string, string>> = {},
+) {
+  return z
+    .enum(values)
+    .default(start as never)
+    .meta({ title, control: 'choice', names });
+}
+
+/** What the interface needs to draw a param. Throws where an action left one untitled or unbounded. */
+export interface ParamField {
+  readonly name: string;
+  readonly title: string;
+  readonly control: ControlKind;
+  readonly unit: string;
+  readonly low: number;
+  readonly high: number;
+  readonly options: readonly { readonly value: string; readonly name: string }[];
+}
+
+export function paramFields(params: z.ZodObject): ParamField[] {
+  return Object.entries(params.shape).map(([name, schema]) => {
+    const meta = (schema as z.ZodType).meta() as unknown as ParamMeta | undefined;
+    if (!meta?.title || !meta.control) throw new Error(`Param "${name}" needs a title and a control.`);
+    const inner = (schema as z.ZodDefault<z.ZodType>).unwrap();
+    const values = inner instanceof z.ZodEnum ? inner.options.map(String) : [];
+    const { minValue, maxValue } = inner as z.ZodNumber;
+    if (!values.length && !(Number.isFinite(minValue) && Number.isFinite(maxValue))) throw new Error(`Param "${name}" needs bounds.`);
+    return {
+      name,
+      title: meta.title,
+      control: meta.control,
+      unit: meta.unit ?? '',
+      low: minValue ?? 0,
+      high: maxValue ?? 0,
+      options: values.map((value) => ({ value, name: meta.names?.[value] ?? value })),
+    };
+  });
+}

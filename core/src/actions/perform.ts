@@ -1,0 +1,59 @@
+import type { Change } from '../change/change';
+import { diffNotes } from '../change/diff';
+import { findById, notesOf, type Document } from '../model/document';
+import type { Id, Note } from '../model/entities';
+import { countLanding, type Landing } from '../notes/landing';
+import { withNotes } from '../notes/move';
+import { seededRandom } from '../playback/random';
+import type { ActionContext, ActionResult, NotesAction } from './action';
+
+/** What an action is to be run on. */
+export interface Performance {
+  readonly action: NotesAction;
+  readonly params: unknown;
+  readonly patternId: Id;
+  /** Empty means the whole pattern, but for actions that need a selection. */
+  readonly noteIds: readonly Id[];
+  readonly seed: number;
+}
+
+export interface Performed {
+  readonly change: Change;
+  readonly select: readonly Id[];
+  readonly landing: Landing;
+  /** Why nothing was done, in words; null where something was. */
+  readonly whyNot: string | null;
+}
+
+/** Runs an action on a document and says what Change it comes to, without applying it. The Change has no entries where
+ *  nothing would change. Throws where params do not fit the action: the interface only offers what fits. */
+export function perform(
+  document: Document,
+  { action, params, patternId, noteIds, seed }: Performance,
+  context: Omit<ActionContext, 'random'>,
+  stamp: { readonly id: Id; readonly at: number; readonly device: string },
+): Performed {
+  const all = notesOf(document, patternId);
+  const part = partOf(all, noteIds, action);
+  const lengthTicks = findById(document.patterns, patternId)?.length ?? 1;
+  const parsed = action.params.parse(params);
+  const full: ActionContext = { ...context, random: seededRandom(seed) };
+  const whyNot = action.whyNot?.({ notes: part, lengthTicks }, parsed, full) ?? null;
+  const result: ActionResult = whyNot === null ? action.run({ notes: part, lengthTicks }, parsed, full) : { notes: part };
+  const gone = new Set(part.map(({ id }) => id));
+  const after = withNotes(all.filter(({ id }) => !gone.has(id)), result.notes);
+  const change: Change = {
+    ...stamp,
+    label: `${action.label}, ${part.length} ${part.length === 1 ? 'note' : 'notes'}`,
+    made: { actionId: action.id, params: parsed, seed, noteIds },
+    entries: diffNotes(patternId, all, after),
+  };
+  const chosen = result.select ?? result.notes.map(({ id }) => id);
+  return { change, select: noteIds.length ? chosen : [], landing: countLanding(all, after, lengthTicks), whyNot };
+}
+
+function partOf(all: readonly Note[], noteIds: readonly Id[], action: NotesAction): readonly Note[] {
+  if (noteIds.length === 0) return action.needsSelection ? [] : all;
+  const ids = new Set(noteIds);
+  return all.filter(({ id }) => ids.has(id));
+}

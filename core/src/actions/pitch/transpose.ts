@@ -1,0 +1,21 @@
+import { z } from 'zod';
+import { moveNotes } from '../../notes/move';
+import { notesAction } from '../action';
+import { wholeParam } from '../params';
+
+export const transpose = notesAction({
+  id: 'transpose',
+  family: 'pitch',
+  subject: 'notes',
+  label: 'Transpose',
+  help: 'Moves notes up or down by semitones; 12 is an octave. The group stops together at the ends of the keyboard.',
+  words: ['pitch', 'octave', 'semitone', 'higher', 'lower', 'up', 'down', 'key'],
+  params: z.object({ semitones: wholeParam('Semitones', -48, 48, 12) }),
+  quick: [
+    { label: 'Octave down', icon: 'octaveDown', params: { semitones: -12 } },
+    { label: 'Semitone down', icon: 'down', params: { semitones: -1 } },
+    { label: 'Semitone up', icon: 'up', params: { semitones: 1 } },
+    { label: 'Octave up', icon: 'octaveUp', params: { semitones: 12 } },
+  ],
+  run: ({ notes }, { semitones }) => ({ notes: moveNotes(notes, 0, semitones) }),
+});

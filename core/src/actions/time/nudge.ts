@@ -1,0 +1,23 @@
+import { z } from 'zod';
+import { moveNotes } from '../../notes/move';
+import { notesAction } from '../action';
+import { amountParam, amountTicks } from '../amounts';
+import { wholeParam } from '../params';
+
+export const nudge = notesAction({
+  id: 'nudge',
+  family: 'time',
+  subject: 'notes',
+  label: 'Nudge',
+  help: 'Moves notes a little earlier or later. The whole group stops at the start of the pattern and keeps its shape.',
+  words: ['move', 'shift', 'earlier', 'later', 'push', 'pull', 'delay'],
+  params: z.object({ count: wholeParam('Distance', -999, 999, 1), unit: amountParam('Counted in') }),
+  quick: [
+    { label: 'Nudge earlier', icon: 'earlier', params: { count: -1 } },
+    { label: 'Nudge later', icon: 'later', params: { count: 1 } },
+  ],
+  run: ({ notes }, { count, unit }, context) => {
+    const first = notes.reduce((tick, { start }) => Math.min(tick, start), Infinity);
+    return { notes: moveNotes(notes, amountTicks(count, unit, context, first), 0) };
+  },
+});

@@ -1,0 +1,112 @@
+import { counter } from '../../test/make';
+import { events } from '../playback';
+import { demoSong } from '../song';
+import { secondsAt } from '../time';
+import { SAMPLE_RATE, soundById, SoundEngine, SOUNDS, VOICE_CAP, type EngineNote, type EngineTrack } from '.';
+
+const track = (id: string): EngineTrack => ({ id, sound: soundById(id), levelDb: 0, pan: 0, isAudible: true });
+const hit = (trackId: string, fields: Partial<EngineNote> = {}): EngineNote => ({ at: 4800, frames: 12_000, trackId, pitch: 57, velocity: 100, seed: 1, ...fields });
+
+/** Plays notes in a fresh engine and gives both channels, rendered in blocks of `block` samples. */
+function play(notes: EngineNote[], frames: number, block = 128, tracks = SOUNDS.map(({ id }) => track(id))) {
+  const engine = new SoundEngine();
+  engine.post({ type: 'tracks', tracks });
+  engine.post({ type: 'notes', notes, generation: 0 });
+  return render(engine, frames, block);
+}
+
+function render(engine: SoundEngine, frames: number, block = 128) {
+  const left = new Float32Array(frames);
+  const right = new Float32Array(frames);
+  for (let at = 0; at < frames; at += block) engine.render(left.subarray(at, at + block), right.subarray(at, at + block));
+  return { left, right };
+}
+
+function largest(samples: Float32Array, measure: (index: number) => number): number {
+  let most = 0;
+  for (let index = 0; index < samples.length; index++) {
+    const value = measure(index);
+    if (value > most || -value > most) most = value < 0 ? -value : value;
+  }
+  return most;
+}
+const peak = (samples: Float32Array) => largest(samples, (index) => samples[index]!);
+const largestStep = (samples: Float32Array) => largest(samples, (index) => samples[index]! - (samples[index - 1] ?? 0));
+
+describe('the sound engine', () => {
+  it.each(SOUNDS.map(({ id }) => id))('%s begins on its very sample and is silent again after its end', (id) => {
+    const { left } = play([hit(id, { at: 4807, pitch: id === 'quay-kit' ? 36 : 57 })], 4 * SAMPLE_RATE);
+    expect(left.findIndex((sample) => sample !== 0)).toBe(4807);
+    expect(peak(left)).toBeGreaterThan(0.03);
+    expect(peak(left.subarray(3.5 * SAMPLE_RATE))).toBeLessThan(1e-4);
+  });
+
+  it.each(['round-bass', 'lamp-keys', 'buoy-bells'])('%s is in tune: A3 sounds at 220 Hz, not a quarter tone off', (id) => {
+    const { left } = play([hit(id, { frames: 48_000 })], 36_000);
+    const energyAt = (hz: number) => {
+      let [cosine, sine] = [0, 0];
+      for (let index = 9600; index < 36_000; index++) {
+        cosine += left[index]! * Math.cos((2 * Math.PI * hz * index) / SAMPLE_RATE);
+        sine += left[index]! * Math.sin((2 * Math.PI * hz * index) / SAMPLE_RATE);
+      }
+      return Math.hypot(cosine, sine);
+    };
+    for (const cents of [-50, 50]) expect(energyAt(220)).toBeGreaterThan(3 * energyAt(220 * 2 ** (cents / 1200)));
+  });
+
+  it('gives the same samples for any block size, and again each time', () => {
+    const notes = [hit('lamp-keys'), hit('quay-kit', { at: 9000, pitch: 42 }), hit('round-bass', { at: 5001, pitch: 33 })];
+    const bytes = (block: number) => Buffer.from(play(notes, 24_000, block).left.buffer).toString('base64');
+    const whole = bytes(24_000);
+    expect(bytes(128) === whole).toBe(true);
+    expect(bytes(333) === whole).toBe(true);
+  });
+
+  it('never clips and never jumps, however much is struck at once', () => {
+    const pile = Array.from({ length: 60 }, (_, index) => hit(index % 2 ? 'round-bass' : 'quay-kit', { at: 4800 + index * 50, pitch: 36 + (index % 9), velocity: 127 }));
+    const { left, right } = play(pile, SAMPLE_RATE);
+    expect(Math.max(peak(left), peak(right))).toBeLessThan(0.8501);
+  });
+
+  it('sustained notes start, end and are stolen without a click', () => {
+    const held = Array.from({ length: VOICE_CAP + 8 }, (_, index) => hit('lamp-keys', { at: 4800 + index * 2400, pitch: 40 + (index % 12), velocity: 60, frames: 240_000 }));
+    const { left } = play(held, 4 * SAMPLE_RATE);
+    expect(largestStep(left)).toBeLessThan(0.08);
+  });
+
+  it('a closed hat cuts an open one off', () => {
+    const open = hit('quay-kit', { pitch: 46 });
+    const tail = (notes: EngineNote[]) => peak(play(notes, 24_000).left.subarray(20_000));
+    expect(tail([open, hit('quay-kit', { at: 9600, pitch: 42 })])).toBeLessThan(tail([open]) / 5);
+  });
+
+  it('an edit replaces what waits, stop leaves nothing sounding', () => {
+    const engine = new SoundEngine();
+    engine.post({ type: 'tracks', tracks: [track('lamp-keys')] });
+    engine.post({ type: 'notes', notes: [hit('lamp-keys', { at: 20_000 })], generation: 0 });
+    engine.post({ type: 'replace', from: 10_000, generation: 1 });
+    engine.post({ type: 'notes', notes: [hit('lamp-keys', { at: 15_000, frames: 480_000 })], generation: 1 });
+    engine.post({ type: 'notes', notes: [hit('lamp-keys', { at: 12_000 })], generation: 0 });
+    expect(render(engine, 19_200).left.findIndex((sample) => sample !== 0)).toBe(15_000);
+    engine.post({ type: 'stop', generation: 2 });
+    render(engine, 96_000);
+    expect(peak(render(engine, 48_000).left)).toBeLessThan(1e-3);
+  });
+
+  it('a silenced track makes no sound', () => {
+    expect(peak(play([hit('lamp-keys')], 24_000, 128, [{ ...track('lamp-keys'), isAudible: false }]).left)).toBe(0);
+  });
+
+  it('the demo, played through, stays below -1 dBFS and above a whisper', () => {
+    const document = demoSong(counter());
+    const tracks = document.tracks.map((each): EngineTrack => ({ id: each.id, sound: soundById(each.soundId), levelDb: each.levelDb, pan: each.pan, isAudible: true }));
+    const at = (tick: number) => Math.round(secondsAt(document.song.tempos, tick) * SAMPLE_RATE);
+    const notes = events(document, 0, 2 * 4 * 20160, { view: { kind: 'song' } }).map((event, index) => ({
+      at: at(event.tick), frames: at(event.tick + event.lengthTicks) - at(event.tick), trackId: event.trackId, pitch: event.pitch, velocity: event.velocity, seed: index + 1,
+    }));
+    const { left, right } = play(notes, 5.5 * SAMPLE_RATE, 128, tracks);
+    const loudest = Math.max(peak(left), peak(right));
+    expect(loudest).toBeLessThan(10 ** (-1 / 20));
+    expect(loudest).toBeGreaterThan(0.2);
+  });
+});

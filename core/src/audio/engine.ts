@@ -1,0 +1,192 @@
+import { DrumVoice } from './drum-voice';
+import { Limiter } from './limiter';
+import { dbToGain, sineTurn } from './math';
+import { Room } from './room';
+import { drumFor, type Sound } from './sounds';
+import { ToneVoice } from './tone-voice';
+import { CHUNK, type EngineNote, type Voice } from './voice';
+
+export type { EngineNote } from './voice';
+
+/** Samples a second, everywhere: live, offline and in tests. */
+export const SAMPLE_RATE = 48_000;
+export const VOICE_CAP = 32;
+const STEAL_SECONDS = 0.003;
+const CHOKE_SECONDS = 0.008;
+const STOP_SECONDS = 0.03;
+
+/** How a track is heard. */
+export interface EngineTrack {
+  readonly id: string;
+  readonly sound: Sound;
+  /** -60..6; below -59.9 is silence. */
+  readonly levelDb: number;
+  readonly pan: number;
+  readonly isAudible: boolean;
+}
+
+/** What can be said to an engine, as plain data, so that it can run behind a port. */
+export type EngineMessage =
+  | { readonly type: 'tracks'; readonly tracks: readonly EngineTrack[] }
+  | { readonly type: 'notes'; readonly notes: readonly EngineNote[]; readonly generation: number }
+  /** Drops what waits at or after `from` from earlier generations. */
+  | { readonly type: 'replace'; readonly from: number; readonly generation: number }
+  /** Drops all that waits and lets what sounds fade. */
+  | { readonly type: 'stop'; readonly generation: number };
+
+interface Waiting extends EngineNote {
+  readonly generation: number;
+}
+
+/** A track's running gains; they glide to where they are set, so that no change clicks. */
+interface Strip {
+  track: EngineTrack;
+  left: number;
+  right: number;
+  readonly buffer: Float32Array;
+  isUsed: boolean;
+}
+
+/** The sound engine: plain data in, samples out, the same samples for the same data on every machine and for any block size.
+ *  It works one chunk ahead of what it gives out, so that the limiter can look ahead without delaying anything. */
+export class SoundEngine {
+  private readonly strips = new Map<string, Strip>();
+  private readonly room: Room;
+  private readonly limiter = new Limiter();
+  private waiting: Waiting[] = [];
+  private voices: Voice[] = [];
+  private generation = 0;
+  private renderedTo: number;
+  private readonly left = new Float32Array(CHUNK);
+  private readonly right = new Float32Array(CHUNK);
+  private readonly toRoom = new Float32Array(CHUNK);
+  private readonly toEcho = new Float32Array(CHUNK);
+  private given = CHUNK;
+
+  /** `firstFrame` is the frame number of the first sample `render` will give. */
+  constructor(
+    private readonly sampleRate = SAMPLE_RATE,
+    firstFrame = 0,
+  ) {
+    this.room = new Room(sampleRate);
+    this.renderedTo = firstFrame;
+    this.renderChunk();
+  }
+
+  post(message: EngineMessage): void {
+    if (message.type === 'tracks') this.setTracks(message.tracks);
+    else if (message.type === 'notes') this.queue(message.notes, message.generation);
+    else if (message.type === 'replace') this.replace(message.from, message.generation);
+    else this.stop(message.generation);
+  }
+
+  /** Fills both channels with the next samples; any length. */
+  render(left: Float32Array, right: Float32Array): void {
+    for (let index = 0; index < left.length; index++) {
+      if (this.given === CHUNK) {
+        this.renderChunk();
+        this.given = 0;
+      }
+      left[index] = this.left[this.given]!;
+      right[index] = this.right[this.given]!;
+      this.given++;
+    }
+  }
+
+  private setTracks(tracks: readonly EngineTrack[]): void {
+    for (const track of tracks) {
+      const strip = this.strips.get(track.id);
+      const gains = gainsOf(track);
+      if (strip) strip.track = track;
+      else this.strips.set(track.id, { track, ...gains, buffer: new Float32Array(CHUNK), isUsed: false });
+    }
+    const ids = new Set(tracks.map(({ id }) => id));
+    for (const id of [...this.strips.keys()]) if (!ids.has(id)) this.strips.delete(id);
+  }
+
+  private queue(notes: readonly EngineNote[], generation: number): void {
+    if (generation < this.generation) return;
+    this.waiting.push(...notes.map((note) => ({ ...note, generation })));
+    this.waiting.sort((a, b) => a.at - b.at);
+  }
+
+  private replace(from: number, generation: number): void {
+    this.generation = generation;
+    this.waiting = this.waiting.filter((note) => note.at < from || note.generation >= generation);
+  }
+
+  private stop(generation: number): void {
+    this.replace(0, generation);
+    for (const voice of this.voices) voice.fade(this.renderedTo, STOP_SECONDS);
+  }
+
+  private renderChunk(): void {
+    const frame = this.renderedTo;
+    this.startDue(frame + CHUNK);
+    for (const buffer of [this.left, this.right, this.toRoom, this.toEcho]) buffer.fill(0);
+    for (const strip of this.strips.values()) {
+      strip.buffer.fill(0);
+      strip.isUsed = false;
+    }
+    this.voices = this.voices.filter((voice) => {
+      const strip = this.strips.get(voice.trackId);
+      if (!strip) return false;
+      strip.isUsed = true;
+      return voice.render(strip.buffer, frame);
+    });
+    for (const strip of this.strips.values()) this.mix(strip);
+    this.room.process(this.toRoom, this.toEcho, this.left, this.right);
+    this.limiter.process(this.left, this.right);
+    this.renderedTo += CHUNK;
+  }
+
+  private mix(strip: Strip): void {
+    const { track, buffer } = strip;
+    const target = gainsOf(track);
+    const { sound } = track;
+    const echo = sound.kind === 'pitched' ? sound.echo : 0;
+    const stepLeft = ((target.left - strip.left) * 0.25) / CHUNK;
+    const stepRight = ((target.right - strip.right) * 0.25) / CHUNK;
+    if (!strip.isUsed) {
+      strip.left = target.left;
+      strip.right = target.right;
+      return;
+    }
+    for (let index = 0; index < CHUNK; index++) {
+      strip.left += stepLeft;
+      strip.right += stepRight;
+      const left = buffer[index]! * strip.left;
+      const right = buffer[index]! * strip.right;
+      this.left[index]! += left;
+      this.right[index]! += right;
+      this.toRoom[index]! += (left + right) * sound.room;
+      this.toEcho[index]! += (left + right) * echo;
+    }
+  }
+
+  /** Starts the notes that begin before `untilFrame`; one that comes late starts at once. */
+  private startDue(untilFrame: number): void {
+    let due = 0;
+    while (due < this.waiting.length && this.waiting[due]!.at < untilFrame) this.start(this.waiting[due++]!);
+    if (due) this.waiting.splice(0, due);
+  }
+
+  private start(note: EngineNote): void {
+    const sound = this.strips.get(note.trackId)?.track.sound;
+    if (!sound) return;
+    const frame = Math.max(note.at, this.renderedTo);
+    const voice = sound.kind === 'drums' ? new DrumVoice(drumFor(sound, note.pitch), note, frame, this.sampleRate) : new ToneVoice(sound, note, frame, this.sampleRate);
+    for (const other of this.voices) {
+      if (voice.choke !== null && other.choke === voice.choke && other.trackId === voice.trackId) other.fade(frame, CHOKE_SECONDS);
+    }
+    this.voices.push(voice);
+    if (this.voices.length > VOICE_CAP) this.voices[this.voices.length - 1 - VOICE_CAP]!.fade(frame, STEAL_SECONDS);
+  }
+}
+
+/** Left and right gain of a track: its own level and its sound's, panned at equal power. */
+function gainsOf({ levelDb, pan, isAudible, sound }: EngineTrack): { left: number; right: number } {
+  const gain = isAudible && levelDb > -59.9 ? dbToGain(levelDb + sound.levelDb) : 0;
+  const turn = (pan + 1) / 8;
+  return { left: gain * sineTurn(0.25 - turn) * 1.4142135623730951, right: gain * sineTurn(turn) * 1.4142135623730951 };
+}

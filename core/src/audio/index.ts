@@ -1,0 +1,3 @@
+export * from './engine';
+export * from './sounds';
+export { CEILING } from './limiter';

@@ -1,0 +1,110 @@
+import fc from 'fast-check';
+import { anyNotes, note, PATTERN, songWith } from '../../test/make';
+import { byStartThenPitch, notesOf, type Document } from '../model';
+import { apply, applyOwn, changeSchema, compose, diff, historyState, invert, layOnTop, type Change, type ChangeLabel } from '.';
+
+const stamp = { id: 'c', at: 0, device: 'd', label: 'Edit' };
+const changeBetween = (before: Document, after: Document, id = 'c'): Change => ({ ...stamp, id, entries: diff(before, after) });
+
+/** Two states of one song: some notes stay, some change, some go, some come. */
+const twoSongs = fc.tuple(anyNotes(), anyNotes()).map(([before, after]) => [songWith(before), songWith(after)] as const);
+
+describe('a Change', () => {
+  it('is the difference: applied it gives the new state, inverted the old one again', () => {
+    fc.assert(
+      fc.property(twoSongs, ([before, after]) => {
+        const change = changeBetween(before, after);
+        expect(applyOwn(before, change)).toEqual(after);
+        expect(applyOwn(after, invert(change, { ...stamp, id: 'u' }))).toEqual(before);
+      }),
+    );
+  });
+
+  it('composes: one Change does what two did, and can be taken back as one', () => {
+    fc.assert(
+      fc.property(anyNotes(), anyNotes(), anyNotes(), (a, b, c) => {
+        const [first, middle, last] = [songWith(a), songWith(b), songWith(c)];
+        const both = compose(changeBetween(first, middle), changeBetween(middle, last));
+        expect(applyOwn(first, both)).toEqual(last);
+        expect(applyOwn(last, invert(both, { ...stamp, id: 'u' }))).toEqual(first);
+      }),
+    );
+  });
+
+  it('survives its way through JSON', () => {
+    fc.assert(
+      fc.property(twoSongs, ([before, after]) => {
+        const sent = changeSchema.parse(JSON.parse(JSON.stringify(changeBetween(before, after))));
+        expect(applyOwn(before, sent)).toEqual(after);
+      }),
+    );
+  });
+
+  it('keeps every list in order', () => {
+    fc.assert(
+      fc.property(twoSongs, ([before, after]) => {
+        const notes = notesOf(applyOwn(before, changeBetween(before, after)), PATTERN);
+        expect([...notes].sort(byStartThenPitch)).toEqual(notes);
+      }),
+    );
+  });
+
+  it('refuses what does not fit, naming entity and field, and changes nothing', () => {
+    const document = songWith([note()]);
+    const edit = (fields: Record<string, [unknown[], unknown[]]>, id = 'n'): Change => ({ ...stamp, entries: [{ kind: 'edit', of: 'notes', in: PATTERN, ids: [id], fields }] });
+    expect(apply(document, edit({ pitch: [[61], [62]] }))).toEqual({ ok: false, mismatch: { code: 'differs', of: 'notes', id: 'n', field: 'pitch' } });
+    expect(apply(document, edit({ pitch: [[60], [128]] }))).toMatchObject({ mismatch: { code: 'invalid', field: 'pitch' } });
+    expect(apply(document, edit({ pitch: [[60], [62]] }, 'gone'))).toMatchObject({ mismatch: { code: 'missing', id: 'gone' } });
+    expect(apply(document, { ...stamp, entries: [{ kind: 'create', of: 'notes', entities: [note()] }] })).toMatchObject({ mismatch: { code: 'alreadyThere' } });
+    expect(apply(document, { ...stamp, entries: [{ kind: 'create', of: 'notes', entities: [note({ id: 'm', patternId: 'none' })] }] })).toMatchObject({ mismatch: { code: 'parentMissing' } });
+    expect(apply(document, { ...stamp, entries: [{ kind: 'remove', of: 'patterns', entities: document.patterns }] })).toMatchObject({ mismatch: { code: 'stillInUse' } });
+  });
+});
+
+describe('two windows', () => {
+  const base = songWith([note()]);
+  const with_ = (fields: Partial<ReturnType<typeof note>>) => songWith([note(fields)]);
+
+  it('both edits stay where they touch different fields; on the same field the later arrival wins', () => {
+    const first = applyOwn(base, changeBetween(base, with_({ velocity: 40 })));
+    const { document, lost } = layOnTop(first, changeBetween(base, with_({ velocity: 90, pitch: 64 })));
+    expect(notesOf(document, PATTERN)[0]).toMatchObject({ velocity: 90, pitch: 64 });
+    expect(lost).toEqual([]);
+  });
+
+  it('removal beats edit, and what was lost is told', () => {
+    const removed = applyOwn(base, changeBetween(base, songWith([])));
+    const { document, lost } = layOnTop(removed, changeBetween(base, with_({ pitch: 64 })));
+    expect(notesOf(document, PATTERN)).toEqual([]);
+    expect(lost).toEqual([{ of: 'notes', id: 'n' }]);
+  });
+
+  it('undo leaves a field alone that has changed since, and tells', () => {
+    const mine = changeBetween(base, with_({ pitch: 64, velocity: 40 }));
+    const since = applyOwn(applyOwn(base, mine), changeBetween(with_({ pitch: 64, velocity: 40 }), with_({ pitch: 70, velocity: 40 })));
+    const { document, lost } = layOnTop(since, invert(mine, { ...stamp, id: 'u' }), 'present');
+    expect(notesOf(document, PATTERN)[0]).toMatchObject({ pitch: 70, velocity: 100 });
+    expect(lost).toEqual([{ of: 'notes', id: 'n', field: 'pitch' }]);
+  });
+
+  it('whatever arrives in whatever state, nothing throws and what comes out is a whole song', () => {
+    fc.assert(
+      fc.property(twoSongs, anyNotes(), ([before, after], other) => {
+        const { document, change } = layOnTop(songWith(other), changeBetween(before, after));
+        expect(applyOwn(songWith(other), change)).toEqual(document);
+      }),
+    );
+  });
+});
+
+describe('the history', () => {
+  const labels = (...steps: [string, string?][]): ChangeLabel[] => steps.map(([id, undoes]) => ({ id, label: id, at: 0, device: 'd', ...(undoes ? { undoes } : {}) }));
+
+  it('undoes back through what is done, redoes what was undone, and a new step ends redo', () => {
+    expect(historyState(labels(['a'], ['b']))).toEqual({ undo: 'b', redo: null });
+    expect(historyState(labels(['a'], ['b'], ['u', 'b']))).toEqual({ undo: 'a', redo: 'u' });
+    expect(historyState(labels(['a'], ['b'], ['u', 'b'], ['v', 'a']))).toEqual({ undo: null, redo: 'v' });
+    expect(historyState(labels(['a'], ['b'], ['u', 'b'], ['r', 'u']))).toEqual({ undo: 'r', redo: null });
+    expect(historyState(labels(['a'], ['u', 'a'], ['c']))).toEqual({ undo: 'c', redo: null });
+  });
+});

@@ -1,0 +1,91 @@
+import { notesOf, type Collection, type Document, type Entity } from '../model/document';
+import type { Id } from '../model/entities';
+import type { EditEntry, Entry } from './change';
+import { sameValue } from './same';
+
+interface Edit {
+  readonly id: Id;
+  readonly fields: Readonly<Record<string, readonly [unknown, unknown]>>;
+}
+
+/** What has to happen to a list: the entries of a Change, kept apart so that they can be put in a safe order. */
+interface RowsDiff {
+  readonly created: readonly Entity[];
+  readonly removed: readonly Entity[];
+  readonly edits: readonly EditEntry[];
+}
+
+/** The entries that turn `before` into `after`. Lists that are the same object are passed over. */
+export function diff(before: Document, after: Document): Entry[] {
+  const patternIds = new Set([...Object.keys(before.notes), ...Object.keys(after.notes)]);
+  const notes = [...patternIds].map((id) => diffRows('notes', id, notesOf(before, id), notesOf(after, id)));
+  const parents = (['tracks', 'patterns', 'placements'] as const).map((of) => ({ of, ...diffRows(of, undefined, before[of], after[of]) }));
+  const song = diffRows('song', undefined, [before.song], [after.song]);
+  return [
+    ...whole('remove', 'notes', notes.flatMap(({ removed }) => removed)),
+    ...[...parents].reverse().flatMap(({ of, removed }) => whole('remove', of, removed)),
+    ...song.edits,
+    ...parents.flatMap(({ edits }) => edits),
+    ...parents.flatMap(({ of, created }) => whole('create', of, created)),
+    ...notes.flatMap(({ edits }) => edits),
+    ...whole('create', 'notes', notes.flatMap(({ created }) => created)),
+  ];
+}
+
+/** The entries that turn one pattern's notes into others. */
+export function diffNotes(patternId: Id, before: Document['notes'][Id], after: Document['notes'][Id]): Entry[] {
+  const { created, removed, edits } = diffRows('notes', patternId, before, after);
+  return [...whole('remove', 'notes', removed), ...edits, ...whole('create', 'notes', created)];
+}
+
+function whole(kind: 'create' | 'remove', of: Collection, entities: readonly Entity[]): Entry[] {
+  return entities.length ? [{ kind, of, entities }] : [];
+}
+
+function diffRows(of: Collection, inPattern: Id | undefined, before: readonly Entity[], after: readonly Entity[]): RowsDiff {
+  if (before === after) return { created: [], removed: [], edits: [] };
+  const old = new Map(before.map((row) => [row.id, row]));
+  const created: Entity[] = [];
+  const edits: Edit[] = [];
+  for (const row of after) {
+    const was = old.get(row.id);
+    old.delete(row.id);
+    if (!was) created.push(row);
+    else if (was !== row) addEdit(edits, was, row);
+  }
+  return { created, removed: [...old.values()], edits: columns(of, inPattern, edits) };
+}
+
+function addEdit(edits: Edit[], was: Entity, now: Entity): void {
+  const before = was as unknown as Record<string, unknown>;
+  const after = now as unknown as Record<string, unknown>;
+  const fields: Record<string, readonly [unknown, unknown]> = {};
+  for (const field of new Set([...Object.keys(before), ...Object.keys(after)])) {
+    if (!sameValue(before[field], after[field])) fields[field] = [before[field] ?? null, after[field] ?? null];
+  }
+  if (Object.keys(fields).length) edits.push({ id: was.id, fields });
+}
+
+/** Gathers edits that touch the same fields into one entry by columns. */
+export function columns(of: Collection, inPattern: Id | undefined, edits: readonly Edit[]): EditEntry[] {
+  const groups = new Map<string, Edit[]>();
+  for (const edit of edits) {
+    const key = Object.keys(edit.fields).sort().join();
+    const group = groups.get(key);
+    if (group) group.push(edit);
+    else groups.set(key, [edit]);
+  }
+  return [...groups.values()].map((group) => ({
+    kind: 'edit',
+    of,
+    ...(inPattern === undefined ? {} : { in: inPattern }),
+    ids: group.map(({ id }) => id),
+    fields: Object.fromEntries(
+      Object.keys(group[0]!.fields).map((field) => [
+        field,
+        [group.map((edit) => edit.fields[field]![0]), group.map((edit) => edit.fields[field]![1])] as const,
+      ]),
+    ),
+  }));
+}
+

@@ -1,0 +1,2 @@
+export * from './gesture';
+export * from './pick';

@@ -1,0 +1,152 @@
+import { soundById } from '../audio/sounds';
+import { notesOf, songEnd, type Document } from '../model/document';
+import type { Id, Song, Track } from '../model/entities';
+import { events } from '../playback/events';
+import { TICKS_PER_QUARTER } from '../time';
+import { encodeText } from './text';
+import { META, META_METER, META_NAME, META_TEMPO } from './track-events';
+import { writeFile, type WrittenEvent } from './write';
+
+/** As written: every note of every placement, pass by pass. As heard: what play would sound (muted parts left out,
+ *  a note cut by the next of its pitch). Solo is for listening and reaches neither. */
+export type ExportMode = 'written' | 'heard';
+
+interface LaidNote {
+  readonly start: number;
+  readonly length: number;
+  readonly pitch: number;
+  readonly velocity: number;
+  readonly release: number | null;
+}
+
+const DRUM_CHANNEL = 9;
+const CHANNELS = [0, 1, 2, 3, 4, 5, 6, 7, 8, 10, 11, 12, 13, 14, 15];
+/** Divisions a song made here may leave in; the coarsest that loses nothing is taken. */
+const DIVISIONS = [480, 960, 1920, 3360, 6720, 10080, 20160];
+const FINEST_DIVISION = 32_767;
+
+/** Order of events on one tick: ends first, so that a note may follow another on its key. */
+const PHASE = { off: 0, mark: 1, carried: 2, on: 3, instantOff: 4 } as const;
+
+/** Writes the song as a Standard MIDI File. An imported and untouched song, as written, gives its file's notes, tempos,
+ *  meters and other events back with the same numbers. */
+export function exportMidi(document: Document, mode: ExportMode): Uint8Array {
+  const { song, tracks } = document;
+  const laid = new Map(tracks.map((track) => [track.id, mode === 'written' ? laidOut(document, track.id) : heard(document, track.id)]));
+  const division = divisionFor(song, [...laid.values()].flat());
+  const toFile = (tick: number) => Math.round((tick * division) / TICKS_PER_QUARTER);
+  const channels = channelsOf(tracks);
+  const importedTracks = song.file?.trackNames.length ?? 0;
+  const added = tracks.filter(({ fileTrack }) => fileTrack === undefined || fileTrack >= importedTracks);
+  const fileTracks = [
+    ...Array.from({ length: importedTracks || 1 }, (_, fileTrack) => [
+      ...(fileTrack === 0 ? songMarks(song) : []),
+      ...carriedEvents(document, fileTrack),
+      ...tracks.filter((track) => track.fileTrack === fileTrack && !added.includes(track)).flatMap((track) => noteEvents(laid.get(track.id)!, channels.get(track.id)!, toFile)),
+    ]),
+    ...added.map((track) => [...trackMarks(track, channels.get(track.id)!), ...noteEvents(laid.get(track.id)!, channels.get(track.id)!, toFile)]),
+  ];
+  const format = added.length === 0 ? (song.file?.format ?? 1) : song.file?.format === 2 ? 2 : 1;
+  return writeFile(format, division, fileTracks.map((list, index) => ({ events: list, endTick: song.file?.trackEnds[index] ?? 0 })), toFile);
+}
+
+/** Every note of a track's placements, laid out over their passes. A tail is cut where its placement ends. */
+function laidOut(document: Document, trackId: Id): LaidNote[] {
+  return document.placements
+    .filter((placement) => placement.trackId === trackId)
+    .flatMap((placement) => {
+      const size = document.patterns.find(({ id }) => id === placement.patternId)?.length ?? placement.length;
+      const end = placement.start + placement.length;
+      const notes = notesOf(document, placement.patternId).filter(({ start }) => start < size);
+      const out: LaidNote[] = [];
+      for (let passStart = placement.start - placement.offset; passStart < end; passStart += size) {
+        for (const note of notes) {
+          const start = passStart + note.start;
+          if (start < placement.start || start >= end) continue;
+          out.push({ start, length: Math.min(note.length, end - start), pitch: note.pitch, velocity: note.velocity, release: note.releaseVelocity ?? null });
+        }
+      }
+      return out;
+    });
+}
+
+function heard(document: Document, trackId: Id): LaidNote[] {
+  return events(document, 0, songEnd(document), { view: { kind: 'song' }, ignoreSolo: true })
+    .filter((event) => event.trackId === trackId)
+    .map(({ tick, lengthTicks, pitch, velocity }) => ({ start: tick, length: lengthTicks, pitch, velocity, release: null }));
+}
+
+/** The file's own division where every time still fits it exactly, else the smallest multiple of it that does; the coarsest
+ *  fitting one for a song made here. A note one tick long need only fit with its start: it may stand for one of no length. */
+function divisionFor(song: Song, notes: readonly LaidNote[]): number {
+  const isExact = (division: number, tick: number) => Math.round((Math.round((tick * division) / TICKS_PER_QUARTER) * TICKS_PER_QUARTER) / division) === tick;
+  const fits = (division: number) =>
+    notes.every(({ start, length }) => isExact(division, start) && (length === 1 || isExact(division, start + length))) &&
+    [...song.tempos, ...song.meters].every(({ tick }) => isExact(division, tick));
+  const own = song.file?.division;
+  const candidates = own === undefined ? DIVISIONS : Array.from({ length: Math.floor(FINEST_DIVISION / own) }, (_, index) => own * (index + 1));
+  return candidates.find(fits) ?? own ?? TICKS_PER_QUARTER;
+}
+
+/** Each track's channel: its own, else 10 for drums and the first free one for the rest; the sixteenth pitched track and later share. */
+function channelsOf(tracks: readonly Track[]): Map<Id, number> {
+  const taken = new Set(tracks.flatMap(({ channel }) => (channel === undefined ? [] : [channel])));
+  let turn = 0;
+  const next = () => {
+    const channel = CHANNELS.find((candidate) => !taken.has(candidate)) ?? CHANNELS[turn++ % CHANNELS.length]!;
+    taken.add(channel);
+    return channel;
+  };
+  return new Map(tracks.map((track) => [track.id, track.channel ?? (track.kind === 'drums' ? DRUM_CHANNEL : next())]));
+}
+
+function meta(type: number, data: ArrayLike<number>): number[] {
+  const length = data.length < 128 ? [data.length] : [0x80 | (data.length >> 7), data.length & 0x7f];
+  return [META, type, ...length, ...Array.from(data)];
+}
+
+function songMarks(song: Song): WrittenEvent[] {
+  const name = song.file ? [] : [{ tick: 0, phase: PHASE.mark, order: -1, bytes: meta(META_NAME, encodeText(song.name)) }];
+  const tempos = song.tempos.map(({ tick, bpm }) => {
+    const microseconds = Math.min(0xffffff, Math.max(1, Math.round(60_000_000 / bpm)));
+    return { tick, phase: PHASE.mark, order: 0, bytes: meta(META_TEMPO, [microseconds >> 16, (microseconds >> 8) & 0xff, microseconds & 0xff]) };
+  });
+  const meters = song.meters.map(({ tick, numerator, denominator, click }) => ({
+    tick,
+    phase: PHASE.mark,
+    order: 0,
+    bytes: meta(META_METER, [numerator, Math.log2(denominator), ...(click ?? [24, 8])]),
+  }));
+  return [...name, ...meters, ...tempos];
+}
+
+function trackMarks(track: Track, channel: number): WrittenEvent[] {
+  const sound = soundById(track.soundId, track.kind);
+  const program = sound.kind === 'pitched' ? [{ tick: 0, phase: PHASE.mark, order: 1, bytes: [0xc0 | channel, sound.program] }] : [];
+  return [{ tick: 0, phase: PHASE.mark, order: 0, bytes: meta(META_NAME, encodeText(track.name)) }, ...program];
+}
+
+/** What was carried for a file track; its name gives way to a new one where its track has been renamed here. */
+function carriedEvents({ song, tracks }: Document, fileTrack: number): WrittenEvent[] {
+  const owners = tracks.filter((track) => track.fileTrack === fileTrack);
+  const given = song.file?.trackNames[fileTrack] ?? null;
+  const renamed = owners.length === 1 && given !== null && given !== '' && owners[0]!.name !== given;
+  return (song.file?.carried ?? [])
+    .filter((carried) => carried.fileTrack === fileTrack)
+    .map(({ tick, order, bytes }) => {
+      const isName = bytes[0] === META && bytes[1] === META_NAME;
+      return { tick, phase: PHASE.carried, order, bytes: isName && renamed ? meta(META_NAME, encodeText(owners[0]!.name)) : bytes };
+    });
+}
+
+function noteEvents(notes: readonly LaidNote[], channel: number, toFile: (tick: number) => number): WrittenEvent[] {
+  return notes.flatMap(({ start, length, pitch, velocity, release }) => [
+    { tick: start, phase: PHASE.on, order: pitch, bytes: [0x90 | channel, pitch, velocity] },
+    {
+      tick: start + length,
+      phase: toFile(start + length) === toFile(start) ? PHASE.instantOff : PHASE.off,
+      order: pitch,
+      bytes: release === null ? [0x90 | channel, pitch, 0] : [0x80 | channel, pitch, release],
+    },
+  ]);
+}

@@ -1,0 +1,204 @@
+import { kitRows, soundById, soundForProgram, type KitSound } from '../audio/sounds';
+import { SCHEMA_VERSION, sorted, type Document } from '../model/document';
+import { drumName } from '../model/drums';
+import { TRACK_COLOURS, TRACK_SYMBOLS, type Carried, type Id, type Note, type Song, type Track } from '../model/entities';
+import { barBeatAt, barTicks, clamp, COMMON_TIME, DEFAULT_BPM, MAX_TICK, TICKS_PER_QUARTER, tickOfBar } from '../time';
+import { readChunks, type MidiChunks } from './chunks';
+import { pairNotes, type FileNote } from './pair-notes';
+import { decodeText } from './text';
+import { META, META_METER, META_NAME, META_TEMPO, readTrackEvents, type RawTrack } from './track-events';
+import { MAX_FILE_BYTES, MAX_FILE_NOTES, MendedCount, refusal, type Mended, type Refusal } from './words';
+
+export interface ImportReport {
+  readonly bars: number;
+  readonly bpm: number;
+  readonly meter: string;
+  readonly tracks: readonly { readonly name: string; readonly kind: Track['kind']; readonly notes: number; readonly channel: number }[];
+  readonly mended: readonly Mended[];
+}
+
+export type Imported = { readonly ok: true; readonly document: Document; readonly report: ImportReport } | { readonly ok: false; readonly refusal: Refusal };
+
+/** What the importer may not make up itself. */
+export interface ImportContext {
+  readonly newId: () => Id;
+  readonly seed: number;
+  /** What to call the song where the file says nothing better. */
+  readonly name: string;
+}
+
+const DRUM_CHANNEL = 9;
+const LONGEST_BARS = 100_000;
+
+/** Turns the bytes of a Standard MIDI File (formats 0, 1, 2) into a song: a track for each channel of each file track, each
+ *  with one pattern over the song's whole length. What the model has no place for is carried. It never throws and never
+ *  doubles a note; what cannot be read is refused in words. */
+export function importMidi(file: Uint8Array, context: ImportContext): Imported {
+  if (file.length === 0) return { ok: false, refusal: refusal('empty') };
+  if (file.length > MAX_FILE_BYTES) return { ok: false, refusal: refusal('tooLarge') };
+  const mended = new MendedCount();
+  const chunks = readChunks(file, mended);
+  if ('code' in chunks) return { ok: false, refusal: chunks };
+  if (chunks.division > TICKS_PER_QUARTER) mended.add('fineDivision');
+  const reader = new SongReader(chunks, context, mended);
+  return reader.read();
+}
+
+class SongReader {
+  private readonly scale: (tick: number) => number;
+  private readonly tempos: Song['tempos'] = [];
+  private readonly meters: Song['meters'] = [];
+  private readonly carried: Carried[] = [];
+  private readonly programs = new Map<number, number>();
+  private songName: string | null = null;
+
+  constructor(
+    private readonly chunks: MidiChunks,
+    private readonly context: ImportContext,
+    private readonly mended: MendedCount,
+  ) {
+    this.scale = (tick) => Math.round((tick * TICKS_PER_QUARTER) / chunks.division);
+  }
+
+  read(): Imported {
+    const rawTracks = this.chunks.tracks.map((body) => readTrackEvents(body, this.mended));
+    const latest = rawTracks.reduce((tick, { endTick }) => Math.max(tick, endTick), 0);
+    if (this.scale(latest) > MAX_TICK || this.scale(latest) / barTicks(COMMON_TIME) > LONGEST_BARS) return { ok: false, refusal: refusal('tooLong') };
+    const names = rawTracks.map((track, fileTrack) => this.readOthers(track, fileTrack));
+    const parts = rawTracks.flatMap((track, fileTrack) => this.readNotes(track, fileTrack));
+    if (parts.reduce((sum, { notes }) => sum + notes.length, 0) > MAX_FILE_NOTES) return { ok: false, refusal: refusal('tooManyNotes') };
+    if (this.tempos[0]?.tick !== 0) this.tempos.unshift({ tick: 0, bpm: DEFAULT_BPM });
+    if (this.meters.length === 0) this.mended.add('noMeter');
+    if (this.meters[0]?.tick !== 0) this.meters.unshift({ tick: 0, numerator: 4, denominator: 4 });
+    return { ok: true, ...this.assemble(parts, names, rawTracks.map(({ endTick }) => this.scale(endTick))) };
+  }
+
+  /** Everything but notes: tempo, meter and name go to the model, the rest is carried. */
+  private readOthers({ events }: RawTrack, fileTrack: number): string | null {
+    let name: string | null = null;
+    events.forEach(({ tick, bytes }, order) => {
+      const kind = bytes[0]! & 0xf0;
+      if (kind === 0x80 || kind === 0x90) return;
+      const at = this.scale(tick);
+      if (bytes[0] === META && bytes[1] === META_TEMPO) return this.readTempo(at, bytes);
+      if (bytes[0] === META && bytes[1] === META_METER) return this.readMeter(at, bytes);
+      if (bytes[0] === META && bytes[1] === META_NAME && name === null) name = decodeText(bytes.subarray(3));
+      if (kind === 0xc0 && !this.programs.has(fileTrack * 16 + (bytes[0]! & 15))) this.programs.set(fileTrack * 16 + (bytes[0]! & 15), bytes[1]!);
+      this.carried.push({ fileTrack, tick: at, order, bytes: Array.from(bytes) });
+    });
+    if (fileTrack === 0) this.songName = name;
+    return name;
+  }
+
+  private readTempo(tick: number, bytes: Uint8Array): void {
+    const microseconds = bytes.length === 6 ? (bytes[3]! << 16) | (bytes[4]! << 8) | bytes[5]! : 0;
+    if (microseconds === 0 || this.chunks.isFrameTime) this.mended.add('badTempo');
+    else this.tempos.push({ tick, bpm: 60_000_000 / microseconds });
+  }
+
+  private readMeter(tick: number, bytes: Uint8Array): void {
+    const [numerator, power, clocks, thirtySeconds] = bytes.subarray(3);
+    if (bytes.length !== 7 || !numerator || power! > 6) this.mended.add('badMeter');
+    else this.meters.push({ tick, numerator, denominator: (2 ** power!) as Song['meters'][number]['denominator'], click: [clocks!, thirtySeconds!] });
+  }
+
+  private readNotes({ events, endTick }: RawTrack, fileTrack: number): Part[] {
+    const { notes, strayOffs, hanging } = pairNotes(events, endTick);
+    if (hanging) this.mended.add('hangingNotes', hanging);
+    if (strayOffs.length) this.mended.add('strayOffs', strayOffs.length);
+    for (const { tick, bytes, order } of strayOffs) this.carried.push({ fileTrack, tick: this.scale(tick), order, bytes: Array.from(bytes) });
+    const channels = [...new Set(notes.map(({ channel }) => channel))].sort((a, b) => a - b);
+    return channels.map((channel) => ({ fileTrack, channel, isAlone: channels.length === 1, notes: notes.filter((note) => note.channel === channel) }));
+  }
+
+  private assemble(parts: readonly Part[], names: readonly (string | null)[], trackEnds: number[]): { document: Document; report: ImportReport } {
+    const { newId } = this.context;
+    this.tempos.sort((a, b) => a.tick - b.tick);
+    this.meters.sort((a, b) => a.tick - b.tick);
+    const song = this.song(newId(), names, trackEnds);
+    const made = parts.map((part, index) => this.track(song.id, part, index, names[part.fileTrack] ?? null));
+    const lastEnd = made.reduce((end, { notes }) => notes.reduce((latest, note) => Math.max(latest, note.start + note.length), end), 1);
+    const bars = barBeatAt(song.meters, lastEnd - 1).bar;
+    const length = tickOfBar(song.meters, bars + 1);
+    const patterns = made.map(({ track, patternId }) => ({ id: patternId, songId: song.id, name: track.name, length }));
+    const document = sorted({
+      schemaVersion: SCHEMA_VERSION,
+      song,
+      tracks: made.map(({ track }) => track),
+      patterns,
+      placements: made.map(({ track, patternId }) => ({ id: newId(), songId: song.id, trackId: track.id, patternId, start: 0, length, offset: 0, muted: false })),
+      notes: Object.fromEntries(made.map(({ patternId, notes }) => [patternId, notes])),
+    });
+    const { numerator, denominator } = song.meters[0]!;
+    const report: ImportReport = {
+      bars,
+      bpm: Math.round(song.tempos[0]!.bpm * 100) / 100,
+      meter: `${numerator}/${denominator}`,
+      tracks: made.map(({ track, notes }) => ({ name: track.name, kind: track.kind, notes: notes.length, channel: track.channel! + 1 })),
+      mended: this.mended.list(),
+    };
+    return { document, report };
+  }
+
+  private song(id: Id, names: readonly (string | null)[], trackEnds: number[]): Song {
+    const { chunks, context } = this;
+    return {
+      id,
+      name: (chunks.tracks.length > 1 && this.songName) || context.name,
+      seed: context.seed,
+      tempos: this.tempos,
+      meters: this.meters,
+      file: { format: chunks.format, division: Math.max(1, Math.round(chunks.division)), trackNames: [...names], trackEnds, carried: this.carried },
+    };
+  }
+
+  private track(songId: Id, part: Part, index: number, fileName: string | null): { track: Track; patternId: Id; notes: Note[] } {
+    const { fileTrack, channel, isAlone } = part;
+    const kind = channel === DRUM_CHANNEL ? 'drums' : 'pitched';
+    const program = this.programs.get(fileTrack * 16 + channel) ?? 0;
+    const sound = kind === 'drums' ? soundById('', 'drums') : soundForProgram(program);
+    const name = fileName || (kind === 'drums' ? 'Drums' : `Part ${index + 1}`);
+    const patternId = this.context.newId();
+    const notes = part.notes.map((note) => this.note(patternId, note));
+    const track: Track = {
+      id: this.context.newId(),
+      songId,
+      order: index,
+      name: isAlone ? name : `${name} · ${channel + 1}`,
+      kind,
+      colour: index % TRACK_COLOURS,
+      symbol: TRACK_SYMBOLS[index % TRACK_SYMBOLS.length]!,
+      soundId: sound.id,
+      levelDb: 0,
+      pan: 0,
+      muted: false,
+      soloed: false,
+      channel,
+      fileTrack,
+      rows: kind === 'drums' ? rowsFor(notes) : [],
+    };
+    return { track, patternId, notes };
+  }
+
+  private note(patternId: Id, { onTick, offTick, pitch, velocity, release }: FileNote): Note {
+    if (onTick === offTick) this.mended.add('zeroLength');
+    const start = this.scale(onTick);
+    const length = clamp(this.scale(offTick) - start, 1, MAX_TICK);
+    return { id: this.context.newId(), patternId, start, length, pitch, velocity, ...(release === null ? {} : { releaseVelocity: release }) };
+  }
+}
+
+interface Part {
+  readonly fileTrack: number;
+  readonly channel: number;
+  /** Whether its file track has no other channel. */
+  readonly isAlone: boolean;
+  readonly notes: readonly FileNote[];
+}
+
+/** A row for every drum that is struck, highest key on top, with its General MIDI name; the kit's own rows where none is. */
+function rowsFor(notes: readonly Note[]): Track['rows'] {
+  const pitches = [...new Set(notes.map(({ pitch }) => pitch))].sort((a, b) => b - a);
+  if (pitches.length === 0) return kitRows(soundById('', 'drums') as KitSound);
+  return pitches.map((pitch) => ({ pitch, name: drumName(pitch) }));
+}

@@ -1,0 +1,48 @@
+import type { RawEvent } from './track-events';
+
+/** A note as a file tells it, in the file's ticks. */
+export interface FileNote {
+  readonly channel: number;
+  readonly pitch: number;
+  readonly velocity: number;
+  readonly onTick: number;
+  readonly offTick: number;
+  /** Velocity of a real note-off; null where a note-on of velocity 0 ended it. */
+  readonly release: number | null;
+}
+
+export interface PairedNotes {
+  readonly notes: readonly FileNote[];
+  readonly strayOffs: readonly { readonly tick: number; readonly bytes: Uint8Array; readonly order: number }[];
+  /** How many notes never ended; they end with the track. */
+  readonly hanging: number;
+}
+
+/** Pairs note-ons with note-offs, first on with first off of the same channel and key, so that overlaps and doubles
+ *  come out as they went in. */
+export function pairNotes(events: readonly RawEvent[], endTick: number): PairedNotes {
+  const open = new Map<number, { onTick: number; velocity: number }[]>();
+  const notes: FileNote[] = [];
+  const strayOffs: { tick: number; bytes: Uint8Array; order: number }[] = [];
+  events.forEach(({ tick, bytes }, order) => {
+    const kind = bytes[0]! & 0xf0;
+    if (kind !== 0x80 && kind !== 0x90) return;
+    const channel = bytes[0]! & 15;
+    const pitch = bytes[1]!;
+    const waiting = open.get(channel * 128 + pitch) ?? [];
+    open.set(channel * 128 + pitch, waiting);
+    if (kind === 0x90 && bytes[2]! > 0) {
+      waiting.push({ onTick: tick, velocity: bytes[2]! });
+      return;
+    }
+    const on = waiting.shift();
+    if (on) notes.push({ channel, pitch, ...on, offTick: tick, release: kind === 0x80 ? bytes[2]! : null });
+    else strayOffs.push({ tick, bytes, order });
+  });
+  let hanging = 0;
+  for (const [key, waiting] of open) {
+    for (const on of waiting) notes.push({ channel: key >> 7, pitch: key & 127, ...on, offTick: Math.max(endTick, on.onTick), release: null });
+    hanging += waiting.length;
+  }
+  return { notes, strayOffs, hanging };
+}

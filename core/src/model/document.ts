@@ -1,0 +1,120 @@
+import { z } from 'zod';
+import {
+  noteSchema,
+  patternSchema,
+  placementSchema,
+  songSchema,
+  trackSchema,
+  type Id,
+  type Note,
+  type Pattern,
+  type Placement,
+  type Song,
+  type Track,
+} from './entities';
+
+export const SCHEMA_VERSION = 1;
+
+/** A whole song in memory. Every list is sorted (see `ORDERS`); notes are kept by pattern, so that an edit
+ *  touches one pattern's list and every other list stays the same object. */
+export interface Document {
+  readonly schemaVersion: number;
+  readonly song: Song;
+  readonly tracks: readonly Track[];
+  readonly patterns: readonly Pattern[];
+  readonly placements: readonly Placement[];
+  readonly notes: Readonly<Record<Id, readonly Note[]>>;
+}
+
+/** The lists of a document and what stands in each. */
+export interface Entities {
+  song: Song;
+  tracks: Track;
+  patterns: Pattern;
+  placements: Placement;
+  notes: Note;
+}
+export type Collection = keyof Entities;
+export type Entity = Entities[Collection];
+
+export const ENTITY_SCHEMAS: { readonly [C in Collection]: z.ZodType<Entities[C]> } = {
+  song: songSchema,
+  tracks: trackSchema,
+  patterns: patternSchema,
+  placements: placementSchema,
+  notes: noteSchema,
+};
+
+const NO_NOTES: readonly Note[] = [];
+
+export function byStartThenPitch(a: Note, b: Note): number {
+  return a.start - b.start || a.pitch - b.pitch || compareIds(a, b);
+}
+
+function compareIds(a: { id: Id }, b: { id: Id }): number {
+  return a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
+}
+
+/** How each list is sorted. */
+export const ORDERS: { readonly [C in Collection]: (a: Entities[C], b: Entities[C]) => number } = {
+  song: compareIds,
+  tracks: (a, b) => a.order - b.order || compareIds(a, b),
+  patterns: compareIds,
+  placements: (a, b) => a.start - b.start || compareIds(a, b),
+  notes: byStartThenPitch,
+};
+
+export function emptyDocument(song: Song): Document {
+  return { schemaVersion: SCHEMA_VERSION, song, tracks: [], patterns: [], placements: [], notes: {} };
+}
+
+/** The notes of a pattern, sorted by start, then pitch. */
+export function notesOf(document: Document, patternId: Id): readonly Note[] {
+  return document.notes[patternId] ?? NO_NOTES;
+}
+
+export function findById<T extends { id: Id }>(rows: readonly T[], id: Id | null | undefined): T | undefined {
+  return rows.find((row) => row.id === id);
+}
+
+/** End of the last placement, in ticks; 0 for an empty song. */
+export function songEnd(document: Document): number {
+  return document.placements.reduce((end, placement) => Math.max(end, placement.start + placement.length), 0);
+}
+
+const documentSchema = z.object({
+  schemaVersion: z.int().min(1),
+  song: songSchema,
+  tracks: z.array(trackSchema),
+  patterns: z.array(patternSchema),
+  placements: z.array(placementSchema),
+  notes: z.record(z.string(), z.array(noteSchema)),
+});
+
+/** Steps that carry older documents forward: entry k lifts version k + 1 to k + 2. None are needed yet. */
+const UPGRADES: readonly ((old: unknown) => unknown)[] = [];
+
+export type ReadDocument = { ok: true; document: Document } | { ok: false; code: 'newerVersion' | 'notADocument'; details: string };
+
+/** Reads a stored or received document of any version up to today's, checking every field. */
+export function readDocument(input: unknown): ReadDocument {
+  const version = (input as { schemaVersion?: unknown } | null)?.schemaVersion;
+  if (typeof version !== 'number') return { ok: false, code: 'notADocument', details: 'schemaVersion is missing' };
+  if (version > SCHEMA_VERSION) return { ok: false, code: 'newerVersion', details: `version ${version}` };
+  const lifted = UPGRADES.slice(version - 1).reduce((old, upgrade) => upgrade(old), input);
+  const read = documentSchema.safeParse(lifted);
+  if (!read.success) return { ok: false, code: 'notADocument', details: z.prettifyError(read.error) };
+  return { ok: true, document: sorted(read.data) };
+}
+
+/** Puts every list into its order. */
+export function sorted(document: Document): Document {
+  const notes = Object.fromEntries(Object.entries(document.notes).map(([id, rows]) => [id, [...rows].sort(ORDERS.notes)]));
+  return {
+    ...document,
+    tracks: [...document.tracks].sort(ORDERS.tracks),
+    patterns: [...document.patterns].sort(ORDERS.patterns),
+    placements: [...document.placements].sort(ORDERS.placements),
+    notes,
+  };
+}

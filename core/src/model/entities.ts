@@ -1,0 +1,114 @@
+import { z } from 'zod';
+import { MAX_TICK } from '../time';
+
+/** Ids are made by clients and by the server; they are safe in addresses and file names. */
+export const idSchema = z.string().regex(/^[\w-]{1,64}$/, 'An id is 1 to 64 letters, digits, - or _.');
+export type Id = z.infer<typeof idSchema>;
+
+const tickSchema = z.int().min(0).max(MAX_TICK);
+const lengthSchema = z.int().min(1).max(MAX_TICK);
+const nameSchema = z.string().max(200);
+const byteSchema = z.int().min(0).max(127);
+
+/** What a MIDI file said that the model has no place for: the raw event bytes at `tick` of one file track, in `order`. */
+const carriedSchema = z.object({
+  fileTrack: z.int().min(0),
+  tick: tickSchema,
+  order: z.int().min(0),
+  bytes: z.array(z.int().min(0).max(255)).min(1),
+});
+export type Carried = z.infer<typeof carriedSchema>;
+
+/** Where a song was imported from: enough to give an untouched file its own numbers back. */
+const fileSchema = z.object({
+  format: z.union([z.literal(0), z.literal(1), z.literal(2)]),
+  division: z.int().min(1).max(1_000_000),
+  /** The name each file track had; null where it had none. */
+  trackNames: z.array(nameSchema.nullable()),
+  /** Where each file track said it ends. */
+  trackEnds: z.array(tickSchema),
+  carried: z.array(carriedSchema),
+});
+export type SourceFile = z.infer<typeof fileSchema>;
+
+export const songSchema = z.object({
+  id: idSchema,
+  name: nameSchema,
+  /** Feeds every chance the song takes: same seed, same song. */
+  seed: z.int().min(0).max(0xffffffff),
+  tempos: z.array(z.object({ tick: tickSchema, bpm: z.number().min(3.5).max(60_000_000) })).min(1),
+  meters: z
+    .array(
+      z.object({
+        tick: tickSchema,
+        numerator: z.int().min(1).max(255),
+        denominator: z.union([1, 2, 4, 8, 16, 32, 64].map((value) => z.literal(value))),
+        /** MIDI clocks per click and 32nds per quarter, kept from a file. */
+        click: z.tuple([z.int().min(0).max(255), z.int().min(0).max(255)]).optional(),
+      }),
+    )
+    .min(1),
+  file: fileSchema.optional(),
+});
+export type Song = z.infer<typeof songSchema>;
+
+export const TRACK_SYMBOLS = ['disc', 'wedge', 'block', 'kite', 'ring', 'bars', 'arch', 'cross'] as const;
+export const TRACK_COLOURS = 8;
+
+export const trackSchema = z.object({
+  id: idSchema,
+  songId: idSchema,
+  order: z.number(),
+  name: nameSchema,
+  kind: z.enum(['drums', 'pitched']),
+  /** Index into the theme's track colours. */
+  colour: z.int().min(0).max(TRACK_COLOURS - 1),
+  symbol: z.enum(TRACK_SYMBOLS),
+  soundId: z.string().min(1).max(64),
+  levelDb: z.number().min(-60).max(6),
+  /** -1 is hard left, 1 hard right. */
+  pan: z.number().min(-1).max(1),
+  muted: z.boolean(),
+  soloed: z.boolean(),
+  /** MIDI channel 0..15 it came from and leaves by. */
+  channel: z.int().min(0).max(15).optional(),
+  fileTrack: z.int().min(0).optional(),
+  /** Drum rows in the order shown, top first. Empty for pitched tracks. */
+  rows: z.array(z.object({ pitch: byteSchema, name: nameSchema })).max(128),
+});
+export type Track = z.infer<typeof trackSchema>;
+
+export const patternSchema = z.object({
+  id: idSchema,
+  songId: idSchema,
+  name: nameSchema,
+  length: lengthSchema,
+});
+export type Pattern = z.infer<typeof patternSchema>;
+
+export const noteSchema = z.object({
+  id: idSchema,
+  patternId: idSchema,
+  start: tickSchema,
+  length: lengthSchema,
+  /** MIDI key number; 60 is C4. */
+  pitch: byteSchema,
+  velocity: z.int().min(1).max(127),
+  /** Present only where a file ended the note with a real note-off. */
+  releaseVelocity: byteSchema.optional(),
+  muted: z.boolean().optional(),
+});
+export type Note = z.infer<typeof noteSchema>;
+
+export const placementSchema = z.object({
+  id: idSchema,
+  songId: idSchema,
+  trackId: idSchema,
+  patternId: idSchema,
+  start: tickSchema,
+  length: lengthSchema,
+  /** Where in the pattern the placement begins. */
+  offset: tickSchema,
+  muted: z.boolean(),
+});
+export type Placement = z.infer<typeof placementSchema>;

@@ -1,0 +1,4 @@
+export * from './entities';
+export * from './document';
+export * from './drums';
+export * from './names';

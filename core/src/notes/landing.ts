@@ -1,0 +1,35 @@
+import type { Note } from '../model/entities';
+
+/** What a result would do that a person may not expect. */
+export interface Landing {
+  /** Notes that come to stand on another of the same pitch and start. */
+  readonly coinciding: number;
+  /** Notes that come to lie at or beyond the pattern's end, where they are silent. */
+  readonly beyondEnd: number;
+}
+
+/** Counts what is new in `after`: coincidences and notes beyond the end that `before` did not have. */
+export function countLanding(before: readonly Note[], after: readonly Note[], lengthTicks: number): Landing {
+  return {
+    coinciding: Math.max(0, coincidences(after) - coincidences(before)),
+    beyondEnd: Math.max(0, beyond(after, lengthTicks) - beyond(before, lengthTicks)),
+  };
+}
+
+function beyond(notes: readonly Note[], lengthTicks: number): number {
+  return notes.reduce((count, { start }) => count + (start >= lengthTicks ? 1 : 0), 0);
+}
+
+/** How many notes share pitch and start with an earlier one of the list. */
+function coincidences(notes: readonly Note[]): number {
+  return notes.length - new Set(notes.map(({ start, pitch }) => start * 128 + pitch)).size;
+}
+
+/** The landing in words, or null where there is nothing to say: "2 notes would coincide, 1 would leave the pattern". */
+export function landingWords({ coinciding, beyondEnd }: Landing): string | null {
+  const parts = [
+    coinciding ? `${coinciding} ${coinciding === 1 ? 'note' : 'notes'} would coincide` : '',
+    beyondEnd ? `${beyondEnd} would leave the pattern` : '',
+  ].filter(Boolean);
+  return parts.length ? parts.join(', ') : null;
+}

@@ -1,0 +1,50 @@
+import type { Id, Note } from '../model/entities';
+import { lineAfter, type Grid } from '../time';
+
+/** Cuts a note at the given ticks. Cuts at or outside its edges do nothing. The first piece keeps the id; every piece
+ *  keeps the note's other properties. */
+export function cutNote(note: Note, cutTicks: readonly number[], newId: () => Id): readonly Note[] {
+  const end = note.start + note.length;
+  const cuts = [...new Set(cutTicks)].filter((tick) => tick > note.start && tick < end).sort((a, b) => a - b);
+  if (cuts.length === 0) return [note];
+  const edges = [note.start, ...cuts, end];
+  return edges.slice(0, -1).map((start, index) => ({
+    ...note,
+    id: index === 0 ? note.id : newId(),
+    start,
+    length: edges[index + 1]! - start,
+  }));
+}
+
+/** Cuts so that every piece is `pieceTicks` long, counted from the note's own start; the last is shorter where it does not
+ *  divide. A piece as long as the note cuts nothing. */
+export function cutsEvery(note: Note, pieceTicks: number): number[] {
+  const count = Math.ceil(note.length / pieceTicks) - 1;
+  return Array.from({ length: Math.max(0, count) }, (_, index) => note.start + (index + 1) * pieceTicks);
+}
+
+/** Cuts into `parts` equal pieces; each cut is the nearest tick, so pieces differ by one tick at most. */
+export function cutsInParts(note: Note, parts: number): number[] {
+  return Array.from({ length: parts - 1 }, (_, index) => note.start + Math.round(((index + 1) * note.length) / parts));
+}
+
+/** Cuts at every grid line inside the note. */
+export function cutsAtLines(note: Note, grid: Grid): number[] {
+  const cuts: number[] = [];
+  const end = note.start + note.length;
+  for (let tick = lineAfter(grid, note.start); tick < end; tick = lineAfter(grid, tick)) cuts.push(tick);
+  return cuts;
+}
+
+/** The most notes one split may leave: more would be no music and a long wait. */
+export const MAX_PIECES = 20_000;
+
+/** How many notes there would be with every note cut into pieces `pieceTicks` long. */
+export function piecesEvery(notes: readonly Note[], pieceTicks: number): number {
+  return notes.reduce((count, { length }) => count + Math.ceil(length / pieceTicks), 0);
+}
+
+/** Why a split into so many pieces is not done; null where it is. */
+export function tooManyPieces(pieces: number): string | null {
+  return pieces > MAX_PIECES ? `That would make ${pieces.toLocaleString('en')} notes; ${MAX_PIECES.toLocaleString('en')} is the most. Choose longer pieces.` : null;
+}

@@ -1,0 +1,91 @@
+import { notesOf, type Document } from '../model/document';
+import type { Id, Track } from '../model/entities';
+import { isAudible, playLines, type PlayLine, type PlayView } from './lines';
+import { soundingNotes, type SoundingNotes } from './sounding';
+
+/** One note sounding: from `tick` for `lengthTicks`, in play time. */
+export interface PlayEvent {
+  readonly tick: number;
+  readonly lengthTicks: number;
+  readonly trackId: Id;
+  readonly noteId: Id;
+  readonly pitch: number;
+  readonly velocity: number;
+  /** Times round since the placement began, or since play began. */
+  readonly pass: number;
+}
+
+export interface PlayContext {
+  readonly view: PlayView;
+  /** Exports hear every track that is not muted; solo is for listening. */
+  readonly ignoreSolo?: boolean;
+}
+
+/** Every note that begins in [fromTick, toTick), in order. The one source for live play and for exports: windows that touch
+ *  give what their union gives. */
+export function events(document: Document, fromTick: number, toTick: number, context: PlayContext): PlayEvent[] {
+  return collect(document, context, (line, sounding) => startingIn(line, sounding, fromTick, toTick));
+}
+
+/** What is already sounding when play begins at `tick`, cut to what is left of it. Drum hits are not chased, and a note that
+ *  began before its placement does not sound. */
+export function chased(document: Document, tick: number, context: PlayContext): PlayEvent[] {
+  return collect(document, context, (line, sounding) => {
+    if (line.track.kind === 'drums') return [];
+    return startingIn(line, sounding, tick - sounding.longestTicks, tick)
+      .filter((event) => event.tick + event.lengthTicks > tick)
+      .map((event) => ({ ...event, tick, lengthTicks: event.tick + event.lengthTicks - tick }));
+  });
+}
+
+function collect(document: Document, context: PlayContext, from: (line: PlayLine, sounding: SoundingNotes) => PlayEvent[]): PlayEvent[] {
+  const heard = (track: Track) => (context.ignoreSolo ? !track.muted : isAudible(document, track));
+  return playLines(document, context.view)
+    .filter(({ track }) => heard(track))
+    .flatMap((line) => from(line, soundingNotes(notesOf(document, line.pattern.id), line.pattern.length)))
+    .sort((a, b) => a.tick - b.tick || compare(a.trackId, b.trackId) || a.pitch - b.pitch);
+}
+
+function compare(a: string, b: string): number {
+  return a < b ? -1 : a > b ? 1 : 0;
+}
+
+/** The starts of one line inside a window, pass by pass. */
+function startingIn(line: PlayLine, { notes }: SoundingNotes, fromTick: number, toTick: number): PlayEvent[] {
+  const found: PlayEvent[] = [];
+  const from = Math.max(fromTick, line.startTick);
+  const to = Math.min(toTick, line.endTick);
+  if (from >= to || notes.length === 0) return found;
+  const size = line.pattern.length;
+  const origin = line.startTick - line.offsetTicks;
+  const firstPass = Math.max(0, Math.floor((from - origin) / size));
+  for (let pass = firstPass; origin + pass * size < to; pass++) {
+    const passStart = origin + pass * size;
+    for (let index = firstAtOrAfter(notes, from - passStart); index < notes.length; index++) {
+      const { note, lengthTicks } = notes[index]!;
+      const tick = passStart + note.start;
+      if (tick >= to) break;
+      found.push({
+        tick,
+        lengthTicks: Math.min(lengthTicks, line.endTick - tick),
+        trackId: line.track.id,
+        noteId: note.id,
+        pitch: note.pitch,
+        velocity: note.velocity,
+        pass,
+      });
+    }
+  }
+  return found;
+}
+
+function firstAtOrAfter(notes: SoundingNotes['notes'], start: number): number {
+  let low = 0;
+  let high = notes.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (notes[middle]!.note.start < start) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}

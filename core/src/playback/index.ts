@@ -1,0 +1,5 @@
+export * from './random';
+export * from './lines';
+export * from './sounding';
+export * from './events';
+export * from './lap';

@@ -1,0 +1,73 @@
+import fc from 'fast-check';
+import { anyNotes, note, songWith } from '../../test/make';
+import type { Document, Note } from '../model';
+import { TICKS_PER_QUARTER } from '../time';
+import { chased, events, playSeconds, playTickAt, type PlayContext } from '.';
+
+const BEAT = TICKS_PER_QUARTER;
+const song: PlayContext = { view: { kind: 'song' } };
+const loop: PlayContext = { view: { kind: 'pattern', placementId: 'placement' } };
+const heard = (document: Document, from: number, to: number, context = song) => events(document, from, to, context).map(({ tick, pitch, lengthTicks, pass }) => ({ beat: tick / BEAT, pitch, beats: lengthTicks / BEAT, pass }));
+const placed = (notes: Note[], fields: Partial<Document['placements'][number]>) => {
+  const document = songWith(notes, 1);
+  return { ...document, placements: [{ ...document.placements[0]!, ...fields }] };
+};
+
+it('windows that touch give exactly what their union gives, in any view', () => {
+  const cuts = fc.array(fc.nat(60 * BEAT), { minLength: 3, maxLength: 3 }).map((ticks) => [...ticks].sort((a, b) => a - b));
+  fc.assert(
+    fc.property(anyNotes(), cuts, fc.constantFrom(song, loop), fc.nat(3 * BEAT), (notes, ticks, context, offset) => {
+      const [a, b, c] = ticks as [number, number, number];
+      const document = placed(notes, { length: 50 * BEAT, offset, start: BEAT });
+      expect([...events(document, a, b, context), ...events(document, b, c, context)]).toEqual(events(document, a, c, context));
+    }),
+  );
+});
+
+it('a one-bar pattern placed for two bars goes round twice, and a tail sounds on into the next pass', () => {
+  const document = placed([note({ start: 3 * BEAT, length: 2 * BEAT })], { length: 8 * BEAT });
+  expect(heard(document, 0, 99 * BEAT)).toEqual([
+    { beat: 3, pitch: 60, beats: 2, pass: 0 },
+    { beat: 7, pitch: 60, beats: 1, pass: 1 },
+  ]);
+});
+
+it('in the pattern view it goes round without end, counting passes', () => {
+  expect(heard(songWith([note({ length: BEAT })], 1), 400 * BEAT, 408 * BEAT, loop)).toEqual([
+    { beat: 400, pitch: 60, beats: 1, pass: 100 },
+    { beat: 404, pitch: 60, beats: 1, pass: 101 },
+  ]);
+});
+
+it('the later start ends the earlier sound of its pitch; of two at once the louder sounds; beyond the end is silence', () => {
+  const document = songWith([
+    note({ id: 'long', length: 4 * BEAT }),
+    note({ id: 'cut', start: BEAT, length: BEAT / 2, velocity: 50 }),
+    note({ id: 'loud', start: BEAT, length: BEAT, velocity: 90 }),
+    note({ id: 'beyond', start: 8 * BEAT }),
+    note({ id: 'muted', start: 2 * BEAT, muted: true }),
+  ]);
+  expect(events(document, 0, 8 * BEAT, song).map(({ noteId, lengthTicks }) => [noteId, lengthTicks / BEAT])).toEqual([['long', 1], ['loud', 1]]);
+});
+
+it('starting inside a note sounds the rest of it, but no drum hit and nothing begun before its placement', () => {
+  const notes = [note({ start: BEAT, length: 2 * BEAT })];
+  expect(chased(songWith(notes), 2 * BEAT, song).map(({ tick, lengthTicks }) => [tick / BEAT, lengthTicks / BEAT])).toEqual([[2, 1]]);
+  expect(chased(songWith(notes, 2, 'drums'), 2 * BEAT, song)).toEqual([]);
+  expect(chased(placed(notes, { start: 0, offset: 2 * BEAT }), BEAT / 2, song)).toEqual([]);
+});
+
+it('muted tracks are silent; solo silences the others, but not an export', () => {
+  const document = songWith([note()]);
+  const other = { ...document.tracks[0]!, id: 'other', soloed: true };
+  expect(events({ ...document, tracks: [{ ...document.tracks[0]!, muted: true }] }, 0, BEAT, song)).toEqual([]);
+  expect(events({ ...document, tracks: [...document.tracks, other] }, 0, BEAT, song)).toEqual([]);
+  expect(events({ ...document, tracks: [...document.tracks, other] }, 0, BEAT, { ...song, ignoreSolo: true })).toHaveLength(1);
+});
+
+it('laps take their own tempos round and round', () => {
+  const lap = { fromTick: 4 * BEAT, lengthTicks: 4 * BEAT, tempos: [{ tick: 0, bpm: 120 }, { tick: 6 * BEAT, bpm: 60 }] };
+  expect(playSeconds(lap, 4 * BEAT)).toBeCloseTo(3, 9);
+  expect(playSeconds(lap, 9 * BEAT)).toBeCloseTo(6.5, 9);
+  expect(playTickAt(lap, 6.5)).toBeCloseTo(9 * BEAT, 4);
+});

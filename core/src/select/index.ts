@@ -1,0 +1,2 @@
+export * from './rule';
+export * from './registry';

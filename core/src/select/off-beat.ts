@@ -1,0 +1,10 @@
+import { beatTolerance, isOnBeat } from './on-beat';
+import { selectionRule } from './rule';
+
+export const offBeat = selectionRule({
+  id: 'off-beat',
+  label: 'Off the beat',
+  help: 'Notes that start further from every beat than the tolerance.',
+  params: beatTolerance,
+  pick: (notes, _selected, { tolerance }, { meter }) => notes.filter((note) => !isOnBeat(note, meter, tolerance)).map(({ id }) => id),
+});

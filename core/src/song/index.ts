@@ -1,0 +1,2 @@
+export * from './new-song';
+export * from './demo';

@@ -1,0 +1,133 @@
+import { TICKS_PER_WHOLE } from './ticks';
+import { barTicks, beatTicks, type MeterShape } from './meter';
+
+/** The units a grid can count in, coarsest first. */
+export const DIVISION_UNITS = ['8 bars', '4 bars', '2 bars', '1 bar', '1/2', '1/4', '1/8', '1/16', '1/32', '1/64'] as const;
+export type DivisionUnit = (typeof DIVISION_UNITS)[number];
+
+/** A grid spacing: `count` boxes in the space of `inSpaceOf` units. Straight is 1:1, a triplet 3:2, dotted 2:3. */
+export interface Division {
+  readonly unit: DivisionUnit;
+  readonly count: number;
+  readonly inSpaceOf: number;
+}
+
+/** The named forms a division can take; any other count 2..15 in the space of 1..15 is allowed too. */
+export const DIVISION_FORMS = {
+  straight: { count: 1, inSpaceOf: 1 },
+  dotted: { count: 2, inSpaceOf: 3 },
+  triplet: { count: 3, inSpaceOf: 2 },
+} as const;
+export type DivisionForm = keyof typeof DIVISION_FORMS;
+
+/** A division for one meter, as an exact fraction of ticks. Line k stands at round(k · numerator / denominator):
+ *  never more than half a tick off, and the error never adds up. */
+export interface Grid {
+  readonly numerator: number;
+  readonly denominator: number;
+}
+
+export function division(unit: DivisionUnit, form: DivisionForm = 'straight'): Division {
+  return { unit, ...DIVISION_FORMS[form] };
+}
+
+export function formOf(value: Division): DivisionForm | null {
+  const forms = Object.keys(DIVISION_FORMS) as DivisionForm[];
+  return forms.find((form) => DIVISION_FORMS[form].count === value.count && DIVISION_FORMS[form].inSpaceOf === value.inSpaceOf) ?? null;
+}
+
+/** Length in ticks of one undivided unit. Bars follow the meter; note values do not. */
+export function unitTicks(unit: DivisionUnit, meter: MeterShape): number {
+  const bars = /^(\d+) bars?$/.exec(unit);
+  if (bars) return Number(bars[1]) * barTicks(meter);
+  return TICKS_PER_WHOLE / Number(unit.slice(2));
+}
+
+export function gridOf(value: Division, meter: MeterShape): Grid {
+  return { numerator: unitTicks(value.unit, meter) * value.inSpaceOf, denominator: value.count };
+}
+
+/** Tick of grid line `index` (line 0 is tick 0). */
+export function lineAt(grid: Grid, index: number): number {
+  return Math.round((index * grid.numerator) / grid.denominator);
+}
+
+/** Index of the last grid line at or before `tick`. */
+export function lineIndexAt(grid: Grid, tick: number): number {
+  const guess = Math.floor((tick * grid.denominator) / grid.numerator);
+  return lineAt(grid, guess + 1) <= tick ? guess + 1 : guess;
+}
+
+/** Tick of the last grid line at or before `tick`. */
+export function lineBefore(grid: Grid, tick: number): number {
+  return lineAt(grid, lineIndexAt(grid, tick));
+}
+
+/** Tick of the first grid line after `tick`. */
+export function lineAfter(grid: Grid, tick: number): number {
+  return lineAt(grid, lineIndexAt(grid, tick) + 1);
+}
+
+/** Tick of the grid line closest to `tick`; half way goes to the later one. */
+export function nearestLine(grid: Grid, tick: number): number {
+  const before = lineBefore(grid, tick);
+  const after = lineAfter(grid, tick);
+  return tick - before < after - tick ? before : after;
+}
+
+export function isOnGrid(grid: Grid, tick: number): boolean {
+  return lineBefore(grid, tick) === tick;
+}
+
+/** The next coarser (-1) or finer (+1) unit in the same form; the same division at either end of the list. */
+export function stepDivision(value: Division, direction: -1 | 1): Division {
+  const unit = DIVISION_UNITS[DIVISION_UNITS.indexOf(value.unit) + direction];
+  return unit ? { ...value, unit } : value;
+}
+
+/** Straight -> dotted -> triplet -> straight; an unnamed tuplet goes back to straight. */
+export function nextForm(value: Division): Division {
+  const order: DivisionForm[] = ['straight', 'dotted', 'triplet'];
+  const form = formOf(value);
+  return division(value.unit, order[form ? (order.indexOf(form) + 1) % order.length : 0]);
+}
+
+/** Short name for buttons: "1/16", "1/8 dotted", "1/8 triplet", "1/16 5:4". */
+export function divisionName(value: Division): string {
+  const form = formOf(value);
+  if (form === 'straight') return value.unit;
+  return `${value.unit} ${form ?? `${value.count}:${value.inSpaceOf}`}`;
+}
+
+/** The division in a sentence: "1/16: 4 boxes a beat, 16 a bar". */
+export function divisionWords(value: Division, meter: MeterShape): string {
+  const { numerator, denominator } = gridOf(value, meter);
+  const box = numerator / denominator;
+  const perBar = barTicks(meter) / box;
+  if (perBar <= 1) return `${divisionName(value)}: one box is ${amount(1 / perBar, 'bar')}`;
+  const perBeat = beatTicks(meter) / box;
+  const beats = perBeat < 1 ? `one box is ${amount(1 / perBeat, 'beat')}` : `${amount(perBeat, 'box')} a beat`;
+  return `${divisionName(value)}: ${beats}, ${fraction(perBar)} a bar`;
+}
+
+/** A length in beats, in words: "1/2 beat", "3 beats", "1 1/3 beats"; odd ones as decimals. */
+export function lengthWords(lengthTicks: number, meter: MeterShape): string {
+  return amount(lengthTicks / beatTicks(meter), 'beat');
+}
+
+function amount(value: number, noun: string): string {
+  const plural = noun === 'box' ? 'boxes' : `${noun}s`;
+  return `${fraction(value)} ${value <= 1 ? noun : plural}`;
+}
+
+/** A number as people write it on paper: whole part and a small fraction where it is one, else two decimals. */
+export function fraction(value: number): string {
+  const whole = Math.floor(value + 1e-9);
+  const rest = value - whole;
+  if (rest < 1e-6) return String(whole);
+  for (const below of [2, 3, 4, 5, 6, 7, 8, 12, 16, 24, 32, 48, 64]) {
+    const above = Math.round(rest * below);
+    if (Math.abs(above / below - rest) < 1e-6) return `${whole ? `${whole} ` : ''}${above}/${below}`;
+  }
+  return value.toFixed(2);
+}

@@ -1,0 +1,4 @@
+export * from './ticks';
+export * from './divisions';
+export * from './meter';
+export * from './tempo';

@@ -1,0 +1,82 @@
+import { TICKS_PER_WHOLE } from './ticks';
+
+/** `numerator` beats of 1/`denominator` note make a bar. */
+export interface MeterShape {
+  readonly numerator: number;
+  readonly denominator: number;
+}
+
+/** A meter from `tick` on; a new meter starts a bar. */
+export interface MeterAt extends MeterShape {
+  readonly tick: number;
+}
+
+/** A place as musicians say it: bar and beat count from 1, `ticks` is what is left inside the beat. */
+export interface BarBeat {
+  readonly bar: number;
+  readonly beat: number;
+  readonly ticks: number;
+}
+
+export const COMMON_TIME: MeterShape = { numerator: 4, denominator: 4 };
+
+export function beatTicks(meter: MeterShape): number {
+  return TICKS_PER_WHOLE / meter.denominator;
+}
+
+export function barTicks(meter: MeterShape): number {
+  return meter.numerator * beatTicks(meter);
+}
+
+/** The meter in force at `tick`; 4/4 where none is written. `meters` is sorted by tick. */
+export function meterAt(meters: readonly MeterAt[], tick: number): MeterShape {
+  let found: MeterShape = COMMON_TIME;
+  for (const meter of meters) {
+    if (meter.tick > tick) break;
+    found = meter;
+  }
+  return found;
+}
+
+/** Bar, beat and rest of `tick` (0 or later). A bar cut short by a new meter still counts as a bar. */
+export function barBeatAt(meters: readonly MeterAt[], tick: number): BarBeat {
+  let bar = 1;
+  let current: MeterAt = { tick: 0, ...COMMON_TIME };
+  for (const next of meters) {
+    if (next.tick > tick) break;
+    bar += Math.ceil((next.tick - current.tick) / barTicks(current));
+    current = next;
+  }
+  const inMeter = tick - current.tick;
+  const inBar = inMeter % barTicks(current);
+  return {
+    bar: bar + Math.floor(inMeter / barTicks(current)),
+    beat: Math.floor(inBar / beatTicks(current)) + 1,
+    ticks: inBar % beatTicks(current),
+  };
+}
+
+/** Tick where `bar` (from 1) begins. */
+export function tickOfBar(meters: readonly MeterAt[], bar: number): number {
+  let left = bar - 1;
+  let current: MeterAt = { tick: 0, ...COMMON_TIME };
+  for (const next of meters) {
+    const bars = Math.ceil((next.tick - current.tick) / barTicks(current));
+    if (left < bars) break;
+    left -= bars;
+    current = next;
+  }
+  return current.tick + left * barTicks(current);
+}
+
+/** "1.1", "3.4", or with what is left of the beat in percent: "3.4+25". */
+export function barBeatWords(meters: readonly MeterAt[], tick: number): string {
+  const { bar, beat, ticks } = barBeatAt(meters, tick);
+  const share = Math.round((100 * ticks) / beatTicks(meterAt(meters, tick)));
+  return share ? `${bar}.${beat}+${share}` : `${bar}.${beat}`;
+}
+
+/** Smallest whole number of bars that holds `ticks`, at least one. */
+export function barsHolding(ticks: number, meter: MeterShape): number {
+  return Math.max(1, Math.ceil(ticks / barTicks(meter)));
+}

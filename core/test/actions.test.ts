@@ -1,0 +1,179 @@
+import fc from 'fast-check';
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import {
+  ACTIONS, actionById, applyOwn, invert, notesOf, paramFields, perform, SELECTION_RULES, seededRandom, COMMON_TIME, noteSchema, TICKS_PER_QUARTER,
+  type Document, type Note, type NotesAction,
+} from '../src';
+import { actionContext, anyNotes, note, PATTERN, songWith } from './make';
+
+const stamp = { id: 'c', at: 0, device: 'd' };
+const STEP = TICKS_PER_QUARTER / 4;
+
+/** Params anywhere within an action's bounds. */
+function anyParams(action: NotesAction): fc.Arbitrary<Record<string, unknown>> {
+  const fields = paramFields(action.params).map(({ name, options, low, high }) => [name, options.length ? fc.constantFrom(...options.map(({ value }) => value)) : fc.integer({ min: low, max: high })] as const);
+  return fc.record(Object.fromEntries(fields) as Record<string, fc.Arbitrary<unknown>>);
+}
+
+function run(document: Document, id: string, params: object = {}, noteIds: string[] = []) {
+  const { change, ...rest } = perform(document, { action: actionById(id), params, patternId: PATTERN, noteIds, seed: 1 }, actionContext(), stamp);
+  const after = applyOwn(document, change);
+  return { after, notes: notesOf(after, PATTERN), change, ...rest };
+}
+
+function filesOf(folder: string): string[] {
+  return readdirSync(join(__dirname, '../src', folder), { recursive: true, encoding: 'utf8' }).filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'));
+}
+
+describe.each(ACTIONS.map((action) => [action.id, action] as const))('action %s', (id, action) => {
+  it('has a file of its own in its family, defaults that parse, and bounded, titled params', () => {
+    expect(filesOf('actions')).toContain(join(action.family, `${id}.ts`));
+    expect(() => action.params.parse({})).not.toThrow();
+    expect(() => paramFields(action.params)).not.toThrow();
+    for (const quick of action.quick ?? []) expect(() => action.params.parse(quick.params)).not.toThrow();
+    expect(action.help).toMatch(/\.$/);
+    expect(ACTIONS.filter((other) => other.id === id)).toHaveLength(1);
+  });
+
+  it('gives sound notes, is undone exactly, and does the same again with the same seed', () => {
+    fc.assert(
+      fc.property(anyNotes(8), anyParams(action), fc.boolean(), (notes, params, some) => {
+        const document = songWith(notes);
+        const frozen = JSON.stringify(document);
+        const noteIds = some ? notes.slice(0, 4).map((each) => each.id) : [];
+        const first = run(document, id, params, noteIds);
+        for (const each of first.notes) expect(noteSchema.safeParse(each).success).toBe(true);
+        expect(JSON.stringify(document)).toBe(frozen);
+        expect(applyOwn(first.after, invert(first.change, { ...stamp, id: 'u', label: '' }))).toEqual(document);
+        expect(run(document, id, params, noteIds).notes).toEqual(first.notes);
+      }),
+      { numRuns: 40 },
+    );
+  });
+});
+
+/** Puts every start somewhere inside the loop. */
+const inside = (notes: Note[], length: number) => notes.map((each) => ({ ...each, start: each.start % length }));
+const starts = (notes: readonly Note[]) => notes.map(({ start }) => start);
+
+describe('rotate', () => {
+  it('a kick on 1 and 3 turned by a step at 1/16 stands one step later; the last step comes in at the start', () => {
+    const document = songWith([note({ id: 'a' }), note({ id: 'b', start: 31 * STEP, length: STEP })]);
+    expect(starts(run(document, 'rotate', { count: 1 }).notes)).toEqual([0, STEP]);
+  });
+
+  it('is a bijection that comes back exactly, by any amount in any unit, however often', () => {
+    const params = fc.record({ count: fc.integer({ min: -999, max: 999 }), unit: fc.constantFrom('grid', 'tick', '1/8 triplet', 'ms') });
+    fc.assert(
+      fc.property(anyNotes(), fc.array(params, { maxLength: 6 }), (notes, turns) => {
+        const start = songWith(inside(notes, 8 * TICKS_PER_QUARTER));
+        const back = [...turns].reverse().map(({ count, unit }) => ({ count: -count, unit }));
+        const end = [...turns, ...back].reduce((document, turn) => run(document, 'rotate', turn).after, start);
+        expect(end).toEqual(start);
+      }),
+    );
+  });
+
+  it('round their own span leaves what lies outside it', () => {
+    const document = songWith([note({ id: 'a', length: STEP }), note({ id: 'b', start: STEP, length: STEP, pitch: 62 }), note({ id: 'c', start: 8 * STEP })]);
+    const { notes } = run(document, 'rotate', { count: 1, around: 'span' }, ['a', 'b']);
+    expect(notes.map(({ id, start }) => [id, start / STEP])).toEqual([['b', 0], ['a', 1], ['c', 8]]);
+  });
+});
+
+describe('nudge and transpose', () => {
+  it('by milliseconds goes through the tempo: 125 ms at 120 bpm is a quarter of a beat', () => {
+    expect(starts(run(songWith([note()]), 'nudge', { count: 125, unit: 'ms' }).notes)).toEqual([TICKS_PER_QUARTER / 4]);
+  });
+
+  it('stops as a group at the start of the pattern and at the ends of the keyboard', () => {
+    const document = songWith([note({ id: 'a', start: STEP, pitch: 120 }), note({ id: 'b', start: 5 * STEP, pitch: 100 })]);
+    expect(starts(run(document, 'nudge', { count: -8 }).notes)).toEqual([0, 4 * STEP]);
+    expect(run(document, 'transpose', { semitones: 12 }).notes.map(({ pitch }) => pitch)).toEqual([127, 107]);
+  });
+});
+
+describe('split', () => {
+  const chord = songWith([note({ id: 'a', length: 7 * STEP }), note({ id: 'b', pitch: 64, start: STEP, length: 4 * STEP })]);
+  const shape = (notes: readonly Note[], pitch: number) => notes.filter((each) => each.pitch === pitch).map(({ start, length }) => [start / STEP, length / STEP]);
+
+  it('by first cut counts from each note\'s own start; the last piece is what is left', () => {
+    const { notes } = run(chord, 'first-cut', { count: 2 });
+    expect(shape(notes, 60)).toEqual([[0, 2], [2, 2], [4, 2], [6, 1]]);
+    expect(shape(notes, 64)).toEqual([[1, 2], [3, 2]]);
+  });
+
+  it('at lines cuts on the grid, in parts into equal ones; the first piece keeps the id and all keep their velocity', () => {
+    const beat = songWith([note({ start: STEP / 2, length: 2 * STEP, velocity: 77 })]);
+    expect(run(beat, 'split-lines').notes.map(({ start, length }) => [start / STEP, length / STEP])).toEqual([[0.5, 0.5], [1, 1], [2, 0.5]]);
+    const thirds = run(songWith([note({ velocity: 77 })]), 'split-parts', { parts: 3 }, ['n']);
+    expect(thirds.notes.map(({ length, velocity }) => [length, velocity])).toEqual([[6720, 77], [6720, 77], [6720, 77]]);
+    expect(thirds.notes[0]!.id).toBe('n');
+    expect(thirds.select).toHaveLength(3);
+  });
+
+  it('refuses to cut into dust, and says so', () => {
+    const long = songWith([note({ length: 80_000 })]);
+    const { notes, whyNot } = run(long, 'first-cut', { count: 1, unit: 'tick' });
+    expect(notes).toHaveLength(1);
+    expect(whyNot).toMatch(/80,000 notes/);
+  });
+
+  it('loses and adds no tick, whatever is cut how', () => {
+    fc.assert(
+      fc.property(anyNotes(), fc.constantFrom('first-cut', 'split-parts', 'split-lines'), fc.integer({ min: 2, max: 64 }), (notes, id, parts) => {
+        const total = (list: readonly Note[]) => list.reduce((sum, { length }) => sum + length, 0);
+        expect(total(run(songWith(notes), id, id === 'split-parts' ? { parts } : {}).notes)).toBe(total(notes));
+      }),
+    );
+  });
+});
+
+describe('quantize', () => {
+  it('pulls by its strength and counts what would coincide', () => {
+    const document = songWith([note({ id: 'a', start: 1000 }), note({ id: 'b', start: 5040 - 1000 }), note({ id: 'c', start: 5040 })]);
+    expect(starts(run(document, 'quantize', { strength: 50 }).notes)).toEqual([500, 4540, 5040]);
+    const full = run(document, 'quantize');
+    expect(starts(full.notes)).toEqual([0, 5040, 5040]);
+    expect(full.landing).toEqual({ coinciding: 1, beyondEnd: 0 });
+  });
+});
+
+it('delete takes only what is selected; with nothing selected it takes nothing', () => {
+  const document = songWith([note({ id: 'a' }), note({ id: 'b', start: STEP })]);
+  expect(run(document, 'delete', {}, ['a']).notes.map(({ id }) => id)).toEqual(['b']);
+  expect(run(document, 'delete').notes).toHaveLength(2);
+});
+
+describe('selection rules', () => {
+  const notes = [note({ id: 'beat' }), note({ id: 'near', start: TICKS_PER_QUARTER - 100 }), note({ id: 'off', start: TICKS_PER_QUARTER / 2, pitch: 64 })];
+  const pick = (id: string, selected: string[] = [], params = {}) => {
+    const rule = SELECTION_RULES.find((each) => each.id === id)!;
+    return rule.pick(notes, new Set(selected), rule.params.parse(params), { meter: COMMON_TIME });
+  };
+
+  it('have their own files and bounded params', () => {
+    for (const rule of SELECTION_RULES) {
+      expect(filesOf('select')).toContain(`${rule.id}.ts`);
+      expect(() => paramFields(rule.params)).not.toThrow();
+    }
+  });
+
+  it('pick rows, beats and off-beats', () => {
+    expect(pick('row', ['off'])).toEqual(['off']);
+    expect(pick('row', ['beat'])).toEqual(['beat', 'near']);
+    expect(pick('on-beat')).toEqual(['beat']);
+    expect(pick('on-beat', [], { tolerance: 1 })).toEqual(['beat', 'near']);
+    expect(pick('off-beat', [], { tolerance: 1 })).toEqual(['off']);
+  });
+});
+
+it('chance comes from the seed alone', () => {
+  const three = (seed: number) => {
+    const random = seededRandom(seed);
+    return [random(), random(), random()];
+  };
+  expect(three(5)).toEqual(three(5));
+  expect(three(5)).not.toEqual(three(6));
+});

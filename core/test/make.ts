@@ -1,0 +1,41 @@
+import fc from 'fast-check';
+import { newSong, newTrack, soundById, withTrack, gridOf, division, COMMON_TIME, TICKS_PER_QUARTER, byStartThenPitch, type ActionContext, type Document, type Note } from '../src';
+
+/** Ids for tests: a1, a2, a3 … */
+export function counter(prefix = 'a'): () => string {
+  let count = 0;
+  return () => `${prefix}${++count}`;
+}
+
+export const PATTERN = 'pattern';
+
+export function note(fields: Partial<Note> = {}): Note {
+  return { id: 'n', patternId: PATTERN, start: 0, length: TICKS_PER_QUARTER, pitch: 60, velocity: 100, ...fields };
+}
+
+/** A song of one keys track (id "track") whose pattern (id "pattern") holds `notes`. */
+export function songWith(notes: readonly Note[], bars = 2, kind: 'drums' | 'pitched' = 'pitched'): Document {
+  const ids = ['track', PATTERN, 'placement'];
+  const song = newSong('song', 'Test', 7);
+  const document = withTrack(song, newTrack(song, soundById(kind === 'drums' ? 'quay-kit' : 'lamp-keys', kind), () => ids.shift()!, bars));
+  return { ...document, notes: notes.length ? { [PATTERN]: [...notes].sort(byStartThenPitch) } : {} };
+}
+
+/** Notes as people and files make them: on all sorts of lines, long and short, some muted, some doubled. */
+export const anyNotes = (most = 24): fc.Arbitrary<Note[]> =>
+  fc
+    .array(
+      fc.record({
+        start: fc.oneof(fc.nat(16).map((step) => step * 5040), fc.nat(200_000)),
+        length: fc.oneof(fc.integer({ min: 1, max: 8 }).map((step) => step * 5040), fc.integer({ min: 1, max: 90_000 })),
+        pitch: fc.integer({ min: 0, max: 127 }),
+        velocity: fc.integer({ min: 1, max: 127 }),
+        muted: fc.option(fc.constant(true), { nil: undefined }),
+      }),
+      { maxLength: most },
+    )
+    .map((rows) => rows.map(({ muted, ...row }, index) => note({ ...row, id: `n${index}`, ...(muted ? { muted } : {}) })).sort(byStartThenPitch));
+
+export function actionContext(newId = counter('new')): Omit<ActionContext, 'random'> {
+  return { grid: gridOf(division('1/16'), COMMON_TIME), meter: COMMON_TIME, tempos: [{ tick: 0, bpm: 120 }], newId };
+}

@@ -1,0 +1,16 @@
+/** Builds the sound worklet, the app and the server, each only where something it is made of has changed. */
+import { EXPO_ENVIRONMENT, fingerprint, root, run, unlessDone } from './project.mjs';
+import { buildServer, buildWorklet } from './bundles.mjs';
+
+const shared = ['package-lock.json', 'core/src', 'scripts'];
+
+unlessDone('app/dist/.built', fingerprint([...shared, 'app']), () => {
+  console.log('Building the app …');
+  buildWorklet();
+  run(process.execPath, [`${root}/node_modules/expo/bin/cli`, 'export', '--platform', 'web', '--output-dir', 'dist'], { cwd: `${root}/app`, env: { ...EXPO_ENVIRONMENT, CI: '1' } });
+});
+
+unlessDone('server/dist/.built', fingerprint([...shared, 'server/src']), () => {
+  console.log('Building the server …');
+  buildServer();
+});

@@ -1,0 +1,54 @@
+/** npm test: installs what is missing, then types, lint, unit tests and browser journeys. Quiet while green; the runners'
+ *  own counts come last. */
+import { spawnSync } from 'node:child_process';
+import { existsSync } from 'node:fs';
+import { ensureBuilt, ensureInstalled, run } from './project.mjs';
+
+const NEEDED = { '/usr/bin/chromium': 'chromium', '/usr/bin/midicsv': 'midicsv' };
+
+/** Debian's Chromium and midicsv drive and check the browser journeys. */
+function ensureDebianPackages() {
+  const missing = Object.entries(NEEDED).filter(([path]) => !existsSync(path)).map(([, name]) => name);
+  if (missing.length === 0) return;
+  const canInstall = process.getuid?.() === 0 && existsSync('/usr/bin/apt-get');
+  if (!canInstall) {
+    console.error(`The browser tests need ${missing.join(' and ')}. Install them first: sudo apt-get install ${missing.join(' ')}`);
+    process.exit(1);
+  }
+  console.log(`Installing ${missing.join(' and ')} …`);
+  run('apt-get', ['update']);
+  run('apt-get', ['install', '-y', '--no-install-recommends', ...missing], { env: { DEBIAN_FRONTEND: 'noninteractive' } });
+}
+
+function stage(name, command, args, options) {
+  const began = Date.now();
+  run(command, args, options);
+  console.log(`${name}: fine (${Math.round((Date.now() - began) / 1000)} s)`);
+}
+
+ensureInstalled();
+ensureDebianPackages();
+ensureBuilt();
+const bin = (name) => `node_modules/.bin/${name}`;
+stage('types', bin('tsc'), ['--noEmit', '-p', 'core/tsconfig.json']);
+stage('types, app and server', bin('tsc'), ['--noEmit', '-p', 'tsconfig.json']);
+stage('lint', bin('eslint'), ['.', '--max-warnings', '0']);
+const unit = spawnSync(bin('jest'), ['--silent'], { encoding: 'utf8', env: { ...process.env, CI: 'true' } });
+finish('unit', unit, /^Tests:.*$/m);
+const browser = spawnSync(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], { encoding: 'utf8', env: process.env });
+finish('browser', browser, /^ +\d+ (passed|failed|skipped|flaky).*$/gm);
+const passed = count(unit.stderr, /^Tests:.*?(\d+) passed/m) + count(browser.stdout, /^ +(\d+) passed/m);
+console.log(`${passed} passed, 0 failed`);
+
+function finish(name, result, counts) {
+  const output = `${result.stdout}${result.stderr}`;
+  if (result.status !== 0) {
+    process.stderr.write(output);
+    process.exit(result.status ?? 1);
+  }
+  console.log(`${name}: ${(output.match(counts) ?? []).map((line) => line.trim()).join(', ')}`);
+}
+
+function count(text, pattern) {
+  return Number(pattern.exec(text)?.[1] ?? 0);
+}

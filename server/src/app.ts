@@ -1,0 +1,70 @@
+import compression from 'compression';
+import express, { type Express, type RequestHandler } from 'express';
+import helmet from 'helmet';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import type { SongQueries } from './database/songs';
+import { errorAnswers, noSuchAddress, RequestError } from './errors';
+import { LiveSongs } from './live/live-songs';
+import { songRoutes } from './routes/songs';
+
+export interface AppParts {
+  readonly queries: SongQueries;
+  readonly log: Logger;
+  /** Folder of the built app; without one only the API answers. */
+  readonly pages?: string;
+}
+
+const CONTENT_POLICY = {
+  useDefaults: false,
+  directives: {
+    defaultSrc: ["'self'"],
+    scriptSrc: ["'self'"],
+    styleSrc: ["'self'", "'unsafe-inline'"],
+    imgSrc: ["'self'", 'data:', 'blob:'],
+    fontSrc: ["'self'", 'data:'],
+    connectSrc: ["'self'"],
+    workerSrc: ["'self'", 'blob:'],
+    objectSrc: ["'none'"],
+    frameAncestors: ["'none'"],
+    baseUri: ["'self'"],
+    formAction: ["'self'"],
+  },
+};
+
+/** Pages of other sites may not write here. */
+const sameSiteOnly: RequestHandler = (request, _response, next) => {
+  if (request.method !== 'GET' && request.get('sec-fetch-site') === 'cross-site') throw new RequestError(403, 'otherSite', 'Another site may not change songs here.');
+  next();
+};
+
+export function createApp({ queries, log, pages }: AppParts): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(helmet({ contentSecurityPolicy: CONTENT_POLICY, strictTransportSecurity: false, crossOriginOpenerPolicy: false, originAgentCluster: false }));
+  app.use(pinoHttp({ logger: log, autoLogging: log.level === 'debug' }));
+  app.use(compression({ filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response) }));
+  app.use('/api', sameSiteOnly);
+  app.get('/api/health', (_request, response) => void response.json({ ok: true }));
+  app.use('/api/songs', songRoutes(queries, new LiveSongs(queries)));
+  app.use('/api', noSuchAddress);
+  if (pages && existsSync(join(pages, 'index.html'))) servePages(app, pages);
+  app.use(noSuchAddress);
+  app.use(errorAnswers(log));
+  return app;
+}
+
+/** The built app: hashed files may be kept for ever, the page itself never; any address without a file ending is a screen. */
+function servePages(app: Express, pages: string): void {
+  const setHeaders = (response: express.Response, path: string) => {
+    response.set('Cache-Control', /\/_expo\/static\/|\/assets\//.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache');
+  };
+  app.use(express.static(pages, { index: false, setHeaders }));
+  app.get('/*splat', (request, response, next) => {
+    if (/\.[a-z0-9]+$/i.test(request.path)) return next();
+    response.set('Cache-Control', 'no-cache').sendFile(join(pages, 'index.html'));
+  });
+  app.get('/', (_request, response) => response.set('Cache-Control', 'no-cache').sendFile(join(pages, 'index.html')));
+}

@@ -1,0 +1,98 @@
+import { applyOwn, labelOf, readDocument, type Change, type ChangeLabel, type Document, type Id } from '@yibbo/core';
+import { and, asc, desc, eq, gt } from 'drizzle-orm';
+import type { BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
+import { cardOf, type SongCard } from './card';
+import { changes, settings, songs } from './schema';
+
+export interface StoredSong {
+  readonly document: Document;
+  readonly revision: number;
+}
+
+export interface NumberedChange {
+  readonly revision: number;
+  readonly change: Change;
+}
+
+/** Labels a song is opened with; older ones stay on disk. */
+const LABELS_KEPT = 2000;
+
+/** All reading and writing of songs. Methods return promises, so that a database on another machine can stand behind them. */
+export class SongQueries {
+  constructor(
+    private readonly orm: BetterSQLite3Database,
+    private readonly now: () => number,
+  ) {}
+
+  async list(): Promise<({ id: Id; name: string; changedAt: number } & SongCard)[]> {
+    const { id, name, changedAt, card } = songs;
+    const rows = this.orm.select({ id, name, changedAt, card }).from(songs).orderBy(desc(songs.changedAt)).all();
+    return rows.map(({ card: json, ...row }) => ({ ...row, ...(JSON.parse(json) as SongCard) }));
+  }
+
+  async create(document: Document): Promise<void> {
+    const { id, name } = document.song;
+    const at = this.now();
+    const row = { id, name, revision: 0, snapshotRevision: 0, snapshot: JSON.stringify(document), card: JSON.stringify(cardOf(document)), createdAt: at, changedAt: at };
+    this.orm.insert(songs).values(row).run();
+  }
+
+  /** The song as it is now; null where there is none. Throws where what is stored cannot be read. */
+  async load(id: Id): Promise<StoredSong | null> {
+    const row = this.orm.select().from(songs).where(eq(songs.id, id)).get();
+    if (!row) return null;
+    const read = readDocument(JSON.parse(row.snapshot));
+    if (!read.ok) throw new Error(`Song ${id} cannot be read: ${read.code}, ${read.details}`);
+    const since = await this.changesAfter(id, row.snapshotRevision);
+    const document = since.reduce((current, { change }) => applyOwn(current, change), read.document);
+    return { document, revision: row.revision };
+  }
+
+  async changesAfter(id: Id, revision: number): Promise<NumberedChange[]> {
+    const rows = this.orm
+      .select({ revision: changes.revision, body: changes.body })
+      .from(changes)
+      .where(and(eq(changes.songId, id), gt(changes.revision, revision)))
+      .orderBy(asc(changes.revision))
+      .all();
+    return rows.map((row) => ({ revision: row.revision, change: JSON.parse(row.body) as Change }));
+  }
+
+  async change(id: Id, changeId: Id): Promise<Change | null> {
+    const row = this.orm
+      .select({ body: changes.body })
+      .from(changes)
+      .where(and(eq(changes.songId, id), eq(changes.id, changeId)))
+      .get();
+    return row ? (JSON.parse(row.body) as Change) : null;
+  }
+
+  /** The newest labels of a song's history, oldest first. */
+  async labels(id: Id): Promise<ChangeLabel[]> {
+    const { id: changeId, label, at, device, undoes } = changes;
+    const rows = this.orm.select({ id: changeId, label, at, device, undoes }).from(changes).where(eq(changes.songId, id)).orderBy(desc(changes.revision)).limit(LABELS_KEPT).all();
+    return rows.reverse().map(({ undoes: undone, ...row }) => ({ ...row, ...(undone ? { undoes: undone } : {}) }));
+  }
+
+  /** Adds changes to a song in one transaction: all of them or none. `snapshot` writes the whole song down too. */
+  async append(id: Id, added: readonly NumberedChange[], document: Document, snapshot: boolean): Promise<void> {
+    const revision = added.at(-1)?.revision;
+    if (revision === undefined) return;
+    const whole = snapshot ? { snapshot: JSON.stringify(document), snapshotRevision: revision } : {};
+    this.orm.transaction((transaction) => {
+      for (const { revision: at, change } of added) {
+        transaction.insert(changes).values({ ...labelOf(change), songId: id, revision: at, body: JSON.stringify(change) }).run();
+      }
+      const row = { name: document.song.name, revision, changedAt: this.now(), card: JSON.stringify(cardOf(document)), ...whole };
+      transaction.update(songs).set(row).where(eq(songs.id, id)).run();
+    });
+  }
+
+  async setting(key: string): Promise<string | null> {
+    return this.orm.select().from(settings).where(eq(settings.key, key)).get()?.value ?? null;
+  }
+
+  async setSetting(key: string, value: string): Promise<void> {
+    this.orm.insert(settings).values({ key, value }).onConflictDoUpdate({ target: settings.key, set: { value } }).run();
+  }
+}
