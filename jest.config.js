@@ -1,4 +1,4 @@
-const swc = ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' }, module: { type: 'commonjs' } }];
+const transform = '<rootDir>/../scripts/jest-transform.cjs';
 
 /** Core and server run on Node; the app's pieces run in jest-expo's web environment. */
 module.exports = {
@@ -8,14 +8,14 @@ module.exports = {
       rootDir: 'core',
       testEnvironment: 'node',
       testMatch: ['<rootDir>/{src,test}/**/*.test.ts'],
-      transform: { '^.+\\.ts$': swc },
+      transform: { '^.+\\.ts$': transform },
     },
     {
       displayName: 'server',
       rootDir: 'server',
       testEnvironment: 'node',
       testMatch: ['<rootDir>/src/**/*.test.ts'],
-      transform: { '^.+\\.m?[jt]s$': swc },
+      transform: { '^.+\\.m?[jt]s$': transform },
       transformIgnorePatterns: ['/node_modules/(?!(nanoid)/)'],
     },
     {

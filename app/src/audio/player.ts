@@ -1,0 +1,147 @@
+import {
+  chased, events, findById, isAudible, playSeconds, playTickAt, SAMPLE_RATE, soundById,
+  type Document, type EngineNote, type EngineTrack, type Id, type Lap, type PlayEvent, type PlayView,
+} from '@yibbo/core';
+import type { SoundOutput } from './output';
+
+/** What is to be played: a song as it stands (or as a trial would have it) and how it goes round. */
+export interface Score {
+  readonly document: Document;
+  readonly view: PlayView;
+  readonly lap: Lap;
+}
+
+/** How far ahead events are sent, and how soon after an edit the new ones count. */
+const AHEAD_SECONDS = 0.3;
+const AHEAD_HIDDEN_SECONDS = 1.6;
+const EDIT_SECONDS = 0.03;
+const TURN_MS = 50;
+const AUDITION_SECONDS = 0.02;
+
+/** Runs a score on the sound engine: sends events ahead in windows and replaces what waits when the score changes. */
+export class Player {
+  private score: Score | null = null;
+  private generation = 0;
+  private timer: ReturnType<typeof setInterval> | null = null;
+  /** The play tick that sounds at `originFrame`; every other time is counted from here. */
+  private originTick = 0;
+  private originFrame = 0;
+  private sentToTick = 0;
+
+  constructor(private readonly output: SoundOutput) {}
+
+  get isPlaying(): boolean {
+    return this.timer !== null;
+  }
+
+  /** Takes a new score. While playing, it is heard from the next event after 30 ms on, without a gap. */
+  setScore(score: Score): void {
+    const before = this.score;
+    if (before === score) return;
+    this.output.post({ type: 'tracks', tracks: engineTracks(score.document) });
+    if (!this.isPlaying || !before) {
+      this.score = score;
+      return;
+    }
+    const frame = this.output.frame() + Math.round(EDIT_SECONDS * SAMPLE_RATE);
+    const tick = Math.ceil(this.tickAtFrame(frame));
+    this.originFrame = this.frameOf(tick);
+    this.originTick = tick;
+    this.score = score;
+    this.generation++;
+    this.output.post({ type: 'replace', from: this.originFrame, generation: this.generation });
+    this.sentToTick = tick;
+    this.send();
+  }
+
+  play(fromTick: number): void {
+    if (!this.score) return;
+    this.stop();
+    this.originTick = fromTick;
+    this.originFrame = this.output.frame() + Math.round(EDIT_SECONDS * SAMPLE_RATE);
+    this.sentToTick = fromTick;
+    this.post(chased(this.score.document, fromTick, { view: this.score.view }));
+    this.timer = setInterval(() => this.send(), TURN_MS);
+    this.send();
+  }
+
+  stop(): void {
+    if (this.timer !== null) clearInterval(this.timer);
+    this.timer = null;
+    this.generation++;
+    this.output.post({ type: 'stop', generation: this.generation });
+  }
+
+  /** The play tick being heard now; null while stopped. */
+  position(): number | null {
+    if (!this.isPlaying) return null;
+    return Math.max(this.originTick, this.tickAtFrame(this.output.frame() - this.output.latencySeconds() * SAMPLE_RATE));
+  }
+
+  /** Sounds one note at once, beside whatever plays. */
+  audition(trackId: Id, pitch: number, velocity: number, seconds = 0.35): void {
+    const at = this.output.frame() + Math.round(AUDITION_SECONDS * SAMPLE_RATE);
+    const note: EngineNote = { at, frames: Math.round(seconds * SAMPLE_RATE), trackId, pitch, velocity, seed: pitch * 131 + velocity };
+    this.output.post({ type: 'notes', notes: [note], generation: this.generation });
+  }
+
+  private send(): void {
+    if (!this.score) return;
+    const ahead = typeof document !== 'undefined' && document.hidden ? AHEAD_HIDDEN_SECONDS : AHEAD_SECONDS;
+    const until = Math.ceil(this.tickAtFrame(this.output.frame() + ahead * SAMPLE_RATE));
+    if (until <= this.sentToTick) return;
+    this.post(events(this.score.document, this.sentToTick, until, { view: this.score.view }));
+    this.sentToTick = until;
+  }
+
+  private post(found: readonly PlayEvent[]): void {
+    if (found.length === 0) return;
+    const notes = found.map((event): EngineNote => {
+      const at = this.frameOf(event.tick);
+      return {
+        at,
+        frames: this.frameOf(event.tick + event.lengthTicks) - at,
+        trackId: event.trackId,
+        pitch: event.pitch,
+        velocity: event.velocity,
+        seed: hash(`${event.noteId} ${event.pass}`),
+      };
+    });
+    this.output.post({ type: 'notes', notes, generation: this.generation });
+  }
+
+  private frameOf(tick: number): number {
+    const { lap } = this.score!;
+    return this.originFrame + Math.round((playSeconds(lap, tick) - playSeconds(lap, this.originTick)) * SAMPLE_RATE);
+  }
+
+  private tickAtFrame(frame: number): number {
+    const { lap } = this.score!;
+    return playTickAt(lap, playSeconds(lap, this.originTick) + (frame - this.originFrame) / SAMPLE_RATE);
+  }
+}
+
+/** The score of a pattern going round, heard with the patterns that belong to the same moment. */
+export function patternScore(document: Document, placementId: Id): Score | null {
+  const placement = findById(document.placements, placementId);
+  const pattern = findById(document.patterns, placement?.patternId);
+  if (!placement || !pattern) return null;
+  return { document, view: { kind: 'pattern', placementId }, lap: { fromTick: placement.start, lengthTicks: pattern.length, tempos: document.song.tempos } };
+}
+
+function engineTracks(document: Document): EngineTrack[] {
+  return document.tracks.map((track) => ({
+    id: track.id,
+    sound: soundById(track.soundId, track.kind),
+    levelDb: track.levelDb,
+    pan: track.pan,
+    isAudible: isAudible(document, track),
+  }));
+}
+
+/** A number from a text (FNV-1a), for seeds. */
+function hash(text: string): number {
+  let value = 0x811c9dc5;
+  for (let index = 0; index < text.length; index++) value = Math.imul(value ^ text.charCodeAt(index), 0x01000193);
+  return value >>> 0;
+}

@@ -1,0 +1,27 @@
+import { SoundEngine, type EngineMessage } from '@yibbo/core/sound-engine';
+
+declare const sampleRate: number;
+declare const currentFrame: number;
+declare class AudioWorkletProcessor {
+  readonly port: MessagePort;
+}
+declare function registerProcessor(name: string, processor: new () => AudioWorkletProcessor): void;
+
+/** The sound engine on the browser's audio thread: messages in, samples out. */
+class EngineProcessor extends AudioWorkletProcessor {
+  private readonly engine: SoundEngine;
+
+  constructor() {
+    super();
+    this.engine = new SoundEngine(sampleRate, currentFrame);
+    this.port.onmessage = (event: MessageEvent<EngineMessage>) => this.engine.post(event.data);
+  }
+
+  process(_inputs: Float32Array[][], outputs: Float32Array[][]): boolean {
+    const [left, right] = outputs[0]!;
+    if (left && right) this.engine.render(left, right);
+    return true;
+  }
+}
+
+registerProcessor('yibbo-engine', EngineProcessor);

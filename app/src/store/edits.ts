@@ -1,0 +1,210 @@
+import {
+  actionById, bpmAt, diffNotes, historyState, invert, layOnTop, newTrack, notesOf, perform, withNotes,
+  type Change, type Entry, type Id, type Note, type Sound,
+} from '@yibbo/core';
+import { nanoid } from 'nanoid';
+import { api } from '../sync/api';
+import { selectPart, type OpenPart } from './selectors';
+import type { Thunk } from './store';
+import { comparingSet, paramsUsed, trialSet, type Trial } from './trial';
+import { noticeSet, placementOpened, selectionSet } from './view';
+
+/** Where a made Change goes to be kept; set while a song is open. */
+let keep: ((change: Change) => void) | null = null;
+
+export function setKeeper(keeper: typeof keep): void {
+  keep = keeper;
+}
+
+const DEVICE_KEY = 'yibbo device';
+
+function deviceId(): string {
+  try {
+    const known = localStorage.getItem(DEVICE_KEY) ?? nanoid(10);
+    localStorage.setItem(DEVICE_KEY, known);
+    return known;
+  } catch {
+    return 'unnamed';
+  }
+}
+
+function stamp() {
+  return { id: nanoid(), at: Date.now(), device: deviceId() };
+}
+
+/** Makes a Change: shown at once, kept at once. A running trial is kept first, for the new edit was made on what it shows. */
+export function commit(change: Change): Thunk {
+  return (dispatch, getState) => {
+    if (change.entries.length === 0 && !change.undoes) return;
+    if (!getState().song.document) return;
+    dispatch({ type: 'song/changed', change });
+    keep?.(change);
+  };
+}
+
+function commitEntries(label: string, entries: Entry[]): Thunk {
+  return (dispatch) => dispatch(commit({ ...stamp(), label, entries }));
+}
+
+/** Edits the open pattern's notes: `edit` gets them as they are and gives them as they are to be. */
+export function editNotes(label: string, edit: (notes: readonly Note[], part: OpenPart) => readonly Note[], select?: readonly Id[]): Thunk {
+  return (dispatch, getState) => {
+    dispatch(keepTrial());
+    const { document } = getState().song;
+    const part = selectPart(getState());
+    if (!document || !part) return;
+    const before = notesOf(document, part.pattern.id);
+    dispatch(commitEntries(label, diffNotes(part.pattern.id, before, edit(before, part))));
+    if (select) dispatch(selectionSet(select));
+  };
+}
+
+/** Puts new notes into the open pattern and selects them. */
+export function addNotes(label: string, fresh: readonly Omit<Note, 'id' | 'patternId'>[]): Thunk {
+  return (dispatch, getState) => {
+    const part = selectPart(getState());
+    if (!part) return;
+    const made = fresh.map((note): Note => ({ ...note, id: nanoid(), patternId: part.pattern.id }));
+    dispatch(editNotes(label, (notes) => withNotes(notes, made), made.map(({ id }) => id)));
+  };
+}
+
+export function removeNotes(ids: readonly Id[]): Thunk {
+  const gone = new Set(ids);
+  return editNotes(`Delete, ${ids.length} ${ids.length === 1 ? 'note' : 'notes'}`, (notes) => notes.filter(({ id }) => !gone.has(id)), []);
+}
+
+export function addTrack(sound: Sound): Thunk {
+  return (dispatch, getState) => {
+    dispatch(keepTrial());
+    const { document } = getState().song;
+    if (!document) return;
+    const { track, pattern, placement } = newTrack(document, sound, () => nanoid());
+    dispatch(
+      commitEntries(`Add track ${track.name}`, [
+        { kind: 'create', of: 'tracks', entities: [track] },
+        { kind: 'create', of: 'patterns', entities: [pattern] },
+        { kind: 'create', of: 'placements', entities: [placement] },
+      ]),
+    );
+    dispatch(placementOpened(placement.id));
+  };
+}
+
+/** Changes fields of one entity, as one Change. */
+export function editEntity(label: string, of: 'song' | 'tracks' | 'patterns' | 'placements', entity: { readonly id: Id }, fields: Readonly<Record<string, unknown>>): Thunk {
+  const before = entity as unknown as Record<string, unknown>;
+  const columns = Object.entries(fields).map(([field, after]) => [field, [[before[field] ?? null], [after]]] as const);
+  return (dispatch) => {
+    dispatch(keepTrial());
+    dispatch(commitEntries(label, [{ kind: 'edit', of, ids: [entity.id], fields: Object.fromEntries(columns) }]));
+  };
+}
+
+/** Sets the length of the open pattern in bars. Notes beyond the new end are kept, silent. The placement grows with it. */
+export function setBars(bars: number): Thunk {
+  return (dispatch, getState) => {
+    dispatch(keepTrial());
+    const part = selectPart(getState());
+    if (!part) return;
+    const length = Math.round((part.pattern.length / part.bars) * bars);
+    const placement = Math.max(part.placement.length, length);
+    const entries: Entry[] = [{ kind: 'edit', of: 'patterns', ids: [part.pattern.id], fields: { length: [[part.pattern.length], [length]] } }];
+    if (placement !== part.placement.length) entries.push({ kind: 'edit', of: 'placements', ids: [part.placement.id], fields: { length: [[part.placement.length], [placement]] } });
+    dispatch(commitEntries(`Length ${bars} ${bars === 1 ? 'bar' : 'bars'}`, entries));
+  };
+}
+
+export function setBpm(bpm: number): Thunk {
+  return (dispatch, getState) => {
+    const song = getState().song.document?.song;
+    const start = selectPart(getState())?.placement.start ?? 0;
+    if (!song || bpmAt(song.tempos, start) === bpm) return;
+    const at = song.tempos.findLastIndex(({ tick }) => tick <= start);
+    dispatch(editEntity(`Tempo ${bpm}`, 'song', song, { tempos: song.tempos.map((tempo, index) => (index === Math.max(0, at) ? { ...tempo, bpm } : tempo)) }));
+  };
+}
+
+/** Runs an action on what is selected and makes its Change at once. `on` names other notes to run it on. */
+export function runAction(actionId: string, params: Readonly<Record<string, unknown>>, on?: readonly Id[]): Thunk {
+  return (dispatch, getState) => {
+    dispatch(keepTrial());
+    const trial = dispatch(tried(actionId, params, on ?? getState().view.selected));
+    if (!trial) return;
+    const { change, whyNot, select } = trial.performed;
+    dispatch(commit(change));
+    if (getState().view.selected.length && !on) dispatch(selectionSet(select));
+    if (whyNot) dispatch(noticeSet(whyNot));
+    dispatch(paramsUsed({ actionId, params }));
+  };
+}
+
+function tried(actionId: string, params: Readonly<Record<string, unknown>>, noteIds: readonly Id[], seed = 1): Thunk<Trial | null> {
+  return (_dispatch, getState) => {
+    const { document } = getState().song;
+    const part = selectPart(getState());
+    if (!document || !part) return null;
+    const patternId = part.pattern.id;
+    const there = new Set(notesOf(document, patternId).map(({ id }) => id));
+    const present = noteIds.filter((id) => there.has(id));
+    const context = { grid: part.grid, meter: part.meter, tempos: document.song.tempos, newId: () => nanoid() };
+    const performed = perform(document, { action: actionById(actionId), params, patternId, noteIds: present, seed }, context, stamp());
+    return { actionId, params, seed, patternId, noteIds: present, performed, isComparing: false };
+  };
+}
+
+/** Begins a trial, or runs the one that is on with other settings. */
+export function tryAction(actionId: string, params: Readonly<Record<string, unknown>>): Thunk {
+  return (dispatch, getState) => {
+    const { trial } = getState().trial;
+    if (trial && trial.actionId !== actionId) dispatch(keepTrial());
+    const noteIds = trial?.actionId === actionId ? trial.noteIds : getState().view.selected;
+    dispatch(trialSet(dispatch(tried(actionId, params, noteIds, trial?.seed))));
+  };
+}
+
+/** Makes the very Change that the trial shows. */
+export function keepTrial(): Thunk {
+  return (dispatch, getState) => {
+    const { trial } = getState().trial;
+    if (!trial) return;
+    const { change, select } = trial.performed;
+    dispatch(trialSet(null));
+    dispatch(paramsUsed({ actionId: trial.actionId, params: trial.params }));
+    dispatch(commit(change));
+    if (trial.noteIds.length) dispatch(selectionSet(select));
+  };
+}
+
+/** Runs the trial again, with its seed, on notes that another window has changed under it. */
+export function rerunTrial(): Thunk {
+  return (dispatch, getState) => {
+    const { trial } = getState().trial;
+    if (trial) dispatch(tryAction(trial.actionId, trial.params));
+  };
+}
+
+export function dropTrial(): Thunk {
+  return (dispatch) => void dispatch(trialSet(null));
+}
+
+export function compare(isComparing: boolean): Thunk {
+  return (dispatch) => void dispatch(comparingSet(isComparing));
+}
+
+/** Takes back the newest Change (or, with `redo`, the newest undo). During a trial, undo drops the trial. */
+export function undo(direction: 'undo' | 'redo' = 'undo'): Thunk<Promise<void>> {
+  return async (dispatch, getState) => {
+    if (getState().trial.trial) return dispatch(dropTrial());
+    const { history, bodies, document } = getState().song;
+    const id = historyState(history)[direction];
+    if (!id || !document) return;
+    const made = bodies[id] ?? (await api.change(document.song.id, id).catch((error: Error) => void dispatch(noticeSet(error.message))));
+    const present = getState().song.document;
+    if (!made || !present || historyState(getState().song.history)[direction] !== id) return;
+    const label = direction === 'undo' ? `Undo: ${made.label}` : made.label.replace(/^Undo: /, 'Redo: ');
+    const { change, lost } = layOnTop(present, invert(made, { ...stamp(), label }), 'present');
+    dispatch(commit(change));
+    if (lost.length) dispatch(noticeSet(`${lost.length} ${lost.length === 1 ? 'value has' : 'values have'} changed since and stayed.`));
+  };
+}

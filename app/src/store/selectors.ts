@@ -1,0 +1,64 @@
+import {
+  barTicks, findById, gridOf, layOnTop, meterAt, notesOf, type Document, type Grid, type MeterAt, type MeterShape, type Note, type Pattern, type Placement, type Track,
+} from '@yibbo/core';
+import { createSelector } from '@reduxjs/toolkit';
+import { DEFAULT_PATTERN_VIEW, type Dress, type PatternView } from './view';
+import type { State } from './store';
+
+/** The part that is open for editing, with all that hangs on it. */
+export interface OpenPart {
+  readonly placement: Placement;
+  readonly track: Track;
+  readonly pattern: Pattern;
+  readonly view: PatternView;
+  readonly dress: Dress;
+  readonly meter: MeterShape;
+  /** The song's meters as seen from the pattern's beginning. */
+  readonly meters: readonly MeterAt[];
+  readonly grid: Grid;
+  readonly bars: number;
+}
+
+const NO_NOTES: readonly Note[] = [];
+
+const selectDocument = (state: State) => state.song.document;
+const selectTrial = (state: State) => state.trial.trial;
+
+/** The document as it is seen and heard: with a trial's Change in it, unless the original is being compared. */
+export const selectShownDocument = createSelector([selectDocument, selectTrial], (document, trial): Document | null => {
+  if (!document || !trial || trial.isComparing) return document;
+  return layOnTop(document, trial.performed.change).document;
+});
+
+export const selectPart = createSelector(
+  [(state: State) => state.song.document?.song, (state: State) => state.song.document?.tracks, (state: State) => state.song.document?.patterns, (state: State) => state.song.document?.placements, (state: State) => state.view.placementId, (state: State) => state.view.patterns],
+  (song, tracks = [], patterns = [], placements = [], placementId, views): OpenPart | null => {
+    const placement = findById(placements, placementId) ?? placements.find(({ trackId }) => trackId === tracks[0]?.id);
+    const track = findById(tracks, placement?.trackId);
+    const pattern = findById(patterns, placement?.patternId);
+    if (!song || !placement || !track || !pattern) return null;
+    const view = views[pattern.id] ?? DEFAULT_PATTERN_VIEW;
+    const meter = meterAt(song.meters, placement.start);
+    const later = song.meters.filter(({ tick }) => tick > placement.start).map((each) => ({ ...each, tick: each.tick - placement.start }));
+    return {
+      placement, track, pattern, view, meter,
+      dress: view.dress ?? (track.kind === 'drums' ? 'steps' : 'notes'),
+      meters: [{ tick: 0, ...meter }, ...later],
+      grid: gridOf(view.division, meter),
+      bars: pattern.length / barTicks(meter),
+    };
+  },
+);
+
+const notesIn = (document: Document | null, part: OpenPart | null) => (document && part ? notesOf(document, part.pattern.id) : NO_NOTES);
+
+/** The open pattern's notes as they are. */
+export const selectNotes = createSelector([selectDocument, selectPart], notesIn);
+/** The open pattern's notes as a trial would have them. */
+export const selectShownNotes = createSelector([selectShownDocument, selectPart], notesIn);
+
+/** Selected notes that are still there: of the trial's result while one runs. */
+export const selectSelectedNotes = createSelector([selectShownNotes, (state: State) => state.view.selected, selectTrial], (notes, selected, trial) => {
+  const ids = new Set(trial && !trial.isComparing && selected.length ? trial.performed.select : selected);
+  return ids.size ? notes.filter(({ id }) => ids.has(id)) : NO_NOTES;
+});

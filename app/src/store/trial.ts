@@ -1,0 +1,37 @@
+import type { Id, Performed } from '@yibbo/core';
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+
+/** An action being tried on the running loop. Its Change is shown and heard but not yet made. */
+export interface Trial {
+  readonly actionId: string;
+  readonly params: Readonly<Record<string, unknown>>;
+  readonly seed: number;
+  readonly patternId: Id;
+  /** What was selected when it began; empty means the whole pattern. */
+  readonly noteIds: readonly Id[];
+  readonly performed: Performed;
+  /** Whether the original is being heard and seen instead, by a held button. */
+  readonly isComparing: boolean;
+}
+
+export interface TrialState {
+  readonly trial: Trial | null;
+  /** Settings an action was last used with, by action. */
+  readonly lastParams: Readonly<Record<string, Readonly<Record<string, unknown>>>>;
+}
+
+const slice = createSlice({
+  name: 'trial',
+  initialState: { trial: null, lastParams: {} } as TrialState,
+  reducers: {
+    trialSet: (state, { payload }: PayloadAction<Trial | null>) => ({ ...state, trial: payload }),
+    comparingSet: (state, { payload }: PayloadAction<boolean>) => ({ ...state, trial: state.trial && { ...state.trial, isComparing: payload } }),
+    paramsUsed: (state, { payload }: PayloadAction<{ actionId: string; params: Readonly<Record<string, unknown>> }>) => ({
+      ...state,
+      lastParams: { ...state.lastParams, [payload.actionId]: payload.params },
+    }),
+  },
+});
+
+export const trialReducer = slice.reducer;
+export const { trialSet, comparingSet, paramsUsed } = slice.actions;

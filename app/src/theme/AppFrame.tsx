@@ -1,0 +1,38 @@
+import { useEffect, useState, type ReactNode } from 'react';
+import { Provider } from 'react-redux';
+import { TamaguiProvider, Theme } from 'tamagui';
+import { makeStore } from '../store/store';
+import { pageStyles } from './fonts';
+import { DAY, NIGHT } from './palette';
+import { tamaguiConfig } from './tamagui.config';
+
+const store = makeStore();
+
+/** Day or night as the device has it, changing with it. */
+function useNight(): boolean {
+  const query = typeof matchMedia === 'function' ? matchMedia('(prefers-color-scheme: dark)') : null;
+  const [isNight, setNight] = useState(query?.matches ?? false);
+  useEffect(() => {
+    const follow = () => setNight(query?.matches ?? false);
+    query?.addEventListener('change', follow);
+    return () => query?.removeEventListener('change', follow);
+  }, [query]);
+  return isNight;
+}
+
+/** Everything every screen stands in: store, theme, fonts. */
+export function AppFrame({ children }: { readonly children: ReactNode }) {
+  const isNight = useNight();
+  useEffect(() => {
+    document.documentElement.lang = 'en';
+    document.body.style.background = (isNight ? NIGHT : DAY).paper;
+  }, [isNight]);
+  return (
+    <Provider store={store}>
+      <style>{pageStyles()}</style>
+      <TamaguiProvider config={tamaguiConfig} defaultTheme="day">
+        <Theme name={isNight ? 'night' : 'day'}>{children}</Theme>
+      </TamaguiProvider>
+    </Provider>
+  );
+}

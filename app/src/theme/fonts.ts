@@ -1,0 +1,23 @@
+import slab from '@fontsource/zilla-slab/files/zilla-slab-latin-600-normal.woff2';
+import sansSemibold from '@fontsource/source-sans-3/files/source-sans-3-latin-600-normal.woff2';
+import sans from '@fontsource/source-sans-3/files/source-sans-3-latin-400-normal.woff2';
+
+function address(asset: unknown): string {
+  return typeof asset === 'string' ? asset : (asset as { uri: string }).uri;
+}
+
+/** The app's own fonts and page-wide rules, as one style sheet: they ship with it, nothing is fetched from elsewhere. */
+export function pageStyles(): string {
+  const face = (family: string, weight: number, asset: unknown) =>
+    `@font-face{font-family:'${family}';font-weight:${weight};font-display:swap;src:url('${address(asset)}') format('woff2')}`;
+  return [
+    face('Source Sans 3', 400, sans),
+    face('Source Sans 3', 600, sansSemibold),
+    face('Zilla Slab', 600, slab),
+    'html,body,#root{height:100%;margin:0;overscroll-behavior:none}',
+    "body{font-family:'Source Sans 3','Segoe UI',sans-serif;font-variant-numeric:tabular-nums;-webkit-tap-highlight-color:transparent;-webkit-text-size-adjust:100%}",
+    'button,input,select{font:inherit;color:inherit}',
+    ':focus-visible{outline:3px solid var(--head);outline-offset:1px}',
+    '@media (prefers-reduced-motion:reduce){*{transition:none!important;animation:none!important}}',
+  ].join('\n');
+}
