@@ -18,7 +18,7 @@ function send(response: Response, status: number, code: string, message: string,
 }
 
 export const noSuchAddress: RequestHandler = (request, response) => {
-  send(response, 404, 'noSuchAddress', `There is nothing at ${request.method} ${request.path.slice(0, 200)}.`);
+  send(response, 404, 'noSuchAddress', `There is nothing at ${request.method} ${request.originalUrl.slice(0, 200)}.`);
 };
 
 /** What the body reader and the router throw, in our words. */

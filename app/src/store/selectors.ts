@@ -1,5 +1,5 @@
 import {
-  barTicks, findById, gridOf, layOnTop, meterAt, notesOf, type Document, type Grid, type MeterAt, type MeterShape, type Note, type Pattern, type Placement, type Track,
+  barTicks, division, findById, gridOf, layOnTop, meterAt, notesOf, type Division, type Document, type Grid, type MeterAt, type MeterShape, type Note, type Pattern, type Placement, type Track,
 } from '@yibbo/core';
 import { createSelector } from '@reduxjs/toolkit';
 import { DEFAULT_PATTERN_VIEW, type Dress, type PatternView } from './view';
@@ -12,6 +12,7 @@ export interface OpenPart {
   readonly pattern: Pattern;
   readonly view: PatternView;
   readonly dress: Dress;
+  readonly division: Division;
   readonly meter: MeterShape;
   /** The song's meters as seen from the pattern's beginning. */
   readonly meters: readonly MeterAt[];
@@ -20,6 +21,7 @@ export interface OpenPart {
 }
 
 const NO_NOTES: readonly Note[] = [];
+const FIRST_DIVISION = division('1/16');
 
 const selectDocument = (state: State) => state.song.document;
 const selectTrial = (state: State) => state.trial.trial;
@@ -30,21 +32,26 @@ export const selectShownDocument = createSelector([selectDocument, selectTrial],
   return layOnTop(document, trial.performed.change).document;
 });
 
+const selectPlacement = createSelector(
+  [(state: State) => state.song.document?.tracks, (state: State) => state.song.document?.placements, (state: State) => state.view.placementId],
+  (tracks = [], placements = [], placementId) => findById(placements, placementId) ?? placements.find(({ trackId }) => trackId === tracks[0]?.id),
+);
+
 export const selectPart = createSelector(
-  [(state: State) => state.song.document?.song, (state: State) => state.song.document?.tracks, (state: State) => state.song.document?.patterns, (state: State) => state.song.document?.placements, (state: State) => state.view.placementId, (state: State) => state.view.patterns],
-  (song, tracks = [], patterns = [], placements = [], placementId, views): OpenPart | null => {
-    const placement = findById(placements, placementId) ?? placements.find(({ trackId }) => trackId === tracks[0]?.id);
+  [selectPlacement, (state: State) => state.song.document?.song, (state: State) => state.song.document?.tracks, (state: State) => state.song.document?.patterns, (state: State) => state.view.patterns],
+  (placement, song, tracks = [], patterns = [], views): OpenPart | null => {
     const track = findById(tracks, placement?.trackId);
     const pattern = findById(patterns, placement?.patternId);
     if (!song || !placement || !track || !pattern) return null;
     const view = views[pattern.id] ?? DEFAULT_PATTERN_VIEW;
     const meter = meterAt(song.meters, placement.start);
     const later = song.meters.filter(({ tick }) => tick > placement.start).map((each) => ({ ...each, tick: each.tick - placement.start }));
+    const inUse = view.division ?? FIRST_DIVISION;
     return {
-      placement, track, pattern, view, meter,
+      placement, track, pattern, view, meter, division: inUse,
       dress: view.dress ?? (track.kind === 'drums' ? 'steps' : 'notes'),
       meters: [{ tick: 0, ...meter }, ...later],
-      grid: gridOf(view.division, meter),
+      grid: gridOf(inUse, meter),
       bars: pattern.length / barTicks(meter),
     };
   },

@@ -1,4 +1,4 @@
-import { division, type Division, type Id } from '@yibbo/core';
+import type { Division, Id } from '@yibbo/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
 export type Dress = 'steps' | 'notes';
@@ -8,7 +8,8 @@ export type Finger = 'draws' | 'selects' | 'scrolls';
 /** How one pattern is being looked at. Not part of the song, never in undo; remembered in this browser. */
 export interface PatternView {
   readonly dress: Dress | null;
-  readonly division: Division;
+  /** Null until it is chosen: then the one that fits the notes best. */
+  readonly division: Division | null;
   /** The bar on show and the row in hand in Steps. */
   readonly bar: number;
   readonly rowInHand: number | null;
@@ -24,7 +25,7 @@ export interface ViewState {
   readonly notice: string | null;
 }
 
-export const DEFAULT_PATTERN_VIEW: PatternView = { dress: null, division: division('1/16'), bar: 0, rowInHand: null };
+export const DEFAULT_PATTERN_VIEW: PatternView = { dress: null, division: null, bar: 0, rowInHand: null };
 
 const STORAGE_KEY = 'yibbo pattern views';
 const VIEWS_KEPT = 200;

@@ -30,8 +30,8 @@ export function AppFrame({ children }: { readonly children: ReactNode }) {
   return (
     <Provider store={store}>
       <style>{pageStyles()}</style>
-      <TamaguiProvider config={tamaguiConfig} defaultTheme="day">
-        <Theme name={isNight ? 'night' : 'day'}>{children}</Theme>
+      <TamaguiProvider config={tamaguiConfig} defaultTheme="light">
+        <Theme name={isNight ? 'dark' : 'light'}>{children}</Theme>
       </TamaguiProvider>
     </Provider>
   );

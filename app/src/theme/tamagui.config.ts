@@ -26,7 +26,7 @@ function themeOf({ tracks, ...palette }: Palette) {
 export const tamaguiConfig = createTamagui({
   tokens,
   fonts: { body: font("'Source Sans 3', 'Segoe UI', sans-serif"), heading: font("'Zilla Slab', Georgia, serif") },
-  themes: { day: themeOf(DAY), night: themeOf(NIGHT) },
+  themes: { light: themeOf(DAY), dark: themeOf(NIGHT) },
   media: { wide: { minWidth: 1000 } },
   settings: { allowedStyleValues: false, fastSchemeChange: true },
 });

@@ -33,12 +33,15 @@ it('erasing gathers what it sweeps over once; cancel leaves everything as it was
   expect(after(press(0), drag(STEP), { type: 'cancel' })).toBe(IDLE);
 });
 
-it('a finger takes the nearest note within reach, and none beyond it', () => {
-  const notes = [note({ id: 'low', start: 0, length: STEP, pitch: 60 }), note({ id: 'high', start: 0, length: STEP, pitch: 64 })];
-  const near = (tick: number, rowPosition: number) => nearestNote(notes, { tick, rowPosition }, (pitch) => 127 - pitch, { pixelsPerTick: 40 / STEP, rowPixels: 20, reachPixels: 22 })?.id ?? null;
+it('a finger takes a note as if it were 44 px each way, the nearer of two; the middle of the next row stays free', () => {
+  const notes = [note({ id: 'low', start: 0, length: STEP, pitch: 60 }), note({ id: 'high', start: 0, length: STEP, pitch: 62 })];
+  const near = (tick: number, rowPosition: number, reachPixels = 22) =>
+    nearestNote(notes, { tick, rowPosition }, (pitch) => 127 - pitch, { pixelsPerTick: 20 / STEP, rowPixels: 26, reachPixels })?.id ?? null;
   expect(near(STEP / 2, 67.5)).toBe('low');
   expect(near(1.5 * STEP, 67.5)).toBe('low');
-  expect(near(1.6 * STEP, 67.5)).toBeNull();
-  expect(near(STEP / 2, 64.9)).toBe('high');
+  expect(near(1.7 * STEP, 67.5)).toBeNull();
+  expect(near(STEP / 2, 66.3)).toBe('high');
+  expect(near(STEP / 2, 68.5)).toBeNull();
+  expect(near(1.5 * STEP, 67.5, 0)).toBeNull();
   expect(notesInRectangle(notes, { tick: STEP * 2, pitch: 70 }, { tick: STEP / 2, pitch: 62 })).toEqual(['high']);
 });

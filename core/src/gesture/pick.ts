@@ -12,29 +12,33 @@ export function notesInRectangle(notes: readonly Note[], from: Place, to: Place)
     .map(({ id }) => id);
 }
 
-/** Distances in pixels: how big a tick and a row are drawn, and how far a finger may miss. */
+/** Distances in pixels: how big a tick and a row are drawn, and the least half-size a note has for the pointer
+ *  (22 for a finger, so that every note is a target of 44; 0 for a mouse). */
 export interface PixelScale {
   readonly pixelsPerTick: number;
   readonly rowPixels: number;
   readonly reachPixels: number;
 }
 
-/** The note under a place or, failing that, the nearest within reach; null where none is near. `rowIndex` gives the drawn
- *  row of a pitch (may be fractional for the place), or null where it is not shown. */
+/** The note under a place, small ones grown about their middle to what a finger can hit; of several the nearest.
+ *  `rowIndex` gives the drawn row of a pitch, or null where it is not shown; `rowPosition` may be fractional. */
 export function nearestNote(
   notes: readonly Note[],
   at: { readonly tick: number; readonly rowPosition: number },
   rowIndex: (pitch: number) => number | null,
-  scale: PixelScale,
+  { pixelsPerTick, rowPixels, reachPixels }: PixelScale,
 ): Note | null {
   let best: Note | null = null;
-  let bestDistance = scale.reachPixels;
+  let bestDistance = Infinity;
   for (const note of notes) {
     const index = rowIndex(note.pitch);
     if (index === null) continue;
-    const across = Math.max(note.start - at.tick, 0, at.tick - note.start - note.length) * scale.pixelsPerTick;
-    const down = Math.max(index - at.rowPosition, 0, at.rowPosition - index - 1) * scale.rowPixels;
-    const distance = Math.hypot(across, down);
+    const halfWidth = (note.length / 2) * pixelsPerTick;
+    const halfHeight = rowPixels / 2;
+    const across = Math.abs(at.tick - note.start - note.length / 2) * pixelsPerTick;
+    const down = Math.abs(at.rowPosition - index - 0.5) * rowPixels;
+    if (across > Math.max(halfWidth, reachPixels) || down > Math.max(halfHeight, reachPixels)) continue;
+    const distance = Math.max(0, across - halfWidth) + Math.max(0, down - halfHeight);
     if (distance < bestDistance || (distance === 0 && bestDistance === 0)) {
       best = note;
       bestDistance = distance;

@@ -1,6 +1,6 @@
 import type { Note } from '../model/entities';
 import { pitchName } from '../model/names';
-import { lengthWords, type MeterShape } from '../time';
+import { division, gridOf, isOnGrid, lengthWords, type Division, type MeterShape } from '../time';
 
 /** What the selection is, in words and ranges: "4 notes · C3–G3 · 1/2 beat · vel 80–100". */
 export function notesInWords(notes: readonly Note[], meter: MeterShape, nameOf: (pitch: number) => string = pitchName): string {
@@ -20,4 +20,13 @@ function range(values: readonly number[], say: (value: number) => string): strin
     high = Math.max(high, value);
   }
   return low === high ? say(low) : `${say(low)}–${say(high)}`;
+}
+
+/** Divisions people write in, plainest first. */
+const USUAL_DIVISIONS = [division('1/16'), division('1/8', 'triplet'), division('1/32'), division('1/16', 'triplet')];
+
+/** The plainest division on whose lines the most of these notes stand: where a grid may begin. */
+export function fittingDivision(notes: readonly Note[], meter: MeterShape): Division {
+  const fits = (candidate: Division) => notes.filter(({ start }) => isOnGrid(gridOf(candidate, meter), start)).length;
+  return USUAL_DIVISIONS.reduce((best, candidate) => (fits(candidate) > fits(best) ? candidate : best));
 }

@@ -1,0 +1,34 @@
+import { openSound } from './output';
+import { Player, type Score } from './player';
+
+/** The one place where the app's sound lives. It opens at the first press, as browsers ask, and knows the score before that. */
+class SoundDesk {
+  player: Player | null = null;
+  private opening: Promise<Player> | null = null;
+  private score: Score | null = null;
+
+  setScore(score: Score): void {
+    this.score = score;
+    this.player?.setScore(score);
+  }
+
+  open(): Promise<Player> {
+    this.opening ??= openSound().then((output) => {
+      this.player = new Player(output);
+      if (this.score) this.player.setScore(this.score);
+      return this.player;
+    });
+    this.opening.catch(() => (this.opening = null));
+    return this.opening;
+  }
+
+  audition(trackId: string, pitch: number, velocity: number): void {
+    void this.open().then((player) => player.audition(trackId, pitch, velocity), () => undefined);
+  }
+
+  stop(): void {
+    this.player?.stop();
+  }
+}
+
+export const desk = new SoundDesk();

@@ -1,0 +1,82 @@
+import type { LucideIcon } from 'lucide-react-native';
+import { styled, useTheme, View } from 'tamagui';
+import { Words } from './words';
+
+const PressFrame = styled(View, {
+  render: 'button',
+  flexDirection: 'row',
+  alignItems: 'center',
+  justifyContent: 'center',
+  flexShrink: 0,
+  gap: 6,
+  minWidth: '$touch',
+  minHeight: '$touch',
+  paddingHorizontal: 8,
+  paddingVertical: 0,
+  borderWidth: 1,
+  borderStyle: 'solid',
+  borderColor: 'transparent',
+  borderRadius: '$2',
+  backgroundColor: 'transparent',
+  cursor: 'pointer',
+  userSelect: 'none',
+  variants: {
+    look: {
+      quiet: { hoverStyle: { backgroundColor: '$wash' } },
+      raised: { backgroundColor: '$card', borderColor: '$lineStrong', hoverStyle: { backgroundColor: '$wash' } },
+      strong: { backgroundColor: '$act', borderColor: '$act' },
+      /** Pressed in: a switch that is on, the choice that holds. */
+      on: { backgroundColor: '$ink', borderColor: '$ink' },
+    },
+    off: { true: { opacity: 0.4, cursor: 'default' } },
+  } as const,
+});
+
+export type PressLook = 'quiet' | 'raised' | 'strong' | 'on';
+
+export interface PressProps {
+  /** What it does: always its accessible name; shown too unless `iconOnly`. */
+  readonly label: string;
+  readonly icon?: LucideIcon;
+  readonly iconOnly?: boolean;
+  /** Shorter words to show in place of the label. */
+  readonly shown?: string;
+  readonly look?: PressLook;
+  readonly disabled?: boolean;
+  /** For switches: whether it is on. */
+  readonly pressed?: boolean;
+  readonly grow?: boolean;
+  readonly testID?: string;
+  readonly onPress?: () => void;
+  readonly onHoldStart?: () => void;
+  readonly onHoldEnd?: () => void;
+}
+
+const TEXT_COLOURS = { quiet: '$ink', raised: '$ink', strong: '$onAct', on: '$paper' } as const;
+
+/** Every button in Yibbo: at least a thumb wide and high, named, with an icon, words or both. */
+export function Press({ label, icon: Icon, iconOnly, shown, look = 'quiet', disabled = false, pressed, grow, testID, onPress, onHoldStart, onHoldEnd }: PressProps) {
+  const theme = useTheme();
+  const colour = TEXT_COLOURS[look];
+  return (
+    <PressFrame
+      look={look}
+      off={disabled}
+      disabled={disabled}
+      aria-label={label}
+      aria-pressed={pressed}
+      data-testid={testID}
+      flexGrow={grow ? 1 : 0}
+      onPress={disabled ? undefined : onPress}
+      onPressIn={onHoldStart}
+      onPressOut={onHoldEnd}
+    >
+      {Icon ? <Icon size={22} color={theme[colour.slice(1) as 'ink']?.val as string} strokeWidth={2} aria-hidden /> : null}
+      {iconOnly ? null : (
+        <Words color={colour} strong={look === 'strong'} oneLine>
+          {shown ?? label}
+        </Words>
+      )}
+    </PressFrame>
+  );
+}

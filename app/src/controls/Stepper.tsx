@@ -1,0 +1,30 @@
+import Minus from 'lucide-react-native/icons/minus';
+import Plus from 'lucide-react-native/icons/plus';
+import { XStack } from 'tamagui';
+import { Press } from './Press';
+import { Words } from './words';
+
+export interface StepperProps {
+  /** What is being set; names both buttons. */
+  readonly title: string;
+  readonly shown: string;
+  readonly canLower?: boolean;
+  readonly canRaise?: boolean;
+  readonly lowerLabel?: string;
+  readonly raiseLabel?: string;
+  readonly width?: number;
+  readonly onStep: (direction: -1 | 1) => void;
+}
+
+/** A value between a minus and a plus. */
+export function Stepper({ title, shown, canLower = true, canRaise = true, lowerLabel, raiseLabel, width = 72, onStep }: StepperProps) {
+  return (
+    <XStack role="group" aria-label={title} alignItems="center" backgroundColor="$card" borderWidth={1} borderColor="$lineStrong" borderRadius="$2">
+      <Press label={lowerLabel ?? `${title}: less`} icon={Minus} iconOnly disabled={!canLower} onPress={() => onStep(-1)} />
+      <Words strong textAlign="center" minWidth={width} aria-live="polite">
+        {shown}
+      </Words>
+      <Press label={raiseLabel ?? `${title}: more`} icon={Plus} iconOnly disabled={!canRaise} onPress={() => onStep(1)} />
+    </XStack>
+  );
+}

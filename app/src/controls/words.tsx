@@ -1,0 +1,18 @@
+import { styled, Text } from 'tamagui';
+
+/** Running text. Numbers keep their columns: the page sets tabular figures. */
+export const Words = styled(Text, {
+  fontFamily: '$body',
+  fontSize: '$3',
+  lineHeight: '$3',
+  color: '$ink',
+  userSelect: 'none',
+  variants: {
+    faded: { true: { color: '$faded' } },
+    small: { true: { fontSize: '$2', lineHeight: '$2' } },
+    strong: { true: { fontWeight: '600' } },
+    oneLine: { true: { whiteSpace: 'nowrap', overflow: 'hidden', textOverflow: 'ellipsis', flexShrink: 1, minWidth: 0 } },
+  } as const,
+});
+
+export const Title = styled(Text, { fontFamily: '$heading', fontWeight: '600', fontSize: '$5', lineHeight: '$5', color: '$ink', userSelect: 'none' });

@@ -1,0 +1,73 @@
+import { DIVISION_UNITS, divisionName, divisionWords, formOf, historyState, nextForm, stepDivision } from '@yibbo/core';
+import Play from 'lucide-react-native/icons/play';
+import Redo from 'lucide-react-native/icons/redo';
+import Square from 'lucide-react-native/icons/square';
+import Undo from 'lucide-react-native/icons/undo';
+import { useState } from 'react';
+import { XStack, YStack } from 'tamagui';
+import { Press } from '../controls/Press';
+import { Stepper } from '../controls/Stepper';
+import { Words } from '../controls/words';
+import { undo } from '../store/edits';
+import type { OpenPart } from '../store/selectors';
+import { useAppDispatch, useAppSelector } from '../store/store';
+import { patternViewSet } from '../store/view';
+import { usePlayhead } from './usePlayback';
+
+/** Where the thumb is: play, the grid and its stepper, undo. The grid is said in words above. */
+export function Dock({ part, onPlay }: { readonly part: OpenPart; readonly onPlay: () => void }) {
+  const dispatch = useAppDispatch();
+  const isPlaying = useAppSelector((state) => state.view.isPlaying);
+  const { undo: canUndo, redo: canRedo } = useAppSelector((state) => historyState(state.song.history), (a, b) => a.undo === b.undo && a.redo === b.redo);
+  const isTrying = useAppSelector((state) => state.trial.trial !== null);
+  return (
+    <YStack backgroundColor="$wash" borderTopWidth={1} borderColor="$lineStrong" paddingHorizontal={8} paddingBottom={6} paddingTop={2} role="group" aria-label="Dock">
+      <XStack justifyContent="center" gap={8} minHeight={20}>
+        <Words small faded data-testid="grid-words">
+          {divisionWords(part.division, part.meter)}
+        </Words>
+        <PassCounter lengthTicks={part.pattern.length} />
+      </XStack>
+      <XStack alignItems="center" justifyContent="center" gap={5}>
+        <Press label={isPlaying ? 'Stop' : 'Play'} icon={isPlaying ? Square : Play} iconOnly look="strong" onPress={onPlay} testID="play" />
+        <GridStepper part={part} />
+        <Press label="Undo" icon={Undo} iconOnly disabled={!canUndo && !isTrying} onPress={() => void dispatch(undo('undo'))} />
+        <Press label="Redo" icon={Redo} iconOnly disabled={!canRedo} onPress={() => void dispatch(undo('redo'))} />
+      </XStack>
+    </YStack>
+  );
+}
+
+function GridStepper({ part }: { readonly part: OpenPart }) {
+  const dispatch = useAppDispatch();
+  const { division } = part;
+  const set = (next: typeof division) => dispatch(patternViewSet({ patternId: part.pattern.id, view: { division: next } }));
+  const form = formOf(division) ?? divisionName(division);
+  return (
+    <XStack alignItems="center" gap={5}>
+      <Stepper
+        title="Grid"
+        shown={division.unit}
+        width={46}
+        lowerLabel="Coarser grid"
+        raiseLabel="Finer grid"
+        canLower={division.unit !== DIVISION_UNITS[0]}
+        canRaise={division.unit !== DIVISION_UNITS.at(-1)}
+        onStep={(direction) => set(stepDivision(division, direction))}
+      />
+      <Press label={`Grid is ${form}: change`} shown={form} look={form === 'straight' ? 'raised' : 'on'} onPress={() => set(nextForm(division))} />
+    </XStack>
+  );
+}
+
+/** Times round since play began. */
+function PassCounter({ lengthTicks }: { readonly lengthTicks: number }) {
+  const [pass, setPass] = useState<number | null>(null);
+  usePlayhead((tick) => setPass(tick === null ? null : Math.floor(tick / lengthTicks) + 1));
+  if (pass === null) return null;
+  return (
+    <Words small strong color="$head" data-testid="pass">
+      pass {pass}
+    </Words>
+  );
+}

@@ -1,0 +1,32 @@
+import { XStack } from 'tamagui';
+import { Words } from '../controls/words';
+
+/** Above the grid during a drag: what it would do, and where to let go to leave all as it was. */
+export function GestureHint({ words, isOverCancel }: { readonly words: string | null; readonly isOverCancel: boolean }) {
+  if (words === null) return null;
+  return (
+    <XStack position="absolute" top={4} left={4} right={4} zIndex="$3" gap={6} pointerEvents="none" alignItems="center">
+      <XStack backgroundColor="$ink" borderRadius="$2" paddingHorizontal={10} minHeight="$touch" alignItems="center" flexShrink={1}>
+        <Words strong color="$paper" oneLine data-testid="gesture-words">
+          {words}
+        </Words>
+      </XStack>
+      <XStack flexGrow={1} />
+      <XStack
+        data-leave-as-it-was=""
+        minHeight="$touch"
+        paddingHorizontal={10}
+        alignItems="center"
+        borderRadius="$2"
+        borderWidth={2}
+        borderStyle="dashed"
+        borderColor="$act"
+        backgroundColor={isOverCancel ? '$act' : '$card'}
+      >
+        <Words small color={isOverCancel ? '$onAct' : '$ink'}>
+          leave as it was
+        </Words>
+      </XStack>
+    </XStack>
+  );
+}

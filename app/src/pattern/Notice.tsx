@@ -1,0 +1,28 @@
+import { useEffect } from 'react';
+import { XStack } from 'tamagui';
+import { Press } from '../controls/Press';
+import { Words } from '../controls/words';
+import { useAppDispatch, useAppSelector } from '../store/store';
+import { noticeSet } from '../store/view';
+
+const SHOWN_MS = 8000;
+
+/** A short message, gone by itself after a while. */
+export function Notice() {
+  const dispatch = useAppDispatch();
+  const notice = useAppSelector((state) => state.view.notice);
+  useEffect(() => {
+    if (!notice) return undefined;
+    const timer = setTimeout(() => dispatch(noticeSet(null)), SHOWN_MS);
+    return () => clearTimeout(timer);
+  }, [notice, dispatch]);
+  if (!notice) return null;
+  return (
+    <XStack role="alert" alignItems="center" gap={8} paddingLeft={10} backgroundColor="$ink">
+      <Words small color="$paper" flexShrink={1} flexGrow={1}>
+        {notice}
+      </Words>
+      <Press label="Close the message" shown="OK" look="on" onPress={() => dispatch(noticeSet(null))} />
+    </XStack>
+  );
+}

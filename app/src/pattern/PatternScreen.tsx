@@ -1,0 +1,154 @@
+import { fittingDivision } from '@yibbo/core';
+import { useRouter } from 'expo-router';
+import { useEffect, useState, type ReactNode } from 'react';
+import { useStore } from 'react-redux';
+import { ScrollView, useMedia, XStack, YStack } from 'tamagui';
+import { Press } from '../controls/Press';
+import { Title, Words } from '../controls/words';
+import { setKeeper } from '../store/edits';
+import { selectNotes, selectPart, type OpenPart } from '../store/selectors';
+import { useAppDispatch, useAppSelector, type Store } from '../store/store';
+import { trialSet } from '../store/trial';
+import { noticeSet, patternViewSet, placementOpened } from '../store/view';
+import { SongSync } from '../sync/song-sync';
+import { Dock } from './Dock';
+import { InfoLine } from './InfoLine';
+import { useKeys } from './keys';
+import { NotesGrid } from './notes/NotesGrid';
+import { Notice } from './Notice';
+import { Readout } from './Readout';
+import { StepsGrid } from './steps/StepsGrid';
+import { TopBar } from './TopBar';
+import { TrackChips } from './TrackChips';
+import { Tray } from './Tray';
+import { TrialStrip } from './TrialStrip';
+import { usePlayback } from './usePlayback';
+
+/** A pattern seen for the first time gets the grid that fits its notes best; after that the grid is the person's own. */
+function useFirstGrid(part: OpenPart | null): void {
+  const dispatch = useAppDispatch();
+  const notes = useAppSelector(selectNotes);
+  useEffect(() => {
+    if (part && part.view.division === null) dispatch(patternViewSet({ patternId: part.pattern.id, view: { division: fittingDivision(notes, part.meter) } }));
+  }, [dispatch, part, notes]);
+}
+
+/** Opens a song and keeps it in step with the server for as long as the screen is there. */
+function useSong(songId: string): string | null {
+  const dispatch = useAppDispatch();
+  const store = useStore() as Store;
+  const [problem, setProblem] = useState<string | null>(null);
+  useEffect(() => {
+    const sync = new SongSync(songId, dispatch, store.getState);
+    setKeeper((change) => void sync.keep(change));
+    sync.open().catch((error: Error) => setProblem(error.message));
+    return () => {
+      sync.close();
+      setKeeper(null);
+      dispatch(trialSet(null));
+      dispatch(placementOpened(null));
+      dispatch(noticeSet(null));
+      dispatch({ type: 'song/closed' });
+    };
+  }, [songId, dispatch, store]);
+  return problem;
+}
+
+export function PatternScreen({ songId }: { readonly songId: string }) {
+  const problem = useSong(songId);
+  const isOpen = useAppSelector((state) => state.song.document !== null);
+  const part = useAppSelector(selectPart);
+  useFirstGrid(part);
+  const { toggle } = usePlayback();
+  useKeys(toggle);
+  if (problem) return <Problem message={problem} />;
+  if (!isOpen) return <Centred>Opening the song …</Centred>;
+  return <Editor part={part} onPlay={toggle} />;
+}
+
+function Editor({ part, onPlay }: { readonly part: OpenPart | null; readonly onPlay: () => void }) {
+  const isWide = Boolean(useMedia().wide);
+  if (!part) {
+    return (
+      <YStack flex={1} height="100dvh" backgroundColor="$paper">
+        <TopBar />
+        <YStack padding={16} gap={8}>
+          <Title render="h2" margin={0}>
+            What comes first?
+          </Title>
+          <Words>Choose a sound. It gets a track with two empty bars, and the first tap on the grid makes a note.</Words>
+        </YStack>
+        <TrackChips part={null} isRail={false} />
+      </YStack>
+    );
+  }
+  const grid = part.dress === 'steps' ? <StepsGrid key={part.pattern.id} part={part} /> : <NotesGrid key={part.pattern.id} part={part} />;
+  return isWide ? <WideEditor part={part} grid={grid} onPlay={onPlay} /> : <PhoneEditor part={part} grid={grid} onPlay={onPlay} />;
+}
+
+interface EditorProps {
+  readonly part: OpenPart;
+  readonly grid: ReactNode;
+  readonly onPlay: () => void;
+}
+
+function PhoneEditor({ part, grid, onPlay }: EditorProps) {
+  const trial = useAppSelector((state) => state.trial.trial);
+  return (
+    <YStack height="100dvh" backgroundColor="$paper" overflow="hidden">
+      <TopBar />
+      <TrackChips part={part} isRail={false} />
+      <InfoLine part={part} />
+      {grid}
+      <Notice />
+      <Readout />
+      {trial ? <TrialStrip trial={trial} isPanel={false} /> : <Tray part={part} isPanel={false} />}
+      <Dock part={part} onPlay={onPlay} />
+    </YStack>
+  );
+}
+
+function WideEditor({ part, grid, onPlay }: EditorProps) {
+  const trial = useAppSelector((state) => state.trial.trial);
+  return (
+    <YStack height="100dvh" backgroundColor="$paper" overflow="hidden">
+      <TopBar />
+      <XStack flex={1} minHeight={0}>
+        <ScrollView width={220} flexGrow={0} borderRightWidth={1} borderColor="$line">
+          <TrackChips part={part} isRail />
+        </ScrollView>
+        <YStack flex={1} minWidth={0}>
+          <InfoLine part={part} />
+          {grid}
+          <Notice />
+          <Readout />
+          <Dock part={part} onPlay={onPlay} />
+        </YStack>
+        <ScrollView width={300} flexGrow={0} borderLeftWidth={1} borderColor="$line" backgroundColor="$card">
+          {trial ? <TrialStrip trial={trial} isPanel /> : <Tray part={part} isPanel />}
+        </ScrollView>
+      </XStack>
+    </YStack>
+  );
+}
+
+function Centred({ children }: { readonly children: ReactNode }) {
+  return (
+    <YStack height="100dvh" backgroundColor="$paper" alignItems="center" justifyContent="center" padding={24} gap={12}>
+      {typeof children === 'string' ? <Words>{children}</Words> : children}
+    </YStack>
+  );
+}
+
+function Problem({ message }: { readonly message: string }) {
+  const router = useRouter();
+  return (
+    <Centred>
+      <Title>The song cannot be opened</Title>
+      <Words role="alert" textAlign="center">
+        {message}
+      </Words>
+      <Press label="Back to the songs" look="strong" onPress={() => router.navigate('/')} />
+    </Centred>
+  );
+}

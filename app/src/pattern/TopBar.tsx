@@ -1,0 +1,46 @@
+import { useRouter } from 'expo-router';
+import ArrowLeft from 'lucide-react-native/icons/arrow-left';
+import Send from 'lucide-react-native/icons/file-output';
+import { useState } from 'react';
+import { XStack, YStack } from 'tamagui';
+import { Press } from '../controls/Press';
+import { Title, Words } from '../controls/words';
+import { useAppSelector } from '../store/store';
+import { downloadMidi } from '../transfer/download';
+
+const LINK_WORDS = { saved: 'Saved', saving: 'Saving …', away: 'Server away: kept here, sent later' } as const;
+
+export function TopBar() {
+  const router = useRouter();
+  const document = useAppSelector((state) => state.song.document);
+  const link = useAppSelector((state) => state.song.link);
+  const [isSending, setSending] = useState(false);
+  if (!document) return null;
+  return (
+    <YStack backgroundColor="$paper" borderBottomWidth={1} borderColor="$line">
+      <XStack alignItems="center" gap={4} paddingHorizontal={4}>
+        <Press label="Back to the songs" icon={ArrowLeft} iconOnly onPress={() => router.navigate('/')} />
+        <YStack flexGrow={1} flexShrink={1} minWidth={0} paddingVertical={4}>
+          <Title numberOfLines={1} render="h1" margin={0}>
+            {document.song.name}
+          </Title>
+          <Words small faded role="status" data-testid="link">
+            {LINK_WORDS[link]}
+          </Words>
+        </YStack>
+        <Press label="Send out" icon={Send} pressed={isSending} look={isSending ? 'on' : 'quiet'} onPress={() => setSending(!isSending)} />
+      </XStack>
+      {isSending ? (
+        <YStack padding={8} gap={6} backgroundColor="$card">
+          <XStack gap={6}>
+            <Press grow look="raised" label="MIDI file, as heard" onPress={() => downloadMidi(document, 'heard')} />
+            <Press grow look="raised" label="MIDI file, as written" onPress={() => downloadMidi(document, 'written')} />
+          </XStack>
+          <Words small faded>
+            As heard leaves out what is muted; as written has every note, and gives an imported file its own numbers back.
+          </Words>
+        </YStack>
+      ) : null}
+    </YStack>
+  );
+}

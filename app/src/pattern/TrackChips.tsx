@@ -1,0 +1,105 @@
+import { SOUNDS, type Placement, type Track } from '@yibbo/core';
+import Plus from 'lucide-react-native/icons/plus';
+import VolumeOff from 'lucide-react-native/icons/volume-x';
+import Volume from 'lucide-react-native/icons/volume-2';
+import { useState } from 'react';
+import { ScrollView, styled, View, XStack, YStack } from 'tamagui';
+import { Press } from '../controls/Press';
+import { TrackSymbol } from '../controls/TrackSymbol';
+import { Words } from '../controls/words';
+import { addTrack, editEntity } from '../store/edits';
+import type { OpenPart } from '../store/selectors';
+import { useAppDispatch, useAppSelector } from '../store/store';
+import { placementOpened } from '../store/view';
+
+const ChipFrame = styled(View, {
+  render: 'button',
+  flexDirection: 'row',
+  alignItems: 'center',
+  gap: 8,
+  minHeight: '$touch',
+  paddingHorizontal: 12,
+  borderWidth: 0,
+  borderBottomWidth: 3,
+  borderStyle: 'solid',
+  borderColor: 'transparent',
+  backgroundColor: 'transparent',
+  cursor: 'pointer',
+  hoverStyle: { backgroundColor: '$wash' },
+  variants: { isOpen: { true: { borderColor: '$act', backgroundColor: '$card' } } } as const,
+});
+
+const NO_TRACKS: readonly Track[] = [];
+const NO_PLACEMENTS: readonly Placement[] = [];
+
+/** The tracks: a row of chips on a phone, a rail when wide. The open one also mutes and unmutes from here. */
+export function TrackChips({ part, isRail }: { readonly part: OpenPart | null; readonly isRail: boolean }) {
+  const dispatch = useAppDispatch();
+  const tracks = useAppSelector((state) => state.song.document?.tracks ?? NO_TRACKS);
+  const placements = useAppSelector((state) => state.song.document?.placements ?? NO_PLACEMENTS);
+  const [isAdding, setAdding] = useState(false);
+  const open = (track: Track) => {
+    const placement = placements.find(({ trackId }) => trackId === track.id);
+    if (placement) dispatch(placementOpened(placement.id));
+  };
+  const chips = tracks.map((track) => {
+    const isOpen = track.id === part?.track.id;
+    return (
+      <XStack key={track.id} alignItems="center" opacity={track.muted ? 0.6 : 1}>
+        <ChipFrame isOpen={isOpen} aria-label={`${track.name}${track.muted ? ', muted' : ''}`} aria-pressed={isOpen} onPress={() => open(track)} flexGrow={isRail ? 1 : 0}>
+          <TrackSymbol symbol={track.symbol} colour={track.colour} />
+          <Words strong={isOpen} oneLine>
+            {track.name}
+          </Words>
+        </ChipFrame>
+        {isOpen || isRail ? (
+          <Press label={track.muted ? `Unmute ${track.name}` : `Mute ${track.name}`} icon={track.muted ? VolumeOff : Volume} iconOnly pressed={track.muted} onPress={() => dispatch(editEntity(`${track.muted ? 'Unmute' : 'Mute'} ${track.name}`, 'tracks', track, { muted: !track.muted }))} />
+        ) : null}
+      </XStack>
+    );
+  });
+  const add = <Press label="Add a track" icon={Plus} iconOnly={!isRail} pressed={isAdding} onPress={() => setAdding(!isAdding)} />;
+  return (
+    <YStack borderBottomWidth={isRail ? 0 : 1} borderColor="$line">
+      {isRail ? (
+        <YStack padding={4} gap={2}>
+          {chips}
+          {add}
+        </YStack>
+      ) : (
+        <ScrollView horizontal showsHorizontalScrollIndicator={false} flexGrow={0}>
+          <XStack>
+            {chips}
+            {add}
+          </XStack>
+        </ScrollView>
+      )}
+      {isAdding || tracks.length === 0 ? <SoundChoice isColumn={isRail} onDone={() => setAdding(false)} /> : null}
+    </YStack>
+  );
+}
+
+/** The sounds a new track can begin with. */
+export function SoundChoice({ isColumn, onDone }: { readonly isColumn: boolean; readonly onDone: () => void }) {
+  const dispatch = useAppDispatch();
+  return (
+    <YStack padding={8} gap={4} backgroundColor="$card">
+      <Words small faded>
+        New track, two bars long, with
+      </Words>
+      <XStack gap={4} flexWrap="wrap" flexDirection={isColumn ? 'column' : 'row'}>
+        {SOUNDS.map((sound) => (
+          <Press
+            key={sound.id}
+            label={sound.name}
+            look="raised"
+            onPress={() => {
+              dispatch(addTrack(sound));
+              onDone();
+            }}
+          />
+        ))}
+      </XStack>
+    </YStack>
+  );
+}

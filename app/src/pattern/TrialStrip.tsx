@@ -1,0 +1,45 @@
+import { actionById, landingWords, paramFields } from '@yibbo/core';
+import { ScrollView, XStack, YStack } from 'tamagui';
+import { ParamControl } from '../controls/ParamControl';
+import { Press } from '../controls/Press';
+import { Words } from '../controls/words';
+import { compare, dropTrial, keepTrial, tryAction } from '../store/edits';
+import { useAppDispatch } from '../store/store';
+import type { Trial } from '../store/trial';
+
+/** An action being tried on the running loop: its settings, what it would do, and its ends. */
+export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly isPanel: boolean }) {
+  const dispatch = useAppDispatch();
+  const action = actionById(trial.actionId);
+  const { landing, whyNot } = trial.performed;
+  const subject = trial.noteIds.length ? `${trial.noteIds.length} ${trial.noteIds.length === 1 ? 'note' : 'notes'}` : 'the whole pattern';
+  const warning = whyNot ?? landingWords(landing);
+  const controls = paramFields(action.params).map((field) => (
+    <ParamControl key={field.name} field={field} value={trial.params[field.name] as string | number} onChange={(value) => dispatch(tryAction(trial.actionId, { ...trial.params, [field.name]: value }))} />
+  ));
+  return (
+    <YStack role="region" aria-label={`Trying ${action.label}`} backgroundColor="$card" borderTopWidth={3} borderColor="$act" padding={8} gap={6} data-testid="trial">
+      <XStack gap={8} alignItems="baseline">
+        <Words strong>{action.label}</Words>
+        <Words small faded>
+          on {subject}
+        </Words>
+      </XStack>
+      <Words small aria-live="polite" color={warning ? '$act' : '$faded'}>
+        {warning ?? 'The loop plays the result; the outline is how it was.'}
+      </Words>
+      {isPanel ? (
+        <YStack gap={8}>{controls}</YStack>
+      ) : (
+        <ScrollView horizontal showsHorizontalScrollIndicator={false} flexGrow={0}>
+          <XStack gap={12}>{controls}</XStack>
+        </ScrollView>
+      )}
+      <XStack gap={6}>
+        <Press label="Hold for the original" shown={trial.isComparing ? 'Original' : 'Hold: original'} grow look={trial.isComparing ? 'on' : 'raised'} onHoldStart={() => dispatch(compare(true))} onHoldEnd={() => dispatch(compare(false))} />
+        <Press label="Drop" grow look="raised" onPress={() => dispatch(dropTrial())} />
+        <Press label="Keep" grow look="strong" onPress={() => dispatch(keepTrial())} />
+      </XStack>
+    </YStack>
+  );
+}

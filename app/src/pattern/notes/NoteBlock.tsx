@@ -1,0 +1,62 @@
+import { barBeatWords, lengthWords, type MeterAt, type Note } from '@yibbo/core';
+import type { CSSProperties } from 'react';
+
+export interface NoteBlockProps {
+  readonly note: Note;
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+  /** CSS colour of its track. */
+  readonly colour: string;
+  readonly isSelected?: boolean;
+  readonly isOffGrid?: boolean;
+  /** Lies at or beyond the pattern's end: kept, hatched, silent. */
+  readonly isBeyond?: boolean;
+  /** Drawn as an outline of what was, or of what will be. */
+  readonly isOutline?: boolean;
+  readonly name?: string;
+}
+
+const HATCH = 'repeating-linear-gradient(135deg,transparent 0 4px,var(--lineStrong) 4px 5px)';
+
+/** A note: a rounded block filled from below to the height of its velocity, so that loudness is read without a lane. */
+export function NoteBlock({ note, left, top, width, height, colour, isSelected, isOffGrid, isBeyond, isOutline, name }: NoteBlockProps) {
+  const loud = Math.round((note.velocity / 127) * 100);
+  const filled = `linear-gradient(to top,${colour} ${loud}%,color-mix(in srgb,${colour} 24%,var(--card)) ${loud}%)`;
+  const style: CSSProperties = {
+    position: 'absolute',
+    left,
+    top: top + 1,
+    width: Math.max(4, width - 1),
+    height: height - 2,
+    boxSizing: 'border-box',
+    borderRadius: Math.min(5, height / 4),
+    border: `1.5px ${isOutline ? 'dashed' : 'solid'} ${isOutline ? 'var(--faded)' : colour}`,
+    background: isOutline || note.muted ? 'transparent' : isBeyond ? HATCH : filled,
+    boxShadow: isSelected ? '0 0 0 2px var(--card), 0 0 0 4px var(--act)' : undefined,
+    zIndex: isSelected ? 2 : 1,
+    pointerEvents: 'none',
+  };
+  return (
+    <div role={name ? 'option' : undefined} aria-selected={name ? Boolean(isSelected) : undefined} aria-label={name} aria-hidden={name ? undefined : true} data-note={name ? note.id : undefined} style={style}>
+      {isOffGrid ? <div style={OFF_GRID_TICK} /> : null}
+      {isSelected && height >= 16 && width >= 30 ? (
+        <>
+          <div style={{ ...HANDLE, left: 3 }} />
+          <div style={{ ...HANDLE, right: 3 }} />
+        </>
+      ) : null}
+    </div>
+  );
+}
+
+/** A small tick that leans out of the note's start: it does not stand on a line of the grid in use. */
+const OFF_GRID_TICK: CSSProperties = { position: 'absolute', left: -4, top: -4, width: 0, height: 0, borderTop: '8px solid var(--act)', borderRight: '8px solid transparent' };
+const HANDLE: CSSProperties = { position: 'absolute', top: '25%', width: 3, height: '50%', borderRadius: 2, background: 'var(--card)' };
+
+/** A note in words, for those who hear the page: "C4 at 1.3, 1/2 beat, velocity 96". */
+export function noteWords(note: Note, rowLabel: string, meters: readonly MeterAt[]): string {
+  const muted = note.muted ? ', muted' : '';
+  return `${rowLabel} at ${barBeatWords(meters, note.start)}, ${lengthWords(note.length, meters[0]!)}, velocity ${note.velocity}${muted}`;
+}

@@ -1,0 +1,130 @@
+import { clamp, TICKS_PER_QUARTER } from '@yibbo/core';
+import { useCallback, useSyncExternalStore } from 'react';
+
+/** How much of the pattern is in view. Scrolling and zooming change it many times a second, so it lives outside React: layers
+ *  follow it by transform and are drawn anew only when their window of notes runs out. */
+export class Viewport {
+  pixelsPerTick = 64 / TICKS_PER_QUARTER;
+  rowPixels = 26;
+  scrollX = 0;
+  scrollY = 0;
+  width = 0;
+  height = 0;
+  private listeners = new Set<() => void>();
+  private lastWindow: GridWindow | null = null;
+
+  /** `contentTicks` and `rowCount` say how far it may scroll. */
+  constructor(
+    private contentTicks: number,
+    private rowCount: number,
+  ) {}
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  resize(width: number, height: number): void {
+    this.width = width;
+    this.height = height;
+    this.settle();
+  }
+
+  setContent(contentTicks: number, rowCount: number): void {
+    if (contentTicks === this.contentTicks && rowCount === this.rowCount) return;
+    this.contentTicks = contentTicks;
+    this.rowCount = rowCount;
+    this.settle();
+  }
+
+  scrollBy(x: number, y: number): void {
+    this.scrollX += x;
+    this.scrollY += y;
+    this.settle();
+  }
+
+  /** Zooms time and rows by factors, keeping the point at (x, y) under the fingers. */
+  zoomBy(timeFactor: number, rowFactor: number, x: number, y: number): void {
+    const tick = (this.scrollX + x) / this.pixelsPerTick;
+    const row = (this.scrollY + y) / this.rowPixels;
+    this.pixelsPerTick = clamp(this.pixelsPerTick * timeFactor, 2 / TICKS_PER_QUARTER, 1600 / TICKS_PER_QUARTER);
+    this.rowPixels = clamp(this.rowPixels * rowFactor, 8, 64);
+    this.scrollX = tick * this.pixelsPerTick - x;
+    this.scrollY = row * this.rowPixels - y;
+    this.settle();
+  }
+
+  /** Shows [fromTick, toTick) across the whole width and puts `middleRow` half way down. */
+  show(fromTick: number, toTick: number, middleRow: number): void {
+    if (this.width > 0 && toTick > fromTick) this.pixelsPerTick = clamp((this.width - 8) / (toTick - fromTick), 2 / TICKS_PER_QUARTER, 1600 / TICKS_PER_QUARTER);
+    this.scrollX = fromTick * this.pixelsPerTick;
+    this.scrollY = (middleRow + 0.5) * this.rowPixels - this.height / 2;
+    this.settle();
+  }
+
+  /** Scrolls just far enough that a place is in view. */
+  reveal(tick: number, row: number): void {
+    const x = tick * this.pixelsPerTick;
+    const y = row * this.rowPixels;
+    this.scrollX = clamp(this.scrollX, x + 40 - this.width, x - 8);
+    this.scrollY = clamp(this.scrollY, y + this.rowPixels - this.height, y);
+    this.settle();
+  }
+
+  private settle(): void {
+    this.scrollX = clamp(this.scrollX, 0, Math.max(0, this.contentTicks * this.pixelsPerTick - this.width / 2));
+    this.scrollY = clamp(this.scrollY, 0, Math.max(0, this.rowCount * this.rowPixels - this.height));
+    for (const listener of this.listeners) listener();
+  }
+
+  /** The part to draw: what is in view and as much again around it, in steps, so that it changes seldom while scrolling. */
+  window = (): GridWindow => {
+    const blockX = Math.max(200, this.width / 2);
+    const blockY = Math.max(200, this.height / 2);
+    const left = (Math.floor(this.scrollX / blockX) - 1) * blockX;
+    const top = (Math.floor(this.scrollY / blockY) - 1) * blockY;
+    const next: GridWindow = {
+      fromTick: Math.max(0, Math.floor(left / this.pixelsPerTick)),
+      toTick: Math.ceil((left + this.width + 3 * blockX) / this.pixelsPerTick),
+      fromRow: Math.max(0, Math.floor(top / this.rowPixels)),
+      toRow: Math.min(this.rowCount, Math.ceil((top + this.height + 3 * blockY) / this.rowPixels)),
+      pixelsPerTick: this.pixelsPerTick,
+      rowPixels: this.rowPixels,
+    };
+    const last = this.lastWindow;
+    const isSame = last && (Object.keys(next) as (keyof GridWindow)[]).every((key) => last[key] === next[key]);
+    if (!isSame) this.lastWindow = next;
+    return this.lastWindow!;
+  };
+}
+
+/** A part of the grid to draw, and its scale. */
+export interface GridWindow {
+  readonly fromTick: number;
+  readonly toTick: number;
+  readonly fromRow: number;
+  readonly toRow: number;
+  readonly pixelsPerTick: number;
+  readonly rowPixels: number;
+}
+
+export function useGridWindow(viewport: Viewport): GridWindow {
+  return useSyncExternalStore(viewport.subscribe, viewport.window, viewport.window);
+}
+
+/** A ref for an element drawn from the window's corner, which then follows scrolling by transform alone. */
+export function useFollow(viewport: Viewport, window: GridWindow, axes: 'both' | 'x' | 'y' = 'both') {
+  return useCallback(
+    (element: HTMLElement | null) => {
+      if (!element) return undefined;
+      const follow = () => {
+        const x = axes === 'y' ? 0 : window.fromTick * window.pixelsPerTick - viewport.scrollX;
+        const y = axes === 'x' ? 0 : window.fromRow * window.rowPixels - viewport.scrollY;
+        element.style.transform = `translate(${x}px, ${y}px)`;
+      };
+      follow();
+      return viewport.subscribe(follow);
+    },
+    [viewport, window, axes],
+  );
+}

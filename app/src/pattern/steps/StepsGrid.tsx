@@ -1,0 +1,157 @@
+import { modulo, type Note, type Target } from '@yibbo/core';
+import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { useMedia } from 'tamagui';
+import { selectNotes, selectShownNotes, type OpenPart } from '../../store/selectors';
+import { useAppDispatch, useAppSelector } from '../../store/store';
+import { finishGesture } from '../finish';
+import { GestureHint } from '../GestureHint';
+import { gestureWords } from '../Readout';
+import { rowName, stepRowsFor } from '../rows';
+import { useGridGesture, type GridSurface } from '../useGridGesture';
+import { useGestureSetting, useSelectedIds } from '../useSetting';
+import { usePlayhead } from '../usePlayback';
+import { BarBar } from './BarBar';
+import { barSpan, cellsOf, CELLS_ACROSS, linesOf, notesInCell } from './step-cells';
+import { StepRow } from './StepRow';
+
+/** Where a press began, so that a drag counts from there however it wanders over other cells. */
+interface Anchor {
+  readonly tick: number;
+  readonly pitch: number;
+  readonly clientX: number;
+  readonly ticksPerPixel: number;
+}
+
+/** The pattern as rows of cells, a bar at a time. On a phone the row in hand is open and the others are strips; wide, all are open. */
+export function StepsGrid({ part }: { readonly part: OpenPart }) {
+  const dispatch = useAppDispatch();
+  const isWide = Boolean(useMedia().wide);
+  const original = useAppSelector(selectNotes);
+  const notes = useAppSelector(selectShownNotes);
+  const rows = useMemo(() => stepRowsFor(part.track, original), [part.track, original]);
+  const bar = Math.min(part.view.bar, Math.max(0, Math.ceil(part.bars) - 1));
+  const cells = useMemo(() => cellsOf(part, bar), [part, bar]);
+  const inHand = rows.some(({ pitch }) => pitch === part.view.rowInHand) ? part.view.rowInHand : rows.at(-1)?.pitch;
+  const selected = useSelectedIds();
+  const setting = useGestureSetting(part);
+  const container = useRef<HTMLDivElement>(null);
+  const anchor = useRef<Anchor | null>(null);
+  const surface = useCellSurface(anchor, notes, cells);
+  const { gesture, isOverCancel, handlers } = useGridGesture(surface, setting, (finished) => dispatch(finishGesture(finished, { trackId: part.track.id, notes, setting, tapErases: true })));
+
+  /** Only cells take part in gestures; what else lies in a row keeps its own presses and scrolls the page. */
+  const onPointerDown = (event: PointerEvent<HTMLElement>) => {
+    const cell = cellAt(event.clientX, event.clientY);
+    if (!cell) return;
+    const { start, end } = cells[cell.index]!;
+    anchor.current = { tick: start, pitch: cell.pitch, clientX: event.clientX, ticksPerPixel: (end - start) / cell.width };
+    handlers.onPointerDown(event);
+  };
+
+  const onKeyDown = (event: KeyboardEvent<HTMLElement>) => {
+    const from = (event.target as HTMLElement).closest<HTMLElement>('[data-cell]');
+    if (!from || event.ctrlKey || event.metaKey) return;
+    const pitch = Number(from.dataset.pitch);
+    const index = Number(from.dataset.cell);
+    const focus = (at: number) => container.current?.querySelector<HTMLElement>(`[data-cell="${at}"][data-pitch="${pitch}"]`)?.focus();
+    if (event.key === 'ArrowRight') focus(Math.min(cells.length - 1, index + 1));
+    else if (event.key === 'ArrowLeft') focus(Math.max(0, index - 1));
+    else if (event.key === 'ArrowDown' || event.key === 'ArrowUp') focusRow(container.current, from, event.key === 'ArrowDown' ? 1 : -1);
+    else if (event.key === 'Enter') {
+      const target: Target = targetIn(notes, pitch, cells[index]!);
+      const gestureAt = { state: 'pressing', from: { tick: cells[index]!.start, pitch }, target, ground: 'draw', extend: false, copy: false } as const;
+      dispatch(finishGesture({ gesture: gestureAt, isTouch: false }, { trackId: part.track.id, notes, setting, tapErases: true }));
+    } else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+
+  useStepLight(container, part, bar);
+  const drawn = gesture.state === 'drawing' ? { id: 'drawing', patternId: part.pattern.id, ...gesture.note } : null;
+  const shown = drawn ? [...notes, drawn] : notes;
+  return (
+    <div style={{ position: 'relative', flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>
+      <BarBar part={part} bar={bar} />
+      <div
+        ref={container}
+        {...handlers}
+        onPointerDown={onPointerDown}
+        onKeyDown={onKeyDown}
+        data-testid="steps-grid"
+        role="group"
+        aria-label={`Steps of ${part.track.name}, bar ${bar + 1}. Arrow keys move, Enter sets a hit or takes it away.`}
+        style={{ flex: 1, minHeight: 0, overflowY: 'auto', userSelect: 'none', background: 'var(--paper)' }}
+      >
+        {rows.map((row) => (
+          <StepRow
+            key={row.pitch}
+            part={part}
+            row={row}
+            span={barSpan(part, bar)}
+            lines={linesOf(cells, isWide ? 32 : CELLS_ACROSS)}
+            notes={shown}
+            original={original === notes ? null : original}
+            selected={selected}
+            isOpen={isWide || row.pitch === inHand}
+            isInHand={row.pitch === inHand}
+            isWide={isWide}
+          />
+        ))}
+      </div>
+      <GestureHint words={gestureWords(gesture, part, (pitch) => rowName(rows, pitch), NO_NOTES)} isOverCancel={isOverCancel} />
+    </div>
+  );
+}
+
+const NO_NOTES: readonly Note[] = [];
+
+function cellAt(clientX: number, clientY: number): { index: number; pitch: number; width: number } | null {
+  const element = document.elementFromPoint(clientX, clientY)?.closest<HTMLElement>('[data-cell]');
+  return element ? { index: Number(element.dataset.cell), pitch: Number(element.dataset.pitch), width: element.offsetWidth } : null;
+}
+
+function targetIn(notes: readonly Note[], pitch: number, cell: { index: number; start: number; end: number }): Target {
+  const hit = notesInCell(notes, pitch, cell)[0];
+  return hit ? { kind: 'note', noteId: hit.id, part: 'body' } : { kind: 'empty' };
+}
+
+function useCellSurface(anchor: { current: Anchor | null }, notes: readonly Note[], cells: ReturnType<typeof cellsOf>): GridSurface {
+  return useMemo(
+    () => ({
+      placeAt: (clientX) => {
+        const { tick, pitch, clientX: fromX, ticksPerPixel } = anchor.current ?? { tick: 0, pitch: 60, clientX, ticksPerPixel: 0 };
+        return { tick: Math.max(0, tick + (clientX - fromX) * ticksPerPixel), pitch };
+      },
+      targetAt: (clientX, clientY) => {
+        const cell = cellAt(clientX, clientY);
+        return cell && cells[cell.index] ? targetIn(notes, cell.pitch, cells[cell.index]!) : { kind: 'empty' };
+      },
+      move: null,
+      zoom: null,
+    }),
+    [anchor, notes, cells],
+  );
+}
+
+/** Moves focus to the cell above or below, or to the strip that opens its row. */
+function focusRow(container: HTMLElement | null, from: HTMLElement, direction: 1 | -1): void {
+  const row = from.closest('[data-row]');
+  const next = direction === 1 ? row?.nextElementSibling : row?.previousElementSibling;
+  const target = next?.querySelector<HTMLElement>(`[data-cell="${from.dataset.cell}"]`) ?? next?.querySelector<HTMLElement>('button');
+  (target ?? container?.querySelector<HTMLElement>('[data-cell]'))?.focus();
+}
+
+/** Lights the cells of the step being heard, without React. */
+function useStepLight(container: { current: HTMLElement | null }, part: OpenPart, bar: number): void {
+  const lit = useRef(-1);
+  const cells = useMemo(() => cellsOf(part, bar), [part, bar]);
+  usePlayhead((tick) => {
+    const at = tick === null ? -1 : modulo(tick, part.pattern.length);
+    const now = cells.findIndex(({ start, end }) => at >= start && at < end);
+    if (now === lit.current) return;
+    lit.current = now;
+    for (const element of container.current?.querySelectorAll<HTMLElement>('[data-step]') ?? []) {
+      element.style.outline = Number(element.dataset.step) === now ? '3px solid var(--head)' : '';
+    }
+  });
+}

@@ -1,0 +1,74 @@
+import { useState } from 'react';
+import { XStack, YStack } from 'tamagui';
+import { Press } from '../controls/Press';
+import { Title, Words } from '../controls/words';
+import { api } from '../sync/api';
+import type { PickedFile } from './pick-file';
+
+interface ImportPreviewProps {
+  readonly picked: PickedFile;
+  readonly onClose: () => void;
+  readonly onMade: (id: string) => void;
+  readonly onAgain: () => void;
+}
+
+/** What a MIDI file holds, before anything is made of it. */
+export function ImportPreview({ picked, onClose, onMade, onAgain }: ImportPreviewProps) {
+  const [problem, setProblem] = useState<string | null>(null);
+  const [isBusy, setBusy] = useState(false);
+  const bringIn = (bytes: Uint8Array, name: string) => {
+    setBusy(true);
+    api.bringIn(bytes, name).then(
+      ({ id }) => onMade(id),
+      (error: Error) => {
+        setBusy(false);
+        setProblem(error.message);
+      },
+    );
+  };
+  return (
+    <YStack gap={8} padding={12} backgroundColor="$card" borderWidth={1} borderColor="$lineStrong" borderRadius="$3" role="region" aria-label="MIDI file">
+      <Title fontSize="$4">{picked.ok ? picked.songName : picked.name}</Title>
+      {picked.ok ? <Contents picked={picked} /> : <Words role="alert">{picked.message}</Words>}
+      {problem ? <Words role="alert">{problem}</Words> : null}
+      <XStack gap={8}>
+        <Press grow look="raised" label="Leave it" onPress={onClose} />
+        {picked.ok ? <Press grow look="strong" label="Bring it in" disabled={isBusy} onPress={() => bringIn(picked.bytes, picked.name)} /> : <Press grow look="strong" label="Choose another" onPress={onAgain} />}
+      </XStack>
+    </YStack>
+  );
+}
+
+function Contents({ picked }: { readonly picked: PickedFile & { ok: true } }) {
+  const { bars, bpm, meter, tracks, mended } = picked.report;
+  return (
+    <YStack gap={8}>
+      <Words>
+        {bars} {bars === 1 ? 'bar' : 'bars'} · {bpm} bpm · {meter} · {tracks.length} {tracks.length === 1 ? 'track' : 'tracks'}
+      </Words>
+      <YStack role="list" maxHeight={220} overflow="scroll">
+        {tracks.map((track, index) => (
+          <XStack key={index} role="listitem" justifyContent="space-between" gap={8} paddingVertical={4} borderBottomWidth={1} borderColor="$lineWeak">
+            <Words oneLine>{track.name}</Words>
+            <Words faded small>
+              {track.kind === 'drums' ? 'drums' : `channel ${track.channel}`} · {track.notes} notes
+            </Words>
+          </XStack>
+        ))}
+      </YStack>
+      {tracks.length === 0 ? <Words>There are no notes in this file; only its tempo and meter would come in.</Words> : null}
+      {mended.length ? (
+        <YStack gap={2}>
+          <Words strong small>
+            Put right
+          </Words>
+          {mended.map(({ code, message }) => (
+            <Words key={code} small>
+              {message}
+            </Words>
+          ))}
+        </YStack>
+      ) : null}
+    </YStack>
+  );
+}

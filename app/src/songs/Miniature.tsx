@@ -1,0 +1,22 @@
+import Svg, { Circle, Line } from 'react-native-svg';
+import { useTheme } from 'tamagui';
+import type { SongCard } from '../sync/api';
+
+const WIDTH = 320;
+const LANE = 14;
+
+/** A song at a glance: a lane for each track, its marks in time and, within the lane, in pitch. */
+export function Miniature({ tracks }: { readonly tracks: SongCard['tracks'] }) {
+  const theme = useTheme() as unknown as Record<string, { val: string } | undefined>;
+  const height = Math.max(1, tracks.length) * LANE;
+  return (
+    <Svg width="100%" height={height} viewBox={`0 0 ${WIDTH} ${height}`} preserveAspectRatio="none" aria-hidden>
+      {tracks.map((_track, lane) => (
+        <Line key={`lane ${lane}`} x1={0} x2={WIDTH} y1={(lane + 1) * LANE - 1} y2={(lane + 1) * LANE - 1} stroke={theme.lineWeak?.val} strokeWidth={1} />
+      ))}
+      {tracks.flatMap((track, lane) =>
+        track.marks.map(([time, pitch], index) => <Circle key={`${lane} ${index}`} cx={4 + time * (WIDTH - 8)} cy={(lane + 1) * LANE - 4 - pitch * (LANE - 7)} r={2.2} fill={theme[`track${track.colour}`]?.val} />),
+      )}
+    </Svg>
+  );
+}
