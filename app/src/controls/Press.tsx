@@ -54,6 +54,20 @@ export interface PressProps {
 
 const TEXT_COLOURS = { quiet: '$ink', raised: '$ink', strong: '$onAct', on: '$paper' } as const;
 
+/** A button that acts while it is held, by finger, mouse or key. */
+function holding(onStart: () => void, onEnd: () => void = () => undefined) {
+  return {
+    onPointerDown: onStart,
+    onPointerUp: onEnd,
+    onPointerCancel: onEnd,
+    onPointerLeave: onEnd,
+    onBlur: onEnd,
+    onKeyDown: (event: { key: string }) => event.key === 'Enter' && onStart(),
+    onKeyUp: (event: { key: string }) => event.key === 'Enter' && onEnd(),
+    onContextMenu: (event: { preventDefault: () => void }) => event.preventDefault(),
+  };
+}
+
 /** Every button in Yibbo: at least a thumb wide and high, named, with an icon, words or both. */
 export function Press({ label, icon: Icon, iconOnly, shown, look = 'quiet', disabled = false, pressed, grow, testID, onPress, onHoldStart, onHoldEnd }: PressProps) {
   const theme = useTheme();
@@ -68,8 +82,7 @@ export function Press({ label, icon: Icon, iconOnly, shown, look = 'quiet', disa
       data-testid={testID}
       flexGrow={grow ? 1 : 0}
       onPress={disabled ? undefined : onPress}
-      onPressIn={onHoldStart}
-      onPressOut={onHoldEnd}
+      {...(onHoldStart ? holding(onHoldStart, onHoldEnd) : {})}
     >
       {Icon ? <Icon size={22} color={theme[colour.slice(1) as 'ink']?.val as string} strokeWidth={2} aria-hidden /> : null}
       {iconOnly ? null : (

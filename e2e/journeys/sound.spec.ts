@@ -1,0 +1,101 @@
+import { expect, test, type Page } from '@playwright/test';
+import { SoundEngine, type EngineMessage } from '../../core/src';
+import { midiFromText } from '../support/midi-text';
+
+interface Recorded {
+  sent: EngineMessage[];
+  heard: number[][];
+}
+
+declare global {
+  interface Window {
+    recorded: Recorded;
+  }
+}
+
+/** Opens a song of its own for each test: drums, bass and keys on every beat of two bars. */
+async function openBand(page: Page): Promise<void> {
+  const beats = [0, 1, 2, 3, 4, 5, 6, 7];
+  const part = (track: number, name: string, channel: number, program: number, pitches: readonly number[]) => [
+    `${track}, 0, Start_track`,
+    `${track}, 0, Title_t, "${name}"`,
+    `${track}, 0, Program_c, ${channel}, ${program}`,
+    ...beats.flatMap((beat) => [
+      ...pitches.map((pitch) => `${track}, ${beat * 96}, Note_on_c, ${channel}, ${pitch}, ${80 + 5 * beat}`),
+      ...pitches.map((pitch) => `${track}, ${beat * 96 + 70}, Note_on_c, ${channel}, ${pitch}, 0`),
+    ]),
+    `${track}, 768, End_track`,
+  ];
+  const rows = ['0, 0, Header, 1, 3, 96', ...part(1, 'Deck', 9, 0, [36, 42]), ...part(2, 'Bilge', 1, 33, [33]), ...part(3, 'Lamp', 2, 4, [58, 62, 65]), '0, 0, End_of_file'];
+  const response = await page.request.post('/api/songs/import', { data: midiFromText(rows), headers: { 'Content-Type': 'audio/midi' } });
+  const { id } = (await response.json()) as { id: string };
+  await page.goto(`/song/${id}`);
+  await expect(page.getByTestId('play')).toBeVisible();
+}
+
+/** Records what is said to the engine and, where `tap`, the samples it gives. */
+async function record(page: Page, tap: boolean): Promise<void> {
+  await page.addInitScript((isTapped) => {
+    const recorded: Recorded = { sent: [], heard: [] };
+    window.recorded = recorded;
+    const Native = window.AudioWorkletNode;
+    window.AudioWorkletNode = class extends Native {
+      constructor(context: AudioContext, name: string, options?: AudioWorkletNodeOptions) {
+        super(context, name, options);
+        const post = this.port.postMessage.bind(this.port) as (message: unknown) => void;
+        this.port.postMessage = (message: unknown) => {
+          recorded.sent.push(structuredClone(message) as EngineMessage);
+          post(message);
+        };
+        if (!isTapped) return;
+        const node = context.createScriptProcessor(16384, 2, 1);
+        node.onaudioprocess = ({ inputBuffer }) => recorded.heard.push([...inputBuffer.getChannelData(0)]);
+        this.connect(node);
+        node.connect(context.destination);
+      }
+    } as typeof AudioWorkletNode;
+  }, tap);
+}
+
+test('what is heard live is, sample for sample, what the engine renders offline', async ({ page }) => {
+  await record(page, true);
+  await openBand(page);
+  await page.getByRole('button', { name: 'Play' }).tap();
+  await expect.poll(() => page.evaluate(() => window.recorded.heard.flat().filter((sample) => sample !== 0).length), { timeout: 20_000 }).toBeGreaterThan(48_000);
+  const { sent, heard } = await page.evaluate(() => window.recorded);
+
+  const notes = sent.flatMap((message) => (message.type === 'notes' ? message.notes : []));
+  const first = Math.min(...notes.map(({ at }) => at));
+  const engine = new SoundEngine(48_000, Math.floor(first / 32) * 32 - 3200);
+  for (const message of sent) engine.post(message);
+  const left = new Float32Array(48_000);
+  engine.render(left, new Float32Array(48_000));
+
+  const live = heard.flat();
+  const liveStart = live.findIndex((sample) => sample !== 0);
+  const ownStart = left.findIndex((sample) => sample !== 0);
+  const length = Math.min(40_000, live.length - liveStart);
+  const differing = Array.from({ length }, (_, index) => index).filter((index) => live[liveStart + index] !== left[ownStart + index]);
+  expect(length).toBe(40_000);
+  expect(differing).toEqual([]);
+});
+
+test('an edit while playing is heard from the next event on, and mute silences a track at once', async ({ page }) => {
+  await record(page, false);
+  await openBand(page);
+  await page.getByRole('button', { name: 'Play' }).tap();
+  await expect(page.getByTestId('pass')).toBeVisible();
+  await page.getByRole('button', { name: 'Mute Deck' }).tap();
+  const drumsAfterMute = () =>
+    page.evaluate(() => {
+      const { sent } = window.recorded;
+      const mutedAt = sent.findIndex((message) => message.type === 'tracks' && message.tracks.some(({ isAudible }) => !isAudible));
+      const muted = sent[mutedAt];
+      const drums = muted?.type === 'tracks' ? muted.tracks.find(({ isAudible }) => !isAudible)!.id : '';
+      const later = sent.slice(mutedAt).flatMap((message) => (message.type === 'notes' ? message.notes : []));
+      return { drums: later.filter(({ trackId }) => trackId === drums).length, others: later.length };
+    });
+  await expect.poll(async () => (await drumsAfterMute()).others).toBeGreaterThan(4);
+  expect((await drumsAfterMute()).drums).toBe(0);
+  await page.getByRole('button', { name: 'Unmute Deck' }).tap();
+});

@@ -1,0 +1,52 @@
+import { expect, test } from '@playwright/test';
+import { middleOf, newSong, openDemo, QUARTER, savedNotes } from '../support/app';
+
+test('an action is tried on the running loop, compared, kept or dropped', async ({ page }) => {
+  await newSong(page, 'Quay kit');
+  const kick = (step: number) => page.getByRole('checkbox', { name: /^Kick / }).nth(step);
+  await kick(0).tap();
+  await kick(4).tap();
+  const starts = async () => (await savedNotes(page)).map(({ start }) => start / QUARTER);
+
+  await page.getByRole('button', { name: 'Play' }).tap();
+  await page.getByRole('button', { name: 'Select nothing' }).tap();
+  await page.getByRole('button', { name: 'Rotate: try with settings' }).tap();
+  const strip = page.getByRole('region', { name: 'Trying Rotate' });
+  await expect(strip).toContainText('on the whole pattern');
+  await expect(kick(1)).toBeChecked();
+  await strip.getByRole('button', { name: 'Distance: more' }).tap();
+  await expect(kick(2)).toBeChecked();
+  expect(await starts()).toEqual([0, 1]);
+
+  const original = strip.getByRole('button', { name: 'Hold for the original' });
+  const session = await page.context().newCDPSession(page);
+  const { x, y } = await middleOf(original);
+  await session.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x, y }] });
+  await expect(kick(0)).toBeChecked();
+  await session.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+  await expect(kick(0)).not.toBeChecked();
+
+  await strip.getByRole('button', { name: 'Drop' }).tap();
+  await expect(kick(0)).toBeChecked();
+  await page.getByRole('button', { name: 'Rotate: try with settings' }).tap();
+  await page.getByRole('region', { name: 'Trying Rotate' }).getByRole('button', { name: 'Keep' }).tap();
+  await expect.poll(starts).toEqual([0.25, 1.25]);
+  await expect(page.getByTestId('pass')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).tap();
+  await expect.poll(starts).toEqual([0, 1]);
+});
+
+test('a risky result is counted before it is kept, and off-grid notes are found', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('button', { name: 'Buoy Bells' }).tap();
+  // Five bells in the space of four beats: the first stands on the beat, four do not.
+  await expect(page.getByRole('button', { name: /^4 off grid/ })).toBeVisible();
+  await page.getByRole('button', { name: /^4 off grid/ }).tap();
+  await expect(page.getByTestId('readout')).toContainText('4 notes · F5–C6');
+  await page.getByRole('button', { name: 'Deck Drums' }).tap();
+  await page.getByRole('button', { name: 'Quantize: try with settings' }).tap();
+  const strip = page.getByRole('region', { name: 'Trying Quantize' });
+  await strip.getByRole('button', { name: 'bar', exact: true }).tap();
+  await expect(strip).toContainText(/\d+ notes would coincide/);
+  await strip.getByRole('button', { name: 'Drop' }).tap();
+});

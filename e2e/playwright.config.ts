@@ -1,0 +1,40 @@
+import { defineConfig } from '@playwright/test';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+export const PORT = Number(process.env.E2E_PORT ?? 4310);
+
+/** What Debian's Chromium needs to run as root, without a screen and without a network. */
+export const CHROMIUM_FLAGS = [
+  '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--autoplay-policy=no-user-gesture-required',
+];
+
+const dataFolder = process.env.E2E_DATA ?? (process.env.E2E_DATA = mkdtempSync(join(tmpdir(), 'yibbo-e2e-')));
+const root = join(__dirname, '..');
+
+export default defineConfig({
+  testDir: 'journeys',
+  outputDir: '../test-results',
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  workers: 2,
+  fullyParallel: true,
+  forbidOnly: true,
+  reporter: 'line',
+  use: {
+    baseURL: `http://localhost:${PORT}`,
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true,
+    trace: 'retain-on-failure',
+    launchOptions: { executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS },
+  },
+  webServer: {
+    command: 'node server/dist/main.mjs',
+    cwd: root,
+    url: `http://localhost:${PORT}/api/health`,
+    env: { PORT: String(PORT), YIBBO_DATA: dataFolder, YIBBO_ROOT: root },
+    reuseExistingServer: false,
+  },
+});
