@@ -7,7 +7,14 @@ export const PORT = Number(process.env.E2E_PORT ?? 4310);
 
 /** What Debian's Chromium needs to run as root, without a screen and without a network. */
 export const CHROMIUM_FLAGS = [
-  '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--autoplay-policy=no-user-gesture-required',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--autoplay-policy=no-user-gesture-required',
 ];
 
 const dataFolder = process.env.E2E_DATA ?? (process.env.E2E_DATA = mkdtempSync(join(tmpdir(), 'yibbo-e2e-')));

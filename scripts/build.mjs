@@ -7,7 +7,10 @@ const shared = ['package-lock.json', 'core/src', 'scripts'];
 unlessDone('app/dist/.built', fingerprint([...shared, 'app']), () => {
   console.log('Building the app …');
   buildWorklet();
-  run(process.execPath, [`${root}/node_modules/expo/bin/cli`, 'export', '--platform', 'web', '--output-dir', 'dist'], { cwd: `${root}/app`, env: { ...EXPO_ENVIRONMENT, CI: '1' } });
+  run(process.execPath, [`${root}/node_modules/expo/bin/cli`, 'export', '--platform', 'web', '--output-dir', 'dist'], {
+    cwd: `${root}/app`,
+    env: { ...EXPO_ENVIRONMENT, CI: '1' },
+  });
 });
 
 unlessDone('server/dist/.built', fingerprint([...shared, 'server/src']), () => {

@@ -3,7 +3,15 @@ import { root } from './project.mjs';
 
 /** The sound engine as an audio worklet: one plain script, served from the app's public folder. */
 export function buildWorklet() {
-  buildSync({ entryPoints: [`${root}/app/src/audio/worklet.ts`], outfile: `${root}/app/public/sound/worklet.js`, bundle: true, format: 'iife', target: 'es2022', minify: true, logLevel: 'warning' });
+  buildSync({
+    entryPoints: [`${root}/app/src/audio/worklet.ts`],
+    outfile: `${root}/app/public/sound/worklet.js`,
+    bundle: true,
+    format: 'iife',
+    target: 'es2022',
+    minify: true,
+    logLevel: 'warning',
+  });
 }
 
 /** The server as one file beside its packages. */

@@ -10,5 +10,12 @@ const children = [
   start([`${root}/node_modules/tsx/dist/cli.mjs`, 'watch', 'src/main.ts'], `${root}/server`, { YIBBO_ROOT: root, LOG_LEVEL: 'info' }),
   start([`${root}/node_modules/expo/bin/cli`, 'start', '--web', '--port', '4211'], `${root}/app`, { ...EXPO_ENVIRONMENT, BROWSER: 'none' }),
 ];
-for (const child of children) child.on('exit', (code) => { for (const other of children) other.kill(); process.exit(code ?? 0); });
-for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => { for (const child of children) child.kill(signal); });
+for (const child of children)
+  child.on('exit', (code) => {
+    for (const other of children) other.kill();
+    process.exit(code ?? 0);
+  });
+for (const signal of ['SIGINT', 'SIGTERM'])
+  process.on(signal, () => {
+    for (const child of children) child.kill(signal);
+  });

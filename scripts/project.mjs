@@ -11,7 +11,13 @@ export const EXPO_ENVIRONMENT = { EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1' };
 
 /** Runs a command in the project; its output is shown only where it fails, or where `loud`. Ends the process on failure. */
 export function run(command, args, { env = {}, loud = false, cwd = root } = {}) {
-  const result = spawnSync(command, args, { cwd, env: { ...process.env, ...env }, stdio: loud ? 'inherit' : 'pipe', encoding: 'utf8', maxBuffer: 1 << 28 });
+  const result = spawnSync(command, args, {
+    cwd,
+    env: { ...process.env, ...env },
+    stdio: loud ? 'inherit' : 'pipe',
+    encoding: 'utf8',
+    maxBuffer: 1 << 28,
+  });
   if (result.status === 0) return;
   if (!loud) process.stderr.write(`${result.stdout ?? ''}${result.stderr ?? ''}`);
   if (result.error) process.stderr.write(`${result.error.message}\n`);
@@ -32,7 +38,8 @@ function filesBelow(path) {
 /** One hash over the names and contents of all files below these places. */
 export function fingerprint(places) {
   const hash = createHash('sha256');
-  for (const file of places.flatMap((place) => filesBelow(join(root, place)))) hash.update(file.slice(root.length)).update(readFileSync(file));
+  for (const file of places.flatMap((place) => filesBelow(join(root, place))))
+    hash.update(file.slice(root.length)).update(readFileSync(file));
   return hash.digest('hex');
 }
 

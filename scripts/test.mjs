@@ -8,7 +8,9 @@ const NEEDED = { '/usr/bin/chromium': 'chromium', '/usr/bin/midicsv': 'midicsv' 
 
 /** Debian's Chromium and midicsv drive and check the browser journeys. */
 function ensureDebianPackages() {
-  const missing = Object.entries(NEEDED).filter(([path]) => !existsSync(path)).map(([, name]) => name);
+  const missing = Object.entries(NEEDED)
+    .filter(([path]) => !existsSync(path))
+    .map(([, name]) => name);
   if (missing.length === 0) return;
   const canInstall = process.getuid?.() === 0 && existsSync('/usr/bin/apt-get');
   if (!canInstall) {

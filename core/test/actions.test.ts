@@ -2,8 +2,21 @@ import fc from 'fast-check';
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import {
-  ACTIONS, actionById, applyOwn, invert, notesOf, paramFields, perform, SELECTION_RULES, seededRandom, COMMON_TIME, noteSchema, TICKS_PER_QUARTER,
-  type Document, type Note, type NotesAction,
+  ACTIONS,
+  actionById,
+  applyOwn,
+  invert,
+  notesOf,
+  paramFields,
+  perform,
+  SELECTION_RULES,
+  seededRandom,
+  COMMON_TIME,
+  noteSchema,
+  TICKS_PER_QUARTER,
+  type Document,
+  type Note,
+  type NotesAction,
 } from '../src';
 import { actionContext, anyNotes, note, PATTERN, songWith } from './make';
 
@@ -12,18 +25,28 @@ const STEP = TICKS_PER_QUARTER / 4;
 
 /** Params anywhere within an action's bounds. */
 function anyParams(action: NotesAction): fc.Arbitrary<Record<string, unknown>> {
-  const fields = paramFields(action.params).map(({ name, options, low, high }) => [name, options.length ? fc.constantFrom(...options.map(({ value }) => value)) : fc.integer({ min: low, max: high })] as const);
+  const fields = paramFields(action.params).map(
+    ({ name, options, low, high }) =>
+      [name, options.length ? fc.constantFrom(...options.map(({ value }) => value)) : fc.integer({ min: low, max: high })] as const,
+  );
   return fc.record(Object.fromEntries(fields) as Record<string, fc.Arbitrary<unknown>>);
 }
 
 function run(document: Document, id: string, params: object = {}, noteIds: string[] = []) {
-  const { change, ...rest } = perform(document, { action: actionById(id), params, patternId: PATTERN, noteIds, seed: 1 }, actionContext(), stamp);
+  const { change, ...rest } = perform(
+    document,
+    { action: actionById(id), params, patternId: PATTERN, noteIds, seed: 1 },
+    actionContext(),
+    stamp,
+  );
   const after = applyOwn(document, change);
   return { after, notes: notesOf(after, PATTERN), change, ...rest };
 }
 
 function filesOf(folder: string): string[] {
-  return readdirSync(join(__dirname, '../src', folder), { recursive: true, encoding: 'utf8' }).filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'));
+  return readdirSync(join(__dirname, '../src', folder), { recursive: true, encoding: 'utf8' }).filter(
+    (file) => file.endsWith('.ts') && !file.endsWith('.test.ts'),
+  );
 }
 
 describe.each(ACTIONS.map((action) => [action.id, action] as const))('action %s', (id, action) => {
@@ -76,9 +99,17 @@ describe('rotate', () => {
   });
 
   it('round their own span leaves what lies outside it', () => {
-    const document = songWith([note({ id: 'a', length: STEP }), note({ id: 'b', start: STEP, length: STEP, pitch: 62 }), note({ id: 'c', start: 8 * STEP })]);
+    const document = songWith([
+      note({ id: 'a', length: STEP }),
+      note({ id: 'b', start: STEP, length: STEP, pitch: 62 }),
+      note({ id: 'c', start: 8 * STEP }),
+    ]);
     const { notes } = run(document, 'rotate', { count: 1, around: 'span' }, ['a', 'b']);
-    expect(notes.map(({ id, start }) => [id, start / STEP])).toEqual([['b', 0], ['a', 1], ['c', 8]]);
+    expect(notes.map(({ id, start }) => [id, start / STEP])).toEqual([
+      ['b', 0],
+      ['a', 1],
+      ['c', 8],
+    ]);
   });
 });
 
@@ -96,19 +127,36 @@ describe('nudge and transpose', () => {
 
 describe('split', () => {
   const chord = songWith([note({ id: 'a', length: 7 * STEP }), note({ id: 'b', pitch: 64, start: STEP, length: 4 * STEP })]);
-  const shape = (notes: readonly Note[], pitch: number) => notes.filter((each) => each.pitch === pitch).map(({ start, length }) => [start / STEP, length / STEP]);
+  const shape = (notes: readonly Note[], pitch: number) =>
+    notes.filter((each) => each.pitch === pitch).map(({ start, length }) => [start / STEP, length / STEP]);
 
-  it('by first cut counts from each note\'s own start; the last piece is what is left', () => {
+  it("by first cut counts from each note's own start; the last piece is what is left", () => {
     const { notes } = run(chord, 'first-cut', { count: 2 });
-    expect(shape(notes, 60)).toEqual([[0, 2], [2, 2], [4, 2], [6, 1]]);
-    expect(shape(notes, 64)).toEqual([[1, 2], [3, 2]]);
+    expect(shape(notes, 60)).toEqual([
+      [0, 2],
+      [2, 2],
+      [4, 2],
+      [6, 1],
+    ]);
+    expect(shape(notes, 64)).toEqual([
+      [1, 2],
+      [3, 2],
+    ]);
   });
 
   it('at lines cuts on the grid, in parts into equal ones; the first piece keeps the id and all keep their velocity', () => {
     const beat = songWith([note({ start: STEP / 2, length: 2 * STEP, velocity: 77 })]);
-    expect(run(beat, 'split-lines').notes.map(({ start, length }) => [start / STEP, length / STEP])).toEqual([[0.5, 0.5], [1, 1], [2, 0.5]]);
+    expect(run(beat, 'split-lines').notes.map(({ start, length }) => [start / STEP, length / STEP])).toEqual([
+      [0.5, 0.5],
+      [1, 1],
+      [2, 0.5],
+    ]);
     const thirds = run(songWith([note({ velocity: 77 })]), 'split-parts', { parts: 3 }, ['n']);
-    expect(thirds.notes.map(({ length, velocity }) => [length, velocity])).toEqual([[6720, 77], [6720, 77], [6720, 77]]);
+    expect(thirds.notes.map(({ length, velocity }) => [length, velocity])).toEqual([
+      [6720, 77],
+      [6720, 77],
+      [6720, 77],
+    ]);
     expect(thirds.notes[0]!.id).toBe('n');
     expect(thirds.select).toHaveLength(3);
   });
@@ -122,10 +170,15 @@ describe('split', () => {
 
   it('loses and adds no tick, whatever is cut how', () => {
     fc.assert(
-      fc.property(anyNotes(), fc.constantFrom('first-cut', 'split-parts', 'split-lines'), fc.integer({ min: 2, max: 64 }), (notes, id, parts) => {
-        const total = (list: readonly Note[]) => list.reduce((sum, { length }) => sum + length, 0);
-        expect(total(run(songWith(notes), id, id === 'split-parts' ? { parts } : {}).notes)).toBe(total(notes));
-      }),
+      fc.property(
+        anyNotes(),
+        fc.constantFrom('first-cut', 'split-parts', 'split-lines'),
+        fc.integer({ min: 2, max: 64 }),
+        (notes, id, parts) => {
+          const total = (list: readonly Note[]) => list.reduce((sum, { length }) => sum + length, 0);
+          expect(total(run(songWith(notes), id, id === 'split-parts' ? { parts } : {}).notes)).toBe(total(notes));
+        },
+      ),
     );
   });
 });
@@ -147,7 +200,11 @@ it('delete takes only what is selected; with nothing selected it takes nothing',
 });
 
 describe('selection rules', () => {
-  const notes = [note({ id: 'beat' }), note({ id: 'near', start: TICKS_PER_QUARTER - 100 }), note({ id: 'off', start: TICKS_PER_QUARTER / 2, pitch: 64 })];
+  const notes = [
+    note({ id: 'beat' }),
+    note({ id: 'near', start: TICKS_PER_QUARTER - 100 }),
+    note({ id: 'off', start: TICKS_PER_QUARTER / 2, pitch: 64 }),
+  ];
   const pick = (id: string, selected: string[] = [], params = {}) => {
     const rule = SELECTION_RULES.find((each) => each.id === id)!;
     return rule.pick(notes, new Set(selected), rule.params.parse(params), { meter: COMMON_TIME });

@@ -1,5 +1,18 @@
 import fc from 'fast-check';
-import { newSong, newTrack, soundById, withTrack, gridOf, division, COMMON_TIME, TICKS_PER_QUARTER, byStartThenPitch, type ActionContext, type Document, type Note } from '../src';
+import {
+  newSong,
+  newTrack,
+  soundById,
+  withTrack,
+  gridOf,
+  division,
+  COMMON_TIME,
+  TICKS_PER_QUARTER,
+  byStartThenPitch,
+  type ActionContext,
+  type Document,
+  type Note,
+} from '../src';
 
 /** Ids for tests: a1, a2, a3 … */
 export function counter(prefix = 'a'): () => string {
@@ -17,7 +30,10 @@ export function note(fields: Partial<Note> = {}): Note {
 export function songWith(notes: readonly Note[], bars = 2, kind: 'drums' | 'pitched' = 'pitched'): Document {
   const ids = ['track', PATTERN, 'placement'];
   const song = newSong('song', 'Test', 7);
-  const document = withTrack(song, newTrack(song, soundById(kind === 'drums' ? 'quay-kit' : 'lamp-keys', kind), () => ids.shift()!, bars));
+  const document = withTrack(
+    song,
+    newTrack(song, soundById(kind === 'drums' ? 'quay-kit' : 'lamp-keys', kind), () => ids.shift()!, bars),
+  );
   return { ...document, notes: notes.length ? { [PATTERN]: [...notes].sort(byStartThenPitch) } : {} };
 }
 
@@ -26,15 +42,23 @@ export const anyNotes = (most = 24): fc.Arbitrary<Note[]> =>
   fc
     .array(
       fc.record({
-        start: fc.oneof(fc.nat(16).map((step) => step * 5040), fc.nat(200_000)),
-        length: fc.oneof(fc.integer({ min: 1, max: 8 }).map((step) => step * 5040), fc.integer({ min: 1, max: 90_000 })),
+        start: fc.oneof(
+          fc.nat(16).map((step) => step * 5040),
+          fc.nat(200_000),
+        ),
+        length: fc.oneof(
+          fc.integer({ min: 1, max: 8 }).map((step) => step * 5040),
+          fc.integer({ min: 1, max: 90_000 }),
+        ),
         pitch: fc.integer({ min: 0, max: 127 }),
         velocity: fc.integer({ min: 1, max: 127 }),
         muted: fc.option(fc.constant(true), { nil: undefined }),
       }),
       { maxLength: most },
     )
-    .map((rows) => rows.map(({ muted, ...row }, index) => note({ ...row, id: `n${index}`, ...(muted ? { muted } : {}) })).sort(byStartThenPitch));
+    .map((rows) =>
+      rows.map(({ muted, ...row }, index) => note({ ...row, id: `n${index}`, ...(muted ? { muted } : {}) })).sort(byStartThenPitch),
+    );
 
 export function actionContext(newId = counter('new')): Omit<ActionContext, 'random'> {
   return { grid: gridOf(division('1/16'), COMMON_TIME), meter: COMMON_TIME, tempos: [{ tick: 0, bpm: 120 }], newId };

@@ -22,7 +22,7 @@ test('while the server is away editing goes on, it is said, and all arrives afte
   expect(await savedNotes(page)).toHaveLength(2);
 });
 
-test('two windows on one song see each other\'s notes', async ({ page, context }) => {
+test("two windows on one song see each other's notes", async ({ page, context }) => {
   await newSong(page, 'Quay kit');
   const other = await context.newPage();
   await other.goto(page.url());

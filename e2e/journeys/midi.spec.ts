@@ -45,12 +45,17 @@ test('a MIDI file comes in, is looked at first, goes out the same, is edited, an
   await expect(page.getByRole('heading', { name: 'Low Water' })).toBeVisible();
 
   const sendOut = async () => {
-    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'MIDI file, as written' }).tap()]);
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'MIDI file, as written' }).tap(),
+    ]);
     return textFromMidi(readFileSync(await download.path()));
   };
   await page.getByRole('button', { name: 'Send out' }).tap();
   // Tempo marks are gathered in the first track; every other row keeps its track, tick and numbers.
-  const gathered = ROWS.map((row) => (row === '2, 96, Tempo, 500000' ? '1, 96, Tempo, 500000' : row)).filter((row) => row !== '1, 0, End_track');
+  const gathered = ROWS.map((row) => (row === '2, 96, Tempo, 500000' ? '1, 96, Tempo, 500000' : row)).filter(
+    (row) => row !== '1, 0, End_track',
+  );
   const untouched = (await sendOut()).filter((row) => !/^1, \d+, End_track/.test(row));
   expect([...untouched].sort()).toEqual([...gathered].sort());
 
@@ -58,19 +63,23 @@ test('a MIDI file comes in, is looked at first, goes out the same, is edited, an
   await page.getByRole('button', { name: 'Deck', exact: true }).tap();
   await page.getByRole('button', { name: 'Rotate on' }).tap();
   const edited = noteOns(await sendOut());
-  expect(edited).toEqual([
-    [2, 0, 2, 40, 90],
-    [2, 24, 2, 40, 70],
-    [3, 24, 9, 36, 110],
-    [3, 24, 9, 36, 60],
-    [3, 120, 9, 42, 80],
-  ].sort((a, b) => a[1]! - b[1]! || a[3]! - b[3]!));
+  expect(edited).toEqual(
+    [
+      [2, 0, 2, 40, 90],
+      [2, 24, 2, 40, 70],
+      [3, 24, 9, 36, 110],
+      [3, 24, 9, 36, 60],
+      [3, 120, 9, 42, 80],
+    ].sort((a, b) => a[1]! - b[1]! || a[3]! - b[3]!),
+  );
 });
 
 test('a file that is no MIDI file is refused in words, and nothing is made', async ({ page }) => {
   await page.goto('/');
   await expect(page.getByRole('listitem').first()).toBeVisible();
-  await page.getByLabel('MIDI file').setInputFiles({ name: 'song.mid', mimeType: 'audio/midi', buffer: Buffer.from('RIFF nothing of the kind') });
+  await page
+    .getByLabel('MIDI file')
+    .setInputFiles({ name: 'song.mid', mimeType: 'audio/midi', buffer: Buffer.from('RIFF nothing of the kind') });
   const preview = page.getByRole('region', { name: 'MIDI file' });
   await expect(preview.getByRole('alert')).toContainText('This is not a MIDI file. Choose a file that ends in .mid');
   await expect(preview.getByRole('button', { name: 'Bring it in' })).toHaveCount(0);

@@ -29,15 +29,30 @@ test('notes by thumb: tap, draw long and loud, move, resize, frame, erase; each 
   const from = await boxAt(page, 8, 'E4');
   const to = await boxAt(page, 15, 'E4');
   await fingers.drag([{ from, to: { x: to.x, y: from.y - 20 } }]);
-  await expect.poll(() => seen(page)).toEqual([[4, 1, 60], [8, 8, 64]]);
+  await expect
+    .poll(() => seen(page))
+    .toEqual([
+      [4, 1, 60],
+      [8, 8, 64],
+    ]);
   expect((await savedNotes(page)).find(({ pitch }) => pitch === 64)!.velocity).toBeGreaterThan(108);
 
   // The drawn note is selected: its end is pulled four boxes back, then its body moved up to G4 and four boxes on.
   const end = await boxAt(page, 15, 'E4');
   await fingers.drag([{ from: { x: end.x + 2, y: end.y }, to: await boxAt(page, 11, 'E4') }]);
-  await expect.poll(() => seen(page)).toEqual([[4, 1, 60], [8, 4, 64]]);
+  await expect
+    .poll(() => seen(page))
+    .toEqual([
+      [4, 1, 60],
+      [8, 4, 64],
+    ]);
   await fingers.drag([{ from: await boxAt(page, 10, 'E4'), to: await boxAt(page, 14, 'G4') }], { steps: 12 });
-  await expect.poll(() => seen(page)).toEqual([[4, 1, 60], [12, 4, 67]]);
+  await expect
+    .poll(() => seen(page))
+    .toEqual([
+      [4, 1, 60],
+      [12, 4, 67],
+    ]);
 
   // Held on empty ground, then drawn: a frame that selects both.
   await fingers.drag([{ from: await boxAt(page, 1, 'B3'), to: await boxAt(page, 20, 'A4') }], { hold: 600 });
@@ -49,7 +64,12 @@ test('notes by thumb: tap, draw long and loud, move, resize, frame, erase; each 
   await tap(13, 'G4');
   await expect.poll(() => seen(page)).toEqual([[4, 1, 60]]);
   await page.getByRole('button', { name: 'Undo' }).tap();
-  await expect.poll(() => seen(page)).toEqual([[4, 1, 60], [12, 4, 67]]);
+  await expect
+    .poll(() => seen(page))
+    .toEqual([
+      [4, 1, 60],
+      [12, 4, 67],
+    ]);
 });
 
 test('a drag let go on the target leaves all as it was; a second finger lifts the grid', async ({ page }) => {
@@ -61,11 +81,18 @@ test('a drag let go on the target leaves all as it was; a second finger lifts th
   expect(await seen(page)).toEqual([]);
 
   const session = await page.context().newCDPSession(page);
-  const send = (type: string, points: { x: number; y: number; id: number }[]) => session.send('Input.dispatchTouchEvent', { type: type as 'touchStart', touchPoints: points });
+  const send = (type: string, points: { x: number; y: number; id: number }[]) =>
+    session.send('Input.dispatchTouchEvent', { type: type as 'touchStart', touchPoints: points });
   await send('touchStart', [{ ...start, id: 0 }]);
   for (const dx of [12, 24, 36]) await send('touchMove', [{ x: start.x + dx, y: start.y, id: 0 }]);
-  await send('touchStart', [{ x: start.x + 36, y: start.y, id: 0 }, { x: 60, y: grid.y + 150, id: 1 }]);
-  await send('touchMove', [{ x: start.x + 39, y: start.y, id: 0 }, { x: 60, y: grid.y + 150, id: 1 }]);
+  await send('touchStart', [
+    { x: start.x + 36, y: start.y, id: 0 },
+    { x: 60, y: grid.y + 150, id: 1 },
+  ]);
+  await send('touchMove', [
+    { x: start.x + 39, y: start.y, id: 0 },
+    { x: 60, y: grid.y + 150, id: 1 },
+  ]);
   await send('touchEnd', []);
   await expect.poll(async () => (await seen(page)).length).toBe(1);
   const [note] = await savedNotes(page);

@@ -26,7 +26,13 @@ async function openBand(page: Page): Promise<void> {
     ]),
     `${track}, 768, End_track`,
   ];
-  const rows = ['0, 0, Header, 1, 3, 96', ...part(1, 'Deck', 9, 0, [36, 42]), ...part(2, 'Bilge', 1, 33, [33]), ...part(3, 'Lamp', 2, 4, [58, 62, 65]), '0, 0, End_of_file'];
+  const rows = [
+    '0, 0, Header, 1, 3, 96',
+    ...part(1, 'Deck', 9, 0, [36, 42]),
+    ...part(2, 'Bilge', 1, 33, [33]),
+    ...part(3, 'Lamp', 2, 4, [58, 62, 65]),
+    '0, 0, End_of_file',
+  ];
   const response = await page.request.post('/api/songs/import', { data: midiFromText(rows), headers: { 'Content-Type': 'audio/midi' } });
   const { id } = (await response.json()) as { id: string };
   await page.goto(`/song/${id}`);
@@ -61,7 +67,9 @@ test('what is heard live is, sample for sample, what the engine renders offline'
   await record(page, true);
   await openBand(page);
   await page.getByRole('button', { name: 'Play' }).tap();
-  await expect.poll(() => page.evaluate(() => window.recorded.heard.flat().filter((sample) => sample !== 0).length), { timeout: 20_000 }).toBeGreaterThan(48_000);
+  await expect
+    .poll(() => page.evaluate(() => window.recorded.heard.flat().filter((sample) => sample !== 0).length), { timeout: 20_000 })
+    .toBeGreaterThan(48_000);
   const { sent, heard } = await page.evaluate(() => window.recorded);
 
   const notes = sent.flatMap((message) => (message.type === 'notes' ? message.notes : []));

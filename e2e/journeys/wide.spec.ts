@@ -25,19 +25,28 @@ test('a bass line with mouse and keys: draw, resize, Shift-drag, nudge, transpos
   const first = await at(0, 'C4');
   await page.mouse.click(first.x, first.y);
   await drag(await at(8, 'C4'), await at(13, 'C4'));
-  await expect.poll(seen).toEqual([[0, 1, 60], [8, 6, 60]]);
+  await expect.poll(seen).toEqual([
+    [0, 1, 60],
+    [8, 6, 60],
+  ]);
 
   // The end of the second, two boxes out; Escape in the middle of a drag changes nothing.
   const end = await at(13, 'C4');
   await drag({ x: end.x + width / 2 - 3, y: end.y }, { x: end.x + 2.5 * width, y: end.y });
-  await expect.poll(seen).toEqual([[0, 1, 60], [8, 8, 60]]);
+  await expect.poll(seen).toEqual([
+    [0, 1, 60],
+    [8, 8, 60],
+  ]);
   const body = await at(10, 'C4');
   await page.mouse.move(body.x, body.y);
   await page.mouse.down();
   await page.mouse.move(body.x + 200, body.y, { steps: 4 });
   await page.keyboard.press('Escape');
   await page.mouse.up();
-  expect(await seen()).toEqual([[0, 1, 60], [8, 8, 60]]);
+  expect(await seen()).toEqual([
+    [0, 1, 60],
+    [8, 8, 60],
+  ]);
 
   // Shift-drag frames both; keys nudge, transpose and cut them.
   await page.keyboard.down('Shift');
@@ -46,17 +55,30 @@ test('a bass line with mouse and keys: draw, resize, Shift-drag, nudge, transpos
   await expect(page.getByTestId('readout')).toContainText('1 note');
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Shift+ArrowDown');
-  await expect.poll(seen).toEqual([[0, 1, 60], [9, 8, 48]]);
+  await expect.poll(seen).toEqual([
+    [0, 1, 60],
+    [9, 8, 48],
+  ]);
   await page.keyboard.press('1');
   await page.keyboard.press('1');
   await expect(page.getByTestId('grid-words')).toContainText('1/4: 1 box a beat');
   await page.keyboard.press('c');
-  await expect.poll(seen).toEqual([[0, 1, 60], [9, 4, 48], [13, 4, 48]]);
+  await expect.poll(seen).toEqual([
+    [0, 1, 60],
+    [9, 4, 48],
+    [13, 4, 48],
+  ]);
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
-  await expect.poll(seen).toEqual([[0, 1, 60], [9, 8, 60]]);
+  await expect.poll(seen).toEqual([
+    [0, 1, 60],
+    [9, 8, 60],
+  ]);
   await page.keyboard.press('Control+Shift+z');
-  await expect.poll(seen).toEqual([[0, 1, 60], [9, 8, 48]]);
+  await expect.poll(seen).toEqual([
+    [0, 1, 60],
+    [9, 8, 48],
+  ]);
 
   // Space plays and stops wherever the focus is.
   await page.keyboard.press('Space');

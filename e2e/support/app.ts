@@ -30,7 +30,10 @@ export async function newSong(page: Page, sound: string, name = 'Tide Table'): P
 
 export async function openDemo(page: Page): Promise<void> {
   await page.goto('/');
-  await page.getByRole('button', { name: /^Last Boat Home/ }).first().click();
+  await page
+    .getByRole('button', { name: /^Last Boat Home/ })
+    .first()
+    .click();
   await expect(page.getByTestId('play')).toBeVisible();
 }
 
@@ -47,8 +50,12 @@ export class Fingers {
   }
 
   /** Puts fingers down, moves each along its path in steps, lifts them. `hold` waits before moving. */
-  async drag(paths: readonly { from: { x: number; y: number }; to: { x: number; y: number } }[], { hold = 0, steps = 8 } = {}): Promise<void> {
-    const at = (share: number) => paths.map(({ from, to }) => ({ x: from.x + (to.x - from.x) * share, y: from.y + (to.y - from.y) * share }));
+  async drag(
+    paths: readonly { from: { x: number; y: number }; to: { x: number; y: number } }[],
+    { hold = 0, steps = 8 } = {},
+  ): Promise<void> {
+    const at = (share: number) =>
+      paths.map(({ from, to }) => ({ x: from.x + (to.x - from.x) * share, y: from.y + (to.y - from.y) * share }));
     await this.send('touchStart', at(0));
     if (hold) await new Promise((resolve) => setTimeout(resolve, hold));
     for (let step = 1; step <= steps; step++) await this.send('touchMove', at(step / steps));

@@ -36,14 +36,22 @@ const CONTENT_POLICY = {
 
 /** Pages of other sites may not write here. */
 const sameSiteOnly: RequestHandler = (request, _response, next) => {
-  if (request.method !== 'GET' && request.get('sec-fetch-site') === 'cross-site') throw new RequestError(403, 'otherSite', 'Another site may not change songs here.');
+  if (request.method !== 'GET' && request.get('sec-fetch-site') === 'cross-site')
+    throw new RequestError(403, 'otherSite', 'Another site may not change songs here.');
   next();
 };
 
 export function createApp({ queries, log, pages }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
-  app.use(helmet({ contentSecurityPolicy: CONTENT_POLICY, strictTransportSecurity: false, crossOriginOpenerPolicy: false, originAgentCluster: false }));
+  app.use(
+    helmet({
+      contentSecurityPolicy: CONTENT_POLICY,
+      strictTransportSecurity: false,
+      crossOriginOpenerPolicy: false,
+      originAgentCluster: false,
+    }),
+  );
   app.use(pinoHttp({ logger: log, autoLogging: log.level === 'debug' }));
   app.use(compression({ filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response) }));
   app.use('/api', sameSiteOnly);

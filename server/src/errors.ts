@@ -37,7 +37,8 @@ export function errorAnswers(log: Logger): ErrorRequestHandler {
     if (error instanceof RequestError) return send(response, error.status, error.code, error.message, error.details);
     const known = KNOWN[error.type ?? ''];
     if (known) return send(response, ...known);
-    if (error instanceof URIError || (error.status ?? 500) < 500) return send(response, 400, 'badRequest', 'The request cannot be understood.');
+    if (error instanceof URIError || (error.status ?? 500) < 500)
+      return send(response, 400, 'badRequest', 'The request cannot be understood.');
     log.error(error);
     return send(response, 500, 'ourFault', 'Something went wrong on the server. Nothing was changed; try again.');
   };

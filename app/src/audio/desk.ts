@@ -23,7 +23,10 @@ class SoundDesk {
   }
 
   audition(trackId: string, pitch: number, velocity: number): void {
-    void this.open().then((player) => player.audition(trackId, pitch, velocity), () => undefined);
+    void this.open().then(
+      (player) => player.audition(trackId, pitch, velocity),
+      () => undefined,
+    );
   }
 
   stop(): void {

@@ -1,6 +1,19 @@
 import {
-  chased, events, findById, isAudible, playSeconds, playTickAt, SAMPLE_RATE, soundById,
-  type Document, type EngineNote, type EngineTrack, type Id, type Lap, type PlayEvent, type PlayView,
+  chased,
+  events,
+  findById,
+  isAudible,
+  playSeconds,
+  playTickAt,
+  SAMPLE_RATE,
+  soundById,
+  type Document,
+  type EngineNote,
+  type EngineTrack,
+  type Id,
+  type Lap,
+  type PlayEvent,
+  type PlayView,
 } from '@yibbo/core';
 import type { SoundOutput } from './output';
 
@@ -126,7 +139,11 @@ export function patternScore(document: Document, placementId: Id): Score | null 
   const placement = findById(document.placements, placementId);
   const pattern = findById(document.patterns, placement?.patternId);
   if (!placement || !pattern) return null;
-  return { document, view: { kind: 'pattern', placementId }, lap: { fromTick: placement.start, lengthTicks: pattern.length, tempos: document.song.tempos } };
+  return {
+    document,
+    view: { kind: 'pattern', placementId },
+    lap: { fromTick: placement.start, lengthTicks: pattern.length, tempos: document.song.tempos },
+  };
 }
 
 function engineTracks(document: Document): EngineTrack[] {

@@ -28,7 +28,16 @@ type Kind<T> = { readonly field: ParamField; readonly value: T; readonly onChang
 
 function StepperParam({ field, value, onChange }: Kind<number>) {
   const shown = field.unit ? `${value} ${field.unit}` : String(value);
-  return <Stepper title={field.title} shown={shown} width={48} canLower={value > field.low} canRaise={value < field.high} onStep={(direction) => onChange(value + direction)} />;
+  return (
+    <Stepper
+      title={field.title}
+      shown={shown}
+      width={48}
+      canLower={value > field.low}
+      canRaise={value < field.high}
+      onStep={(direction) => onChange(value + direction)}
+    />
+  );
 }
 
 /** The browser's own slider: it comes with touch, keys and names. */
@@ -57,7 +66,13 @@ function ChoiceParam({ field, value, onChange }: Kind<string>) {
     <ScrollView horizontal showsHorizontalScrollIndicator={false} maxWidth="100%">
       <XStack role="group" aria-label={field.title} gap={4}>
         {field.options.map((option) => (
-          <Press key={option.value} label={option.name} look={option.value === value ? 'on' : 'raised'} pressed={option.value === value} onPress={() => onChange(option.value)} />
+          <Press
+            key={option.value}
+            label={option.name}
+            look={option.value === value ? 'on' : 'raised'}
+            pressed={option.value === value}
+            onPress={() => onChange(option.value)}
+          />
         ))}
       </XStack>
     </ScrollView>

@@ -69,7 +69,20 @@ function holding(onStart: () => void, onEnd: () => void = () => undefined) {
 }
 
 /** Every button in Yibbo: at least a thumb wide and high, named, with an icon, words or both. */
-export function Press({ label, icon: Icon, iconOnly, shown, look = 'quiet', disabled = false, pressed, grow, testID, onPress, onHoldStart, onHoldEnd }: PressProps) {
+export function Press({
+  label,
+  icon: Icon,
+  iconOnly,
+  shown,
+  look = 'quiet',
+  disabled = false,
+  pressed,
+  grow,
+  testID,
+  onPress,
+  onHoldStart,
+  onHoldEnd,
+}: PressProps) {
   const theme = useTheme();
   const colour = TEXT_COLOURS[look];
   return (

@@ -19,7 +19,15 @@ export interface StepperProps {
 /** A value between a minus and a plus. */
 export function Stepper({ title, shown, canLower = true, canRaise = true, lowerLabel, raiseLabel, width = 72, onStep }: StepperProps) {
   return (
-    <XStack role="group" aria-label={title} alignItems="center" backgroundColor="$card" borderWidth={1} borderColor="$lineStrong" borderRadius="$2">
+    <XStack
+      role="group"
+      aria-label={title}
+      alignItems="center"
+      backgroundColor="$card"
+      borderWidth={1}
+      borderColor="$lineStrong"
+      borderRadius="$2"
+    >
       <Press label={lowerLabel ?? `${title}: less`} icon={Minus} iconOnly disabled={!canLower} onPress={() => onStep(-1)} />
       <Words strong textAlign="center" minWidth={width} aria-live="polite">
         {shown}

@@ -15,4 +15,11 @@ export const Words = styled(Text, {
   } as const,
 });
 
-export const Title = styled(Text, { fontFamily: '$heading', fontWeight: '600', fontSize: '$5', lineHeight: '$5', color: '$ink', userSelect: 'none' });
+export const Title = styled(Text, {
+  fontFamily: '$heading',
+  fontWeight: '600',
+  fontSize: '$5',
+  lineHeight: '$5',
+  color: '$ink',
+  userSelect: 'none',
+});

@@ -18,10 +18,22 @@ import { usePlayhead } from './usePlayback';
 export function Dock({ part, onPlay }: { readonly part: OpenPart; readonly onPlay: () => void }) {
   const dispatch = useAppDispatch();
   const isPlaying = useAppSelector((state) => state.view.isPlaying);
-  const { undo: canUndo, redo: canRedo } = useAppSelector((state) => historyState(state.song.history), (a, b) => a.undo === b.undo && a.redo === b.redo);
+  const { undo: canUndo, redo: canRedo } = useAppSelector(
+    (state) => historyState(state.song.history),
+    (a, b) => a.undo === b.undo && a.redo === b.redo,
+  );
   const isTrying = useAppSelector((state) => state.trial.trial !== null);
   return (
-    <YStack backgroundColor="$wash" borderTopWidth={1} borderColor="$lineStrong" paddingHorizontal={8} paddingBottom={6} paddingTop={2} role="group" aria-label="Dock">
+    <YStack
+      backgroundColor="$wash"
+      borderTopWidth={1}
+      borderColor="$lineStrong"
+      paddingHorizontal={8}
+      paddingBottom={6}
+      paddingTop={2}
+      role="group"
+      aria-label="Dock"
+    >
       <XStack justifyContent="center" gap={8} minHeight={20}>
         <Words small faded data-testid="grid-words">
           {divisionWords(part.division, part.meter)}
@@ -55,7 +67,12 @@ function GridStepper({ part }: { readonly part: OpenPart }) {
         canRaise={division.unit !== DIVISION_UNITS.at(-1)}
         onStep={(direction) => set(stepDivision(division, direction))}
       />
-      <Press label={`Grid is ${form}: change`} shown={form} look={form === 'straight' ? 'raised' : 'on'} onPress={() => set(nextForm(division))} />
+      <Press
+        label={`Grid is ${form}: change`}
+        shown={form}
+        look={form === 'straight' ? 'raised' : 'on'}
+        onPress={() => set(nextForm(division))}
+      />
     </XStack>
   );
 }

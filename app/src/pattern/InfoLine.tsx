@@ -19,18 +19,60 @@ export function InfoLine({ part }: { readonly part: OpenPart }) {
   return (
     <YStack paddingHorizontal={8} paddingVertical={3} gap={4}>
       <XStack alignItems="center" justifyContent="space-between" gap={4}>
-        <Stepper title="Length of the pattern" shown={`${bars} ${bars === 1 ? 'bar' : 'bars'}`} width={52} canLower={bars > 1} canRaise={bars < 999} onStep={(direction) => dispatch(setBars(Math.max(1, Math.round(bars) + direction)))} />
-        <Press label={`Tempo, ${tempo}`} shown={tempo} pressed={isTempoOpen} look={isTempoOpen ? 'on' : 'quiet'} onPress={() => setTempoOpen(!isTempoOpen)} />
+        <Stepper
+          title="Length of the pattern"
+          shown={`${bars} ${bars === 1 ? 'bar' : 'bars'}`}
+          width={52}
+          canLower={bars > 1}
+          canRaise={bars < 999}
+          onStep={(direction) => dispatch(setBars(Math.max(1, Math.round(bars) + direction)))}
+        />
+        <Press
+          label={`Tempo, ${tempo}`}
+          shown={tempo}
+          pressed={isTempoOpen}
+          look={isTempoOpen ? 'on' : 'quiet'}
+          onPress={() => setTempoOpen(!isTempoOpen)}
+        />
         <XStack role="group" aria-label="Dress" gap={2}>
-          <Press label="Steps" look={part.dress === 'steps' ? 'on' : 'raised'} pressed={part.dress === 'steps'} onPress={() => wear('steps')} />
-          <Press label="Notes" look={part.dress === 'notes' ? 'on' : 'raised'} pressed={part.dress === 'notes'} onPress={() => wear('notes')} />
+          <Press
+            label="Steps"
+            look={part.dress === 'steps' ? 'on' : 'raised'}
+            pressed={part.dress === 'steps'}
+            onPress={() => wear('steps')}
+          />
+          <Press
+            label="Notes"
+            look={part.dress === 'notes' ? 'on' : 'raised'}
+            pressed={part.dress === 'notes'}
+            onPress={() => wear('notes')}
+          />
         </XStack>
       </XStack>
       {isTempoOpen ? (
         <XStack gap={4} justifyContent="center" alignItems="center">
-          <Press label="Tempo 10 down" shown="−10" look="raised" disabled={bpm < 30} onPress={() => dispatch(setBpm(Math.round(bpm) - 10))} />
-          <Stepper title="Tempo" shown={tempo} width={72} canLower={bpm > 20} canRaise={bpm < 300} onStep={(direction) => dispatch(setBpm(Math.round(bpm) + direction))} />
-          <Press label="Tempo 10 up" shown="+10" look="raised" disabled={bpm > 290} onPress={() => dispatch(setBpm(Math.round(bpm) + 10))} />
+          <Press
+            label="Tempo 10 down"
+            shown="−10"
+            look="raised"
+            disabled={bpm < 30}
+            onPress={() => dispatch(setBpm(Math.round(bpm) - 10))}
+          />
+          <Stepper
+            title="Tempo"
+            shown={tempo}
+            width={72}
+            canLower={bpm > 20}
+            canRaise={bpm < 300}
+            onStep={(direction) => dispatch(setBpm(Math.round(bpm) + direction))}
+          />
+          <Press
+            label="Tempo 10 up"
+            shown="+10"
+            look="raised"
+            disabled={bpm > 290}
+            onPress={() => dispatch(setBpm(Math.round(bpm) + 10))}
+          />
         </XStack>
       ) : null}
     </YStack>

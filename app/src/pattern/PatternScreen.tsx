@@ -29,7 +29,8 @@ function useFirstGrid(part: OpenPart | null): void {
   const dispatch = useAppDispatch();
   const notes = useAppSelector(selectNotes);
   useEffect(() => {
-    if (part && part.view.division === null) dispatch(patternViewSet({ patternId: part.pattern.id, view: { division: fittingDivision(notes, part.meter) } }));
+    if (part && part.view.division === null)
+      dispatch(patternViewSet({ patternId: part.pattern.id, view: { division: fittingDivision(notes, part.meter) } }));
   }, [dispatch, part, notes]);
 }
 

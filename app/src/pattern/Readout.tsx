@@ -33,21 +33,45 @@ export function Readout() {
   if (!part) return null;
   const rows = rowsFor(part.track, notes);
   const offGrid = shown.filter(({ start }) => !isOnGrid(part.grid, start));
-  const words = selected.length ? notesInWords(selected, part.meter, (pitch) => rowName(rows, pitch)) : notes.length ? `${notes.length} notes, none selected` : 'Tap the grid to put a note there';
+  const words = selected.length
+    ? notesInWords(selected, part.meter, (pitch) => rowName(rows, pitch))
+    : notes.length
+      ? `${notes.length} notes, none selected`
+      : 'Tap the grid to put a note there';
   return (
     <XStack alignItems="center" gap={4} paddingLeft={10} minHeight="$touch" backgroundColor="$paper" borderTopWidth={1} borderColor="$line">
-      <Words small oneLine flexGrow={1} strong={selected.length > 0} data-testid="readout" aria-live="polite">
+      <Words small flexGrow={1} flexShrink={1} strong={selected.length > 0} data-testid="readout" aria-live="polite">
         {words}
       </Words>
-      {offGrid.length ? <Press label={`${offGrid.length} off grid: select them`} shown={`${offGrid.length} off grid`} onPress={() => dispatch(selectionSet(offGrid.map(({ id }) => id)))} /> : null}
-      {selected.length ? <Press label="Select nothing" shown="None" onPress={() => dispatch(selectionSet([]))} /> : <Press label="Select all notes" shown="All" disabled={notes.length === 0} onPress={() => dispatch(selectionSet(notes.map(({ id }) => id)))} />}
+      {offGrid.length ? (
+        <Press
+          label={`${offGrid.length} off grid: select them`}
+          shown={`${offGrid.length} off grid`}
+          onPress={() => dispatch(selectionSet(offGrid.map(({ id }) => id)))}
+        />
+      ) : null}
+      {selected.length ? (
+        <Press label="Select nothing" shown="None" onPress={() => dispatch(selectionSet([]))} />
+      ) : (
+        <Press
+          label="Select all notes"
+          shown="All"
+          disabled={notes.length === 0}
+          onPress={() => dispatch(selectionSet(notes.map(({ id }) => id)))}
+        />
+      )}
       <FingerSwitch />
     </XStack>
   );
 }
 
 /** What a running gesture would do, in words, shown above the finger. */
-export function gestureWords(gesture: Gesture, part: OpenPart, rowLabel: (pitch: number) => string, lifted: readonly Note[]): string | null {
+export function gestureWords(
+  gesture: Gesture,
+  part: OpenPart,
+  rowLabel: (pitch: number) => string,
+  lifted: readonly Note[],
+): string | null {
   const length = (ticks: number) => lengthWords(ticks, part.meter);
   const signed = (value: number, say: (value: number) => string) => `${value < 0 ? '−' : '+'}${say(Math.abs(value))}`;
   switch (gesture.state) {

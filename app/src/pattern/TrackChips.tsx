@@ -46,14 +46,28 @@ export function TrackChips({ part, isRail }: { readonly part: OpenPart | null; r
     const isOpen = track.id === part?.track.id;
     return (
       <XStack key={track.id} alignItems="center" opacity={track.muted ? 0.6 : 1}>
-        <ChipFrame isOpen={isOpen} aria-label={`${track.name}${track.muted ? ', muted' : ''}`} aria-pressed={isOpen} onPress={() => open(track)} flexGrow={isRail ? 1 : 0}>
+        <ChipFrame
+          isOpen={isOpen}
+          aria-label={`${track.name}${track.muted ? ', muted' : ''}`}
+          aria-pressed={isOpen}
+          onPress={() => open(track)}
+          flexGrow={isRail ? 1 : 0}
+        >
           <TrackSymbol symbol={track.symbol} colour={track.colour} />
           <Words strong={isOpen} oneLine>
             {track.name}
           </Words>
         </ChipFrame>
         {isOpen || isRail ? (
-          <Press label={track.muted ? `Unmute ${track.name}` : `Mute ${track.name}`} icon={track.muted ? VolumeOff : Volume} iconOnly pressed={track.muted} onPress={() => dispatch(editEntity(`${track.muted ? 'Unmute' : 'Mute'} ${track.name}`, 'tracks', track, { muted: !track.muted }))} />
+          <Press
+            label={track.muted ? `Unmute ${track.name}` : `Mute ${track.name}`}
+            icon={track.muted ? VolumeOff : Volume}
+            iconOnly
+            pressed={track.muted}
+            onPress={() =>
+              dispatch(editEntity(`${track.muted ? 'Unmute' : 'Mute'} ${track.name}`, 'tracks', track, { muted: !track.muted }))
+            }
+          />
         ) : null}
       </XStack>
     );

@@ -19,13 +19,32 @@ import { runAction, tryAction } from '../store/edits';
 import { selectNotes, type OpenPart } from '../store/selectors';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { selectionSet } from '../store/view';
+import { HELD_KEYS, type HeldKey } from './held-keys';
+import { KEYS, type KeyAct } from './keys';
 
 const ICONS: Readonly<Record<string, typeof Dots>> = {
-  earlier: ArrowLeft, later: ArrowRight, rotateBack: RotateBack, rotateOn: RotateOn, quantize: AlignStart, splitLines: Scissors, firstCut: Scissors,
-  up: ArrowUp, down: ArrowDown, octaveUp: ChevronsUp, octaveDown: ChevronsDown, delete: Trash,
+  earlier: ArrowLeft,
+  later: ArrowRight,
+  rotateBack: RotateBack,
+  rotateOn: RotateOn,
+  quantize: AlignStart,
+  splitLines: Scissors,
+  firstCut: Scissors,
+  up: ArrowUp,
+  down: ArrowDown,
+  octaveUp: ChevronsUp,
+  octaveDown: ChevronsDown,
+  delete: Trash,
 };
 
-const FAMILY_NAMES: Readonly<Record<ActionFamily, string>> = { time: 'Time', length: 'Length', pitch: 'Pitch', feel: 'Feel', copy: 'Copy', make: 'Make' };
+const FAMILY_NAMES: Readonly<Record<ActionFamily, string>> = {
+  time: 'Time',
+  length: 'Length',
+  pitch: 'Pitch',
+  feel: 'Feel',
+  copy: 'Copy',
+  make: 'Make',
+};
 const FAMILIES = ACTION_FAMILIES.filter((family) => ACTIONS.some((action) => action.family === family));
 type Tab = ActionFamily | 'select';
 
@@ -43,6 +62,7 @@ export function Tray({ part, isPanel }: { readonly part: OpenPart; readonly isPa
             </XStack>
           </YStack>
         ))}
+        <KeyList />
       </YStack>
     );
   }
@@ -50,7 +70,14 @@ export function Tray({ part, isPanel }: { readonly part: OpenPart; readonly isPa
     <YStack role="group" aria-label="Tray" backgroundColor="$card">
       <XStack role="tablist">
         {[...FAMILIES, 'select' as const].map((family) => (
-          <Press key={family} grow label={family === 'select' ? 'Select' : FAMILY_NAMES[family]} pressed={family === tab} look={family === tab ? 'on' : 'quiet'} onPress={() => setTab(family)} />
+          <Press
+            key={family}
+            grow
+            label={family === 'select' ? 'Select' : FAMILY_NAMES[family]}
+            pressed={family === tab}
+            look={family === tab ? 'on' : 'quiet'}
+            onPress={() => setTab(family)}
+          />
         ))}
       </XStack>
       <ScrollView horizontal showsHorizontalScrollIndicator={false} flexGrow={0}>
@@ -77,7 +104,17 @@ function ActionButtons({ action }: { readonly action: NotesAction }) {
   const defaults = action.params.parse({}) as Record<string, unknown>;
   const hasSettings = paramFields(action.params).length > 0;
   return (
-    <XStack gap={2} role="group" aria-label={action.label} borderWidth={1} borderColor="$line" borderRadius="$2" alignItems="center">
+    <XStack
+      gap={2}
+      flexWrap="wrap"
+      maxWidth="100%"
+      role="group"
+      aria-label={action.label}
+      borderWidth={1}
+      borderColor="$line"
+      borderRadius="$2"
+      alignItems="center"
+    >
       {(action.quick ?? []).map((quick) => (
         <Press
           key={quick.label}
@@ -89,9 +126,56 @@ function ActionButtons({ action }: { readonly action: NotesAction }) {
           onPress={() => dispatch(runAction(action.id, { ...defaults, ...last, ...quick.params }))}
         />
       ))}
-      {hasSettings ? <Press label={`${action.label}: try with settings`} shown={(action.quick ?? []).length > 1 ? action.label : ''} icon={Dots} iconOnly={(action.quick ?? []).length === 1} disabled={isOff} onPress={() => dispatch(tryAction(action.id, { ...defaults, ...last }))} /> : null}
+      {hasSettings ? (
+        <Press
+          label={`${action.label}: try with settings`}
+          shown={(action.quick ?? []).length > 1 ? action.label : ''}
+          icon={Dots}
+          iconOnly={(action.quick ?? []).length === 1}
+          disabled={isOff}
+          onPress={() => dispatch(tryAction(action.id, { ...defaults, ...last }))}
+        />
+      ) : null}
     </XStack>
   );
+}
+
+/** The keys of this screen, for those who have some. */
+function KeyList() {
+  const held = Object.entries(HELD_KEYS).map(([what, key]) => [`hold ${key.toUpperCase()}`, HELD_WORDS[what as HeldKey]] as const);
+  const rows = [
+    ['Space', 'Play, stop'] as const,
+    ['Enter', 'Put a note at the cursor'] as const,
+    ...KEYS.map((each) => [keyName(each), each.words] as const),
+    ...held,
+  ];
+  return (
+    <YStack gap={2} render="section" aria-label="Keys">
+      <Words strong>Keys</Words>
+      {rows.map(([key, words]) => (
+        <XStack key={key} gap={8}>
+          <Words small strong minWidth={110}>
+            {key}
+          </Words>
+          <Words small faded flexShrink={1}>
+            {words}
+          </Words>
+        </XStack>
+      ))}
+    </YStack>
+  );
+}
+
+const HELD_WORDS: Readonly<Record<HeldKey, string>> = {
+  free: 'during a drag: off the grid',
+  erase: 'and sweep: erase',
+  copy: 'and drag: copy instead of move',
+};
+
+function keyName({ key, ctrl, shift }: KeyAct): string {
+  return [ctrl ? 'Ctrl' : '', shift ? 'Shift' : '', key.length === 1 ? key.toUpperCase() : key.replace('Arrow', '')]
+    .filter(Boolean)
+    .join(' ');
 }
 
 function Rules({ part }: { readonly part: OpenPart }) {
@@ -100,6 +184,15 @@ function Rules({ part }: { readonly part: OpenPart }) {
   const selected = useAppSelector((state) => state.view.selected);
   return SELECTION_RULES.map((rule) => {
     const picked = rule.pick(notes, new Set(selected), rule.params.parse({}), { meter: part.meter });
-    return <Press key={rule.id} label={`Select: ${rule.label}`} shown={`${rule.label} (${picked.length})`} look="raised" disabled={picked.length === 0} onPress={() => dispatch(selectionSet(picked))} />;
+    return (
+      <Press
+        key={rule.id}
+        label={`Select: ${rule.label}`}
+        shown={`${rule.label} (${picked.length})`}
+        look="raised"
+        disabled={picked.length === 0}
+        onPress={() => dispatch(selectionSet(picked))}
+      />
+    );
   });
 }

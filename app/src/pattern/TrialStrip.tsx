@@ -15,10 +15,24 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
   const subject = trial.noteIds.length ? `${trial.noteIds.length} ${trial.noteIds.length === 1 ? 'note' : 'notes'}` : 'the whole pattern';
   const warning = whyNot ?? landingWords(landing);
   const controls = paramFields(action.params).map((field) => (
-    <ParamControl key={field.name} field={field} value={trial.params[field.name] as string | number} onChange={(value) => dispatch(tryAction(trial.actionId, { ...trial.params, [field.name]: value }))} />
+    <ParamControl
+      key={field.name}
+      field={field}
+      value={trial.params[field.name] as string | number}
+      onChange={(value) => dispatch(tryAction(trial.actionId, { ...trial.params, [field.name]: value }))}
+    />
   ));
   return (
-    <YStack role="region" aria-label={`Trying ${action.label}`} backgroundColor="$card" borderTopWidth={3} borderColor="$act" padding={8} gap={6} data-testid="trial">
+    <YStack
+      role="region"
+      aria-label={`Trying ${action.label}`}
+      backgroundColor="$card"
+      borderTopWidth={3}
+      borderColor="$act"
+      padding={8}
+      gap={6}
+      data-testid="trial"
+    >
       <XStack gap={8} alignItems="baseline">
         <Words strong>{action.label}</Words>
         <Words small faded>
@@ -36,7 +50,14 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
         </ScrollView>
       )}
       <XStack gap={6}>
-        <Press label="Hold for the original" shown={trial.isComparing ? 'Original' : 'Hold: original'} grow look={trial.isComparing ? 'on' : 'raised'} onHoldStart={() => dispatch(compare(true))} onHoldEnd={() => dispatch(compare(false))} />
+        <Press
+          label="Hold for the original"
+          shown={trial.isComparing ? 'Original' : 'Hold: original'}
+          grow
+          look={trial.isComparing ? 'on' : 'raised'}
+          onHoldStart={() => dispatch(compare(true))}
+          onHoldEnd={() => dispatch(compare(false))}
+        />
         <Press label="Drop" grow look="raised" onPress={() => dispatch(dropTrial())} />
         <Press label="Keep" grow look="strong" onPress={() => dispatch(keepTrial())} />
       </XStack>

@@ -1,4 +1,14 @@
-import { moveNotes, notesInRectangle, resizeEnds, resizeStarts, tappedNote, withNotes, type GestureSetting, type Id, type Note } from '@yibbo/core';
+import {
+  moveNotes,
+  notesInRectangle,
+  resizeEnds,
+  resizeStarts,
+  tappedNote,
+  withNotes,
+  type GestureSetting,
+  type Id,
+  type Note,
+} from '@yibbo/core';
 import { nanoid } from 'nanoid';
 import { desk } from '../audio/desk';
 import { addNotes, editNotes, removeNotes } from '../store/edits';
@@ -81,7 +91,8 @@ function move(ids: readonly Id[], ticks: number, semitones: number, copy: boolea
   if (ticks === 0 && semitones === 0) return (dispatch) => void dispatch(selectionSet(ids));
   if (!copy) return editNotes(counted('Move', ids), (notes) => withNotes(notes, moveNotes(chosen(notes, ids), ticks, semitones)), ids);
   const fresh = new Map(ids.map((id) => [id, nanoid()]));
-  const copies = (notes: readonly Note[]) => moveNotes(chosen(notes, ids), ticks, semitones).map((note) => ({ ...note, id: fresh.get(note.id)! }));
+  const copies = (notes: readonly Note[]) =>
+    moveNotes(chosen(notes, ids), ticks, semitones).map((note) => ({ ...note, id: fresh.get(note.id)! }));
   return editNotes(counted('Copy', ids), (notes) => withNotes(notes, copies(notes)), [...fresh.values()]);
 }
 

@@ -90,7 +90,10 @@ export function useKeys(onPlay: () => void): void {
         return;
       }
       const ctrl = event.ctrlKey || event.metaKey;
-      const found = KEYS.find((each) => each.key.toLowerCase() === event.key.toLowerCase() && Boolean(each.ctrl) === ctrl && Boolean(each.shift) === event.shiftKey);
+      const found = KEYS.find(
+        (each) =>
+          each.key.toLowerCase() === event.key.toLowerCase() && Boolean(each.ctrl) === ctrl && Boolean(each.shift) === event.shiftKey,
+      );
       if (!found) return;
       event.preventDefault();
       dispatch(found.act);

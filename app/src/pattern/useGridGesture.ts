@@ -34,7 +34,12 @@ interface Pointer {
 
 /** Feeds pointers into the gesture machine of core: one finger or the mouse acts, two fingers from the start move and pinch, a
  *  second finger during a drag lifts the grid. `onFinish` gets each gesture as it is let go. */
-export function useGridGesture(surface: GridSurface, setting: GestureSetting, onFinish: (finished: Finished) => void, onStep?: (gesture: Gesture) => void) {
+export function useGridGesture(
+  surface: GridSurface,
+  setting: GestureSetting,
+  onFinish: (finished: Finished) => void,
+  onStep?: (gesture: Gesture) => void,
+) {
   const finger = useAppSelector((state) => state.view.finger);
   const [gesture, setGesture] = useState<Gesture>(IDLE);
   const [isOverCancel, setOverCancel] = useState(false);
@@ -137,7 +142,12 @@ export function useGridGesture(surface: GridSurface, setting: GestureSetting, on
     if (!a || !b) return;
     const other = a[0] === pointerId ? b[1] : a[1];
     const factor = (now: number, was: number) => (Math.abs(was) < PINCH_LEAST || Math.abs(now) < PINCH_LEAST ? 1 : Math.abs(now / was));
-    surface.zoom?.(factor(moved.x - other.x, before.x - other.x), factor(moved.y - other.y, before.y - other.y), (moved.x + other.x) / 2, (moved.y + other.y) / 2);
+    surface.zoom?.(
+      factor(moved.x - other.x, before.x - other.x),
+      factor(moved.y - other.y, before.y - other.y),
+      (moved.x + other.x) / 2,
+      (moved.y + other.y) / 2,
+    );
   };
 
   const onPointerUp = (event: ReactPointerEvent<HTMLElement>) => {

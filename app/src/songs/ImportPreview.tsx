@@ -27,13 +27,26 @@ export function ImportPreview({ picked, onClose, onMade, onAgain }: ImportPrevie
     );
   };
   return (
-    <YStack gap={8} padding={12} backgroundColor="$card" borderWidth={1} borderColor="$lineStrong" borderRadius="$3" role="region" aria-label="MIDI file">
+    <YStack
+      gap={8}
+      padding={12}
+      backgroundColor="$card"
+      borderWidth={1}
+      borderColor="$lineStrong"
+      borderRadius="$3"
+      role="region"
+      aria-label="MIDI file"
+    >
       <Title fontSize="$4">{picked.ok ? picked.songName : picked.name}</Title>
       {picked.ok ? <Contents picked={picked} /> : <Words role="alert">{picked.message}</Words>}
       {problem ? <Words role="alert">{problem}</Words> : null}
       <XStack gap={8}>
         <Press grow look="raised" label="Leave it" onPress={onClose} />
-        {picked.ok ? <Press grow look="strong" label="Bring it in" disabled={isBusy} onPress={() => bringIn(picked.bytes, picked.name)} /> : <Press grow look="strong" label="Choose another" onPress={onAgain} />}
+        {picked.ok ? (
+          <Press grow look="strong" label="Bring it in" disabled={isBusy} onPress={() => bringIn(picked.bytes, picked.name)} />
+        ) : (
+          <Press grow look="strong" label="Choose another" onPress={onAgain} />
+        )}
       </XStack>
     </YStack>
   );
@@ -48,7 +61,15 @@ function Contents({ picked }: { readonly picked: PickedFile & { ok: true } }) {
       </Words>
       <YStack role="list" maxHeight={220} overflow="scroll">
         {tracks.map((track, index) => (
-          <XStack key={index} role="listitem" justifyContent="space-between" gap={8} paddingVertical={4} borderBottomWidth={1} borderColor="$lineWeak">
+          <XStack
+            key={index}
+            role="listitem"
+            justifyContent="space-between"
+            gap={8}
+            paddingVertical={4}
+            borderBottomWidth={1}
+            borderColor="$lineWeak"
+          >
             <Words oneLine>{track.name}</Words>
             <Words faded small>
               {track.kind === 'drums' ? 'drums' : `channel ${track.channel}`} · {track.notes} notes

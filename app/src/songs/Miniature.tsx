@@ -12,10 +12,26 @@ export function Miniature({ tracks }: { readonly tracks: SongCard['tracks'] }) {
   return (
     <Svg width="100%" height={height} viewBox={`0 0 ${WIDTH} ${height}`} preserveAspectRatio="none" aria-hidden>
       {tracks.map((_track, lane) => (
-        <Line key={`lane ${lane}`} x1={0} x2={WIDTH} y1={(lane + 1) * LANE - 1} y2={(lane + 1) * LANE - 1} stroke={theme.lineWeak?.val} strokeWidth={1} />
+        <Line
+          key={`lane ${lane}`}
+          x1={0}
+          x2={WIDTH}
+          y1={(lane + 1) * LANE - 1}
+          y2={(lane + 1) * LANE - 1}
+          stroke={theme.lineWeak?.val}
+          strokeWidth={1}
+        />
       ))}
       {tracks.flatMap((track, lane) =>
-        track.marks.map(([time, pitch], index) => <Circle key={`${lane} ${index}`} cx={4 + time * (WIDTH - 8)} cy={(lane + 1) * LANE - 4 - pitch * (LANE - 7)} r={2.2} fill={theme[`track${track.colour}`]?.val} />),
+        track.marks.map(([time, pitch], index) => (
+          <Circle
+            key={`${lane} ${index}`}
+            cx={4 + time * (WIDTH - 8)}
+            cy={(lane + 1) * LANE - 4 - pitch * (LANE - 7)}
+            r={2.2}
+            fill={theme[`track${track.colour}`]?.val}
+          />
+        )),
       )}
     </Svg>
   );

@@ -8,9 +8,22 @@ import { api } from '../sync/api';
 export function NewSong({ onClose, onMade }: { readonly onClose: () => void; readonly onMade: (id: string) => void }) {
   const [name, setName] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
-  const make = () => api.create(name.trim() || 'New song').then(({ id }) => onMade(id), (error: Error) => setProblem(error.message));
+  const make = () =>
+    api.create(name.trim() || 'New song').then(
+      ({ id }) => onMade(id),
+      (error: Error) => setProblem(error.message),
+    );
   return (
-    <YStack gap={8} padding={12} backgroundColor="$card" borderWidth={1} borderColor="$lineStrong" borderRadius="$3" role="region" aria-label="New song">
+    <YStack
+      gap={8}
+      padding={12}
+      backgroundColor="$card"
+      borderWidth={1}
+      borderColor="$lineStrong"
+      borderRadius="$3"
+      role="region"
+      aria-label="New song"
+    >
       <Words small faded>
         Name (can stay empty)
       </Words>

@@ -31,16 +31,22 @@ type Panel = { readonly kind: 'new' } | { readonly kind: 'import'; readonly pick
 /** Every song there is, newest first; a new one, one from a MIDI file, or the demo to begin with. */
 export function SongsScreen() {
   const router = useRouter();
-  const [songs, setSongs] = useState<readonly SongCard[] | null>(null);
+  const [listed, setListed] = useState<{ readonly songs: readonly SongCard[]; readonly at: number } | null>(null);
+  const songs = listed?.songs;
+  const [attempt, setAttempt] = useState(0);
   const [problem, setProblem] = useState<string | null>(null);
   const [panel, setPanel] = useState<Panel>(null);
   const input = useRef<HTMLInputElement>(null);
 
-  const load = useCallback(() => {
-    setProblem(null);
-    api.list().then(setSongs, (error: Error) => setProblem(error.message));
-  }, []);
-  useEffect(load, [load]);
+  useEffect(() => {
+    api.list().then(
+      (songs) => {
+        setProblem(null);
+        setListed({ songs, at: Date.now() });
+      },
+      (error: Error) => setProblem(error.message),
+    );
+  }, [attempt]);
 
   const pick = useCallback((file: File | undefined) => {
     if (file) void readMidiFile(file).then((picked) => setPanel({ kind: 'import', picked }));
@@ -73,11 +79,13 @@ export function SongsScreen() {
           />
         </XStack>
         {panel?.kind === 'new' ? <NewSong onClose={() => setPanel(null)} onMade={open} /> : null}
-        {panel?.kind === 'import' ? <ImportPreview picked={panel.picked} onClose={() => setPanel(null)} onMade={open} onAgain={() => input.current?.click()} /> : null}
+        {panel?.kind === 'import' ? (
+          <ImportPreview picked={panel.picked} onClose={() => setPanel(null)} onMade={open} onAgain={() => input.current?.click()} />
+        ) : null}
         {problem ? (
           <YStack gap={8} role="alert">
             <Words>{problem}</Words>
-            <Press label="Try again" look="raised" onPress={load} />
+            <Press label="Try again" look="raised" onPress={() => setAttempt(attempt + 1)} />
           </YStack>
         ) : null}
         {songs?.length === 1 ? <Words>New here? Open {songs[0]!.name}, press Play, and tap the grid while it runs.</Words> : null}
@@ -85,13 +93,27 @@ export function SongsScreen() {
         <YStack gap={10} role="list" $wide={{ flexDirection: 'row', flexWrap: 'wrap' }}>
           {(songs ?? []).map((song) => (
             <View key={song.id} role="listitem" $wide={{ width: '49%' }}>
-              <Card song={song} onOpen={() => open(song.id)} />
+              <Card song={song} now={listed?.at ?? 0} onOpen={() => open(song.id)} />
             </View>
           ))}
         </YStack>
       </YStack>
       {isDropping ? (
-        <View position="fixed" top={0} left={0} right={0} bottom={0} borderWidth={4} borderStyle="dashed" borderColor="$act" backgroundColor="$paper" opacity={0.92} alignItems="center" justifyContent="center" pointerEvents="none">
+        <View
+          position="fixed"
+          top={0}
+          left={0}
+          right={0}
+          bottom={0}
+          borderWidth={4}
+          borderStyle="dashed"
+          borderColor="$act"
+          backgroundColor="$paper"
+          opacity={0.92}
+          alignItems="center"
+          justifyContent="center"
+          pointerEvents="none"
+        >
           <Title>Let go to bring the MIDI file in</Title>
         </View>
       ) : null}
@@ -99,7 +121,7 @@ export function SongsScreen() {
   );
 }
 
-function Card({ song, onOpen }: { readonly song: SongCard; readonly onOpen: () => void }) {
+function Card({ song, now, onOpen }: { readonly song: SongCard; readonly now: number; readonly onOpen: () => void }) {
   const bars = song.bars ? `${song.bars} ${song.bars === 1 ? 'bar' : 'bars'}` : 'empty';
   return (
     <CardFrame onPress={onOpen} aria-label={`${song.name}, ${song.bpm} bpm, ${song.meter}, ${bars}`}>
@@ -108,7 +130,7 @@ function Card({ song, onOpen }: { readonly song: SongCard; readonly onOpen: () =
           {song.name}
         </Title>
         <Words small faded>
-          {ago(song.changedAt, Date.now())}
+          {ago(song.changedAt, now)}
         </Words>
       </XStack>
       <Miniature tracks={song.tracks} />

@@ -1,6 +1,19 @@
 import {
-  actionById, bpmAt, diffNotes, historyState, invert, layOnTop, newTrack, notesOf, perform, withNotes,
-  type Change, type Entry, type Id, type Note, type Sound,
+  actionById,
+  bpmAt,
+  diffNotes,
+  historyState,
+  invert,
+  layOnTop,
+  newTrack,
+  notesOf,
+  perform,
+  withNotes,
+  type Change,
+  type Entry,
+  type Id,
+  type Note,
+  type Sound,
 } from '@yibbo/core';
 import { nanoid } from 'nanoid';
 import { api } from '../sync/api';
@@ -65,7 +78,13 @@ export function addNotes(label: string, fresh: readonly Omit<Note, 'id' | 'patte
     const part = selectPart(getState());
     if (!part) return;
     const made = fresh.map((note): Note => ({ ...note, id: nanoid(), patternId: part.pattern.id }));
-    dispatch(editNotes(label, (notes) => withNotes(notes, made), made.map(({ id }) => id)));
+    dispatch(
+      editNotes(
+        label,
+        (notes) => withNotes(notes, made),
+        made.map(({ id }) => id),
+      ),
+    );
   };
 }
 
@@ -92,7 +111,12 @@ export function addTrack(sound: Sound): Thunk {
 }
 
 /** Changes fields of one entity, as one Change. */
-export function editEntity(label: string, of: 'song' | 'tracks' | 'patterns' | 'placements', entity: { readonly id: Id }, fields: Readonly<Record<string, unknown>>): Thunk {
+export function editEntity(
+  label: string,
+  of: 'song' | 'tracks' | 'patterns' | 'placements',
+  entity: { readonly id: Id },
+  fields: Readonly<Record<string, unknown>>,
+): Thunk {
   const before = entity as unknown as Record<string, unknown>;
   const columns = Object.entries(fields).map(([field, after]) => [field, [[before[field] ?? null], [after]]] as const);
   return (dispatch) => {
@@ -109,8 +133,16 @@ export function setBars(bars: number): Thunk {
     if (!part) return;
     const length = Math.round((part.pattern.length / part.bars) * bars);
     const placement = Math.max(part.placement.length, length);
-    const entries: Entry[] = [{ kind: 'edit', of: 'patterns', ids: [part.pattern.id], fields: { length: [[part.pattern.length], [length]] } }];
-    if (placement !== part.placement.length) entries.push({ kind: 'edit', of: 'placements', ids: [part.placement.id], fields: { length: [[part.placement.length], [placement]] } });
+    const entries: Entry[] = [
+      { kind: 'edit', of: 'patterns', ids: [part.pattern.id], fields: { length: [[part.pattern.length], [length]] } },
+    ];
+    if (placement !== part.placement.length)
+      entries.push({
+        kind: 'edit',
+        of: 'placements',
+        ids: [part.placement.id],
+        fields: { length: [[part.placement.length], [placement]] },
+      });
     dispatch(commitEntries(`Length ${bars} ${bars === 1 ? 'bar' : 'bars'}`, entries));
   };
 }
@@ -121,7 +153,11 @@ export function setBpm(bpm: number): Thunk {
     const start = selectPart(getState())?.placement.start ?? 0;
     if (!song || bpmAt(song.tempos, start) === bpm) return;
     const at = song.tempos.findLastIndex(({ tick }) => tick <= start);
-    dispatch(editEntity(`Tempo ${bpm}`, 'song', song, { tempos: song.tempos.map((tempo, index) => (index === Math.max(0, at) ? { ...tempo, bpm } : tempo)) }));
+    dispatch(
+      editEntity(`Tempo ${bpm}`, 'song', song, {
+        tempos: song.tempos.map((tempo, index) => (index === Math.max(0, at) ? { ...tempo, bpm } : tempo)),
+      }),
+    );
   };
 }
 

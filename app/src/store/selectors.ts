@@ -1,5 +1,20 @@
 import {
-  barTicks, division, findById, gridOf, layOnTop, meterAt, notesOf, type Division, type Document, type Grid, type MeterAt, type MeterShape, type Note, type Pattern, type Placement, type Track,
+  barTicks,
+  division,
+  findById,
+  gridOf,
+  layOnTop,
+  meterAt,
+  notesOf,
+  type Division,
+  type Document,
+  type Grid,
+  type MeterAt,
+  type MeterShape,
+  type Note,
+  type Pattern,
+  type Placement,
+  type Track,
 } from '@yibbo/core';
 import { createSelector } from '@reduxjs/toolkit';
 import { DEFAULT_PATTERN_VIEW, type Dress, type PatternView } from './view';
@@ -33,12 +48,23 @@ export const selectShownDocument = createSelector([selectDocument, selectTrial],
 });
 
 const selectPlacement = createSelector(
-  [(state: State) => state.song.document?.tracks, (state: State) => state.song.document?.placements, (state: State) => state.view.placementId],
-  (tracks = [], placements = [], placementId) => findById(placements, placementId) ?? placements.find(({ trackId }) => trackId === tracks[0]?.id),
+  [
+    (state: State) => state.song.document?.tracks,
+    (state: State) => state.song.document?.placements,
+    (state: State) => state.view.placementId,
+  ],
+  (tracks = [], placements = [], placementId) =>
+    findById(placements, placementId) ?? placements.find(({ trackId }) => trackId === tracks[0]?.id),
 );
 
 export const selectPart = createSelector(
-  [selectPlacement, (state: State) => state.song.document?.song, (state: State) => state.song.document?.tracks, (state: State) => state.song.document?.patterns, (state: State) => state.view.patterns],
+  [
+    selectPlacement,
+    (state: State) => state.song.document?.song,
+    (state: State) => state.song.document?.tracks,
+    (state: State) => state.song.document?.patterns,
+    (state: State) => state.view.patterns,
+  ],
   (placement, song, tracks = [], patterns = [], views): OpenPart | null => {
     const track = findById(tracks, placement?.trackId);
     const pattern = findById(patterns, placement?.patternId);
@@ -48,7 +74,12 @@ export const selectPart = createSelector(
     const later = song.meters.filter(({ tick }) => tick > placement.start).map((each) => ({ ...each, tick: each.tick - placement.start }));
     const inUse = view.division ?? FIRST_DIVISION;
     return {
-      placement, track, pattern, view, meter, division: inUse,
+      placement,
+      track,
+      pattern,
+      view,
+      meter,
+      division: inUse,
       dress: view.dress ?? (track.kind === 'drums' ? 'steps' : 'notes'),
       meters: [{ tick: 0, ...meter }, ...later],
       grid: gridOf(inUse, meter),
@@ -65,7 +96,10 @@ export const selectNotes = createSelector([selectDocument, selectPart], notesIn)
 export const selectShownNotes = createSelector([selectShownDocument, selectPart], notesIn);
 
 /** Selected notes that are still there: of the trial's result while one runs. */
-export const selectSelectedNotes = createSelector([selectShownNotes, (state: State) => state.view.selected, selectTrial], (notes, selected, trial) => {
-  const ids = new Set(trial && !trial.isComparing && selected.length ? trial.performed.select : selected);
-  return ids.size ? notes.filter(({ id }) => ids.has(id)) : NO_NOTES;
-});
+export const selectSelectedNotes = createSelector(
+  [selectShownNotes, (state: State) => state.view.selected, selectTrial],
+  (notes, selected, trial) => {
+    const ids = new Set(trial && !trial.isComparing && selected.length ? trial.performed.select : selected);
+    return ids.size ? notes.filter(({ id }) => ids.has(id)) : NO_NOTES;
+  },
+);

@@ -22,13 +22,28 @@ export interface SongState {
 }
 
 export type SongAction =
-  | { readonly type: 'song/opened'; readonly document: Document; readonly revision: number; readonly history: readonly ChangeLabel[]; readonly unsent: readonly Change[] }
+  | {
+      readonly type: 'song/opened';
+      readonly document: Document;
+      readonly revision: number;
+      readonly history: readonly ChangeLabel[];
+      readonly unsent: readonly Change[];
+    }
   | { readonly type: 'song/changed'; readonly change: Change }
   | { readonly type: 'song/answered'; readonly answer: Answer }
   | { readonly type: 'song/linked'; readonly link: Link }
   | { readonly type: 'song/closed' };
 
-const CLOSED: SongState = { document: null, acknowledged: null, revision: 0, unsent: [], acknowledgedLabels: [], history: [], bodies: {}, link: 'saved' };
+const CLOSED: SongState = {
+  document: null,
+  acknowledged: null,
+  revision: 0,
+  unsent: [],
+  acknowledgedLabels: [],
+  history: [],
+  bodies: {},
+  link: 'saved',
+};
 const BODIES_KEPT = 200;
 
 /** The open song. A plain reducer: drafts over tens of thousands of notes are too slow. */
@@ -77,7 +92,10 @@ function answered(state: SongState, { revision, missed }: Answer): SongState {
   const base: SongState = { ...state, acknowledged, revision, acknowledgedLabels, bodies: remember(state.bodies, taken) };
   const isJustOurs = taken.every((change, index) => change === state.unsent[index]);
   if (isJustOurs) return { ...base, unsent: state.unsent.slice(taken.length) };
-  return withUnsent(base, state.unsent.filter(({ id }) => !ids.has(id)));
+  return withUnsent(
+    base,
+    state.unsent.filter(({ id }) => !ids.has(id)),
+  );
 }
 
 function withUnsent(base: SongState, changes: readonly Change[]): SongState {
@@ -87,7 +105,13 @@ function withUnsent(base: SongState, changes: readonly Change[]): SongState {
     document = layered.document;
     return layered.change;
   });
-  return { ...base, document, unsent, history: [...base.acknowledgedLabels, ...unsent.map(labelOf)], bodies: remember(base.bodies, unsent) };
+  return {
+    ...base,
+    document,
+    unsent,
+    history: [...base.acknowledgedLabels, ...unsent.map(labelOf)],
+    bodies: remember(base.bodies, unsent),
+  };
 }
 
 function remember(bodies: SongState['bodies'], changes: readonly Change[]): SongState['bodies'] {

@@ -25,7 +25,10 @@ const slice = createSlice({
   initialState: { trial: null, lastParams: {} } as TrialState,
   reducers: {
     trialSet: (state, { payload }: PayloadAction<Trial | null>) => ({ ...state, trial: payload }),
-    comparingSet: (state, { payload }: PayloadAction<boolean>) => ({ ...state, trial: state.trial && { ...state.trial, isComparing: payload } }),
+    comparingSet: (state, { payload }: PayloadAction<boolean>) => ({
+      ...state,
+      trial: state.trial && { ...state.trial, isComparing: payload },
+    }),
     paramsUsed: (state, { payload }: PayloadAction<{ actionId: string; params: Readonly<Record<string, unknown>> }>) => ({
       ...state,
       lastParams: { ...state.lastParams, [payload.actionId]: payload.params },

@@ -47,7 +47,14 @@ export function storeViews(views: ViewState['patterns']): void {
   }
 }
 
-const initial = (): ViewState => ({ placementId: null, selected: [], finger: 'draws', patterns: storedViews(), isPlaying: false, notice: null });
+const initial = (): ViewState => ({
+  placementId: null,
+  selected: [],
+  finger: 'draws',
+  patterns: storedViews(),
+  isPlaying: false,
+  notice: null,
+});
 
 const slice = createSlice({
   name: 'view',

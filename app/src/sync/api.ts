@@ -8,7 +8,12 @@ export interface SongCard {
   readonly bpm: number;
   readonly meter: string;
   readonly bars: number;
-  readonly tracks: readonly { readonly colour: number; readonly symbol: string; readonly name: string; readonly marks: readonly (readonly [number, number])[] }[];
+  readonly tracks: readonly {
+    readonly colour: number;
+    readonly symbol: string;
+    readonly name: string;
+    readonly marks: readonly (readonly [number, number])[];
+  }[];
 }
 
 export interface Answer {
@@ -51,5 +56,9 @@ export const api = {
   change: (id: Id, changeId: Id) => call<Change>(`/${id}/changes/${changeId}`),
   send: (id: Id, base: number, changes: readonly Change[]) => call<Answer>(`/${id}/changes`, posted({ base, changes })),
   bringIn: (bytes: Uint8Array, name: string) =>
-    call<{ id: Id; report: ImportReport }>(`/import?name=${encodeURIComponent(name)}`, { method: 'POST', headers: { 'Content-Type': 'audio/midi' }, body: bytes as BodyInit }),
+    call<{ id: Id; report: ImportReport }>(`/import?name=${encodeURIComponent(name)}`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'audio/midi' },
+      body: bytes as BodyInit,
+    }),
 };

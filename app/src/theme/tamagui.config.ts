@@ -6,7 +6,13 @@ export const TOUCH = 44;
 
 const space = { 0: 0, 1: 4, 2: 8, 3: 12, 4: 16, 5: 20, 6: 24, 8: 32, true: 12 };
 const size = { 0: 0, 1: 4, 2: 8, 3: 12, 4: 16, 5: 20, 6: 24, 8: 32, touch: TOUCH, true: TOUCH };
-const tokens = createTokens({ space, size, radius: { 0: 0, 1: 3, 2: 6, 3: 10, true: 6 }, zIndex: { 0: 0, 1: 10, 2: 20, 3: 30, true: 10 }, color: { none: 'transparent' } });
+const tokens = createTokens({
+  space,
+  size,
+  radius: { 0: 0, 1: 3, 2: 6, 3: 10, true: 6 },
+  zIndex: { 0: 0, 1: 10, 2: 20, 3: 30, true: 10 },
+  color: { none: 'transparent' },
+});
 
 function font(family: string) {
   return createFont({
@@ -20,7 +26,14 @@ function font(family: string) {
 
 function themeOf({ tracks, ...palette }: Palette) {
   const trackColours = Object.fromEntries(tracks.map((colour, index) => [`track${index}`, colour])) as Record<`track${number}`, string>;
-  return { ...palette, ...trackColours, background: palette.paper, color: palette.ink, borderColor: palette.line, outlineColor: palette.head };
+  return {
+    ...palette,
+    ...trackColours,
+    background: palette.paper,
+    color: palette.ink,
+    borderColor: palette.line,
+    outlineColor: palette.head,
+  };
 }
 
 export const tamaguiConfig = createTamagui({

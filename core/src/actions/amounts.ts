@@ -3,7 +3,22 @@ import type { ActionContext } from './action';
 import { choiceParam } from './params';
 
 /** What a distance can be counted in, apart from the grid in use. */
-export const AMOUNT_UNITS = ['grid', 'bar', 'beat', '1/2', '1/4', '1/8', '1/8 triplet', '1/16', '1/16 triplet', '1/32', '1/32 triplet', '1/64', 'tick', 'ms'] as const;
+export const AMOUNT_UNITS = [
+  'grid',
+  'bar',
+  'beat',
+  '1/2',
+  '1/4',
+  '1/8',
+  '1/8 triplet',
+  '1/16',
+  '1/16 triplet',
+  '1/32',
+  '1/32 triplet',
+  '1/64',
+  'tick',
+  'ms',
+] as const;
 export type AmountUnit = (typeof AMOUNT_UNITS)[number];
 
 export function amountParam(title: string, start: AmountUnit = 'grid') {
@@ -11,7 +26,12 @@ export function amountParam(title: string, start: AmountUnit = 'grid') {
 }
 
 /** Ticks in `count` units (negative counts go back). Milliseconds go through the tempo at `atTick`, rounded to the tick once. */
-export function amountTicks(count: number, unit: AmountUnit, context: Pick<ActionContext, 'grid' | 'meter' | 'tempos'>, atTick = 0): number {
+export function amountTicks(
+  count: number,
+  unit: AmountUnit,
+  context: Pick<ActionContext, 'grid' | 'meter' | 'tempos'>,
+  atTick = 0,
+): number {
   if (unit === 'grid') return Math.sign(count) * lineAt(context.grid, Math.abs(count));
   if (unit === 'bar') return count * barTicks(context.meter);
   if (unit === 'beat') return count * beatTicks(context.meter);

@@ -14,7 +14,12 @@ export interface ParamMeta {
 
 /** A whole number between `low` and `high`. */
 export function wholeParam(title: string, low: number, high: number, start: number, unit?: string) {
-  return z.int().min(low).max(high).default(start).meta({ title, control: 'stepper', ...(unit ? { unit } : {}) });
+  return z
+    .int()
+    .min(low)
+    .max(high)
+    .default(start)
+    .meta({ title, control: 'stepper', ...(unit ? { unit } : {}) });
 }
 
 /** A percentage or other amount, dragged rather than counted. */

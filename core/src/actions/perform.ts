@@ -41,7 +41,10 @@ export function perform(
   const whyNot = action.whyNot?.({ notes: part, lengthTicks }, parsed, full) ?? null;
   const result: ActionResult = whyNot === null ? action.run({ notes: part, lengthTicks }, parsed, full) : { notes: part };
   const gone = new Set(part.map(({ id }) => id));
-  const after = withNotes(all.filter(({ id }) => !gone.has(id)), result.notes);
+  const after = withNotes(
+    all.filter(({ id }) => !gone.has(id)),
+    result.notes,
+  );
   const change: Change = {
     ...stamp,
     label: `${action.label}, ${part.length} ${part.length === 1 ? 'note' : 'notes'}`,

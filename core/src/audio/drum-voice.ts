@@ -68,7 +68,8 @@ export class DrumVoice implements Voice {
     this.addBody(from);
     this.addNoise(from, age);
     this.addMetal(from);
-    for (let index = from; index < CHUNK && age + index - from < ATTACK_SAMPLES; index++) mixed[index]! *= (age + index - from + 1) / ATTACK_SAMPLES;
+    for (let index = from; index < CHUNK && age + index - from < ATTACK_SAMPLES; index++)
+      mixed[index]! *= (age + index - from + 1) / ATTACK_SAMPLES;
     this.fadeOut.process(mixed, frame);
     for (let index = from; index < CHUNK; index++) out[index]! += mixed[index]! * this.gain;
     return !this.fadeOut.isOver(frame + CHUNK) && this.loudest() * this.gain > SILENCE;

@@ -5,7 +5,15 @@ import { secondsAt } from '../time';
 import { SAMPLE_RATE, soundById, SoundEngine, SOUNDS, VOICE_CAP, type EngineNote, type EngineTrack } from '.';
 
 const track = (id: string): EngineTrack => ({ id, sound: soundById(id), levelDb: 0, pan: 0, isAudible: true });
-const hit = (trackId: string, fields: Partial<EngineNote> = {}): EngineNote => ({ at: 4800, frames: 12_000, trackId, pitch: 57, velocity: 100, seed: 1, ...fields });
+const hit = (trackId: string, fields: Partial<EngineNote> = {}): EngineNote => ({
+  at: 4800,
+  frames: 12_000,
+  trackId,
+  pitch: 57,
+  velocity: 100,
+  seed: 1,
+  ...fields,
+});
 
 /** Plays notes in a fresh engine and gives both channels, rendered in blocks of `block` samples. */
 function play(notes: EngineNote[], frames: number, block = 128, tracks = SOUNDS.map(({ id }) => track(id))) {
@@ -63,13 +71,17 @@ describe('the sound engine', () => {
   });
 
   it('never clips and never jumps, however much is struck at once', () => {
-    const pile = Array.from({ length: 60 }, (_, index) => hit(index % 2 ? 'round-bass' : 'quay-kit', { at: 4800 + index * 50, pitch: 36 + (index % 9), velocity: 127 }));
+    const pile = Array.from({ length: 60 }, (_, index) =>
+      hit(index % 2 ? 'round-bass' : 'quay-kit', { at: 4800 + index * 50, pitch: 36 + (index % 9), velocity: 127 }),
+    );
     const { left, right } = play(pile, SAMPLE_RATE);
     expect(Math.max(peak(left), peak(right))).toBeLessThan(0.8501);
   });
 
   it('sustained notes start, end and are stolen without a click', () => {
-    const held = Array.from({ length: VOICE_CAP + 8 }, (_, index) => hit('lamp-keys', { at: 4800 + index * 2400, pitch: 40 + (index % 12), velocity: 60, frames: 240_000 }));
+    const held = Array.from({ length: VOICE_CAP + 8 }, (_, index) =>
+      hit('lamp-keys', { at: 4800 + index * 2400, pitch: 40 + (index % 12), velocity: 60, frames: 240_000 }),
+    );
     const { left } = play(held, 4 * SAMPLE_RATE);
     expect(largestStep(left)).toBeLessThan(0.08);
   });
@@ -99,10 +111,21 @@ describe('the sound engine', () => {
 
   it('the demo, played through, stays below -1 dBFS and above a whisper', () => {
     const document = demoSong(counter());
-    const tracks = document.tracks.map((each): EngineTrack => ({ id: each.id, sound: soundById(each.soundId), levelDb: each.levelDb, pan: each.pan, isAudible: true }));
+    const tracks = document.tracks.map((each): EngineTrack => ({
+      id: each.id,
+      sound: soundById(each.soundId),
+      levelDb: each.levelDb,
+      pan: each.pan,
+      isAudible: true,
+    }));
     const at = (tick: number) => Math.round(secondsAt(document.song.tempos, tick) * SAMPLE_RATE);
     const notes = events(document, 0, 2 * 4 * 20160, { view: { kind: 'song' } }).map((event, index) => ({
-      at: at(event.tick), frames: at(event.tick + event.lengthTicks) - at(event.tick), trackId: event.trackId, pitch: event.pitch, velocity: event.velocity, seed: index + 1,
+      at: at(event.tick),
+      frames: at(event.tick + event.lengthTicks) - at(event.tick),
+      trackId: event.trackId,
+      pitch: event.pitch,
+      velocity: event.velocity,
+      seed: index + 1,
     }));
     const { left, right } = play(notes, 5.5 * SAMPLE_RATE, 128, tracks);
     const loudest = Math.max(peak(left), peak(right));

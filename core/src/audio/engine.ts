@@ -175,7 +175,10 @@ export class SoundEngine {
     const sound = this.strips.get(note.trackId)?.track.sound;
     if (!sound) return;
     const frame = Math.max(note.at, this.renderedTo);
-    const voice = sound.kind === 'drums' ? new DrumVoice(drumFor(sound, note.pitch), note, frame, this.sampleRate) : new ToneVoice(sound, note, frame, this.sampleRate);
+    const voice =
+      sound.kind === 'drums'
+        ? new DrumVoice(drumFor(sound, note.pitch), note, frame, this.sampleRate)
+        : new ToneVoice(sound, note, frame, this.sampleRate);
     for (const other of this.voices) {
       if (voice.choke !== null && other.choke === voice.choke && other.trackId === voice.trackId) other.fade(frame, CHOKE_SECONDS);
     }

@@ -110,7 +110,8 @@ function applyEdit(document: Document, entry: EditEntry): Applied {
     const next = patched(row, columns, place);
     if (typeof next === 'string') return refuse('differs', entry.of, row.id, next);
     const checked = ENTITY_SCHEMAS[entry.of].safeParse(next);
-    if (!checked.success || next.id !== row.id) return refuse('invalid', entry.of, row.id, String(checked.error?.issues[0]?.path[0] ?? 'id'));
+    if (!checked.success || next.id !== row.id)
+      return refuse('invalid', entry.of, row.id, String(checked.error?.issues[0]?.path[0] ?? 'id'));
     changed.push(next);
     places.delete(row.id);
   }

@@ -51,13 +51,25 @@ describe('a Change', () => {
 
   it('refuses what does not fit, naming entity and field, and changes nothing', () => {
     const document = songWith([note()]);
-    const edit = (fields: Record<string, [unknown[], unknown[]]>, id = 'n'): Change => ({ ...stamp, entries: [{ kind: 'edit', of: 'notes', in: PATTERN, ids: [id], fields }] });
-    expect(apply(document, edit({ pitch: [[61], [62]] }))).toEqual({ ok: false, mismatch: { code: 'differs', of: 'notes', id: 'n', field: 'pitch' } });
+    const edit = (fields: Record<string, [unknown[], unknown[]]>, id = 'n'): Change => ({
+      ...stamp,
+      entries: [{ kind: 'edit', of: 'notes', in: PATTERN, ids: [id], fields }],
+    });
+    expect(apply(document, edit({ pitch: [[61], [62]] }))).toEqual({
+      ok: false,
+      mismatch: { code: 'differs', of: 'notes', id: 'n', field: 'pitch' },
+    });
     expect(apply(document, edit({ pitch: [[60], [128]] }))).toMatchObject({ mismatch: { code: 'invalid', field: 'pitch' } });
     expect(apply(document, edit({ pitch: [[60], [62]] }, 'gone'))).toMatchObject({ mismatch: { code: 'missing', id: 'gone' } });
-    expect(apply(document, { ...stamp, entries: [{ kind: 'create', of: 'notes', entities: [note()] }] })).toMatchObject({ mismatch: { code: 'alreadyThere' } });
-    expect(apply(document, { ...stamp, entries: [{ kind: 'create', of: 'notes', entities: [note({ id: 'm', patternId: 'none' })] }] })).toMatchObject({ mismatch: { code: 'parentMissing' } });
-    expect(apply(document, { ...stamp, entries: [{ kind: 'remove', of: 'patterns', entities: document.patterns }] })).toMatchObject({ mismatch: { code: 'stillInUse' } });
+    expect(apply(document, { ...stamp, entries: [{ kind: 'create', of: 'notes', entities: [note()] }] })).toMatchObject({
+      mismatch: { code: 'alreadyThere' },
+    });
+    expect(
+      apply(document, { ...stamp, entries: [{ kind: 'create', of: 'notes', entities: [note({ id: 'm', patternId: 'none' })] }] }),
+    ).toMatchObject({ mismatch: { code: 'parentMissing' } });
+    expect(apply(document, { ...stamp, entries: [{ kind: 'remove', of: 'patterns', entities: document.patterns }] })).toMatchObject({
+      mismatch: { code: 'stillInUse' },
+    });
   });
 });
 
@@ -98,7 +110,8 @@ describe('two windows', () => {
 });
 
 describe('the history', () => {
-  const labels = (...steps: [string, string?][]): ChangeLabel[] => steps.map(([id, undoes]) => ({ id, label: id, at: 0, device: 'd', ...(undoes ? { undoes } : {}) }));
+  const labels = (...steps: [string, string?][]): ChangeLabel[] =>
+    steps.map(([id, undoes]) => ({ id, label: id, at: 0, device: 'd', ...(undoes ? { undoes } : {}) }));
 
   it('undoes back through what is done, redoes what was undone, and a new step ends redo', () => {
     expect(historyState(labels(['a'], ['b']))).toEqual({ undo: 'b', redo: null });

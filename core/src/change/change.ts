@@ -46,7 +46,11 @@ export function labelOf({ id, label, at, device, undoes }: Change): ChangeLabel 
 const collectionSchema = z.enum(['song', 'tracks', 'patterns', 'placements', 'notes']);
 
 const wholeSchemas = (['song', 'tracks', 'patterns', 'placements', 'notes'] as const).map((of) =>
-  z.object({ kind: z.enum(['create', 'remove']), of: z.literal(of), entities: z.array(ENTITY_SCHEMAS[of] as z.ZodType<Entity>).max(300_000) }),
+  z.object({
+    kind: z.enum(['create', 'remove']),
+    of: z.literal(of),
+    entities: z.array(ENTITY_SCHEMAS[of] as z.ZodType<Entity>).max(300_000),
+  }),
 );
 
 const columnSchema = z.tuple([z.array(z.unknown()), z.array(z.unknown())]);

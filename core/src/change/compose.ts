@@ -75,7 +75,9 @@ function entriesOf(fates: readonly Fate[]): Entry[] {
   };
   const edits = (of: Collection): Entry[] => {
     const edited = fates.filter((fate) => fate.of === of && fate.was === undefined);
-    return [...new Set(edited.map(({ home }) => home))].flatMap((home) => columns(of, home, edited.filter((fate) => fate.home === home).flatMap(realEdit)));
+    return [...new Set(edited.map(({ home }) => home))].flatMap((home) =>
+      columns(of, home, edited.filter((fate) => fate.home === home).flatMap(realEdit)),
+    );
   };
   return [
     ...[...PARENTS_FIRST].reverse().flatMap((of) => wholes('remove', of)),

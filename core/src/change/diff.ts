@@ -22,13 +22,21 @@ export function diff(before: Document, after: Document): Entry[] {
   const parents = (['tracks', 'patterns', 'placements'] as const).map((of) => ({ of, ...diffRows(of, undefined, before[of], after[of]) }));
   const song = diffRows('song', undefined, [before.song], [after.song]);
   return [
-    ...whole('remove', 'notes', notes.flatMap(({ removed }) => removed)),
+    ...whole(
+      'remove',
+      'notes',
+      notes.flatMap(({ removed }) => removed),
+    ),
     ...[...parents].reverse().flatMap(({ of, removed }) => whole('remove', of, removed)),
     ...song.edits,
     ...parents.flatMap(({ edits }) => edits),
     ...parents.flatMap(({ of, created }) => whole('create', of, created)),
     ...notes.flatMap(({ edits }) => edits),
-    ...whole('create', 'notes', notes.flatMap(({ created }) => created)),
+    ...whole(
+      'create',
+      'notes',
+      notes.flatMap(({ created }) => created),
+    ),
   ];
 }
 
@@ -88,4 +96,3 @@ export function columns(of: Collection, inPattern: Id | undefined, edits: readon
     ),
   }));
 }
-

@@ -2,7 +2,10 @@ import type { Id } from '../model/entities';
 import type { Change, Entry } from './change';
 
 /** The Change that takes `change` back: entries in reverse, every [before, after] swapped. */
-export function invert(change: Change, stamp: { readonly id: Id; readonly at: number; readonly device: string; readonly label: string }): Change {
+export function invert(
+  change: Change,
+  stamp: { readonly id: Id; readonly at: number; readonly device: string; readonly label: string },
+): Change {
   return { ...stamp, undoes: change.id, entries: [...change.entries].reverse().map(inverted) };
 }
 

@@ -57,7 +57,9 @@ function fitCreate(document: Document, entry: WholeEntry, lost: Lost[]): Entry[]
 
 /** Removes the entities as they are now, and first whatever has been put into them since. What is gone already is no loss. */
 function fitRemove(document: Document, entry: WholeEntry): Entry[] {
-  const entities = entry.entities.flatMap((entity) => rowsOf(document, entry.of, homeOf(entry.of, entity)).filter(({ id }) => id === entity.id));
+  const entities = entry.entities.flatMap((entity) =>
+    rowsOf(document, entry.of, homeOf(entry.of, entity)).filter(({ id }) => id === entity.id),
+  );
   const children = entities.flatMap(({ id }) => childrenOf(document, entry.of, id)).map((child): Entry => ({ kind: 'remove', ...child }));
   return entities.length ? [...children, { ...entry, entities }] : [];
 }

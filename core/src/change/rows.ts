@@ -39,14 +39,28 @@ export function homeOf(of: Collection, entity: Entity): Id | undefined {
 export function parentsOf(of: Collection, entity: Entity): { readonly of: Collection; readonly id: Id }[] {
   const { patternId, trackId } = entity as { patternId?: Id; trackId?: Id };
   if (of === 'notes') return [{ of: 'patterns', id: patternId! }];
-  if (of === 'placements') return [{ of: 'patterns', id: patternId! }, { of: 'tracks', id: trackId! }];
+  if (of === 'placements')
+    return [
+      { of: 'patterns', id: patternId! },
+      { of: 'tracks', id: trackId! },
+    ];
   return [];
 }
 
 /** What would hang in the air if `entity` went: its notes and placements. */
-export function childrenOf(document: Document, of: Collection, id: Id): { readonly of: Collection; readonly entities: readonly Entity[] }[] {
+export function childrenOf(
+  document: Document,
+  of: Collection,
+  id: Id,
+): { readonly of: Collection; readonly entities: readonly Entity[] }[] {
   const placements = document.placements.filter((placement) => (of === 'patterns' ? placement.patternId : placement.trackId) === id);
   const notes = of === 'patterns' ? notesOf(document, id) : [];
-  const all = of === 'patterns' || of === 'tracks' ? ([{ of: 'placements', entities: placements }, { of: 'notes', entities: notes }] as const) : [];
+  const all =
+    of === 'patterns' || of === 'tracks'
+      ? ([
+          { of: 'placements', entities: placements },
+          { of: 'notes', entities: notes },
+        ] as const)
+      : [];
   return all.filter(({ entities }) => entities.length > 0);
 }

@@ -5,19 +5,44 @@ import { note } from '../../test/make';
 const STEP = 5040;
 const setting: GestureSetting = { grid: gridOf(division('1/16'), COMMON_TIME), selected: new Set(['b', 'c']), velocity: 100 };
 const empty: Target = { kind: 'empty' };
-const press = (tick: number, target: Target = empty, more: Partial<GestureEvent & { type: 'press' }> = {}): GestureEvent => ({ type: 'press', at: { tick, pitch: 60 }, target, ground: 'draw', extend: false, copy: false, ...more });
-const drag = (tick: number, pitch = 60, more: Partial<GestureEvent & { type: 'drag' }> = {}): GestureEvent => ({ type: 'drag', at: { tick, pitch }, rise: 0, free: false, over: null, ...more });
+const press = (tick: number, target: Target = empty, more: Partial<GestureEvent & { type: 'press' }> = {}): GestureEvent => ({
+  type: 'press',
+  at: { tick, pitch: 60 },
+  target,
+  ground: 'draw',
+  extend: false,
+  copy: false,
+  ...more,
+});
+const drag = (tick: number, pitch = 60, more: Partial<GestureEvent & { type: 'drag' }> = {}): GestureEvent => ({
+  type: 'drag',
+  at: { tick, pitch },
+  rise: 0,
+  free: false,
+  over: null,
+  ...more,
+});
 const after = (...events: GestureEvent[]) => events.reduce<Gesture>((gesture, event) => stepGesture(gesture, event, setting), IDLE);
 const on = (noteId: string, part: 'body' | 'start' | 'end' = 'body'): Target => ({ kind: 'note', noteId, part });
 
 it('a drag from empty ground draws length sideways and velocity upwards, box by box', () => {
-  expect(after(press(STEP + 10), drag(3.4 * STEP, 64, { rise: 20 }))).toMatchObject({ state: 'drawing', note: { start: STEP, length: 3 * STEP, pitch: 60, velocity: 120 } });
+  expect(after(press(STEP + 10), drag(3.4 * STEP, 64, { rise: 20 }))).toMatchObject({
+    state: 'drawing',
+    note: { start: STEP, length: 3 * STEP, pitch: 60, velocity: 120 },
+  });
   expect(after(press(3.5 * STEP), drag(1.2 * STEP))).toMatchObject({ note: { start: STEP, length: 3 * STEP } });
-  expect(after(press(STEP), drag(3.4 * STEP, 60, { free: true, rise: -300 }))).toMatchObject({ note: { start: STEP, length: 2.4 * STEP, velocity: 1 } });
+  expect(after(press(STEP), drag(3.4 * STEP, 60, { free: true, rise: -300 }))).toMatchObject({
+    note: { start: STEP, length: 2.4 * STEP, velocity: 1 },
+  });
 });
 
 it('a selected note takes the whole selection along, another only itself; distance snaps, so off-grid notes keep their offset', () => {
-  expect(after(press(100, on('b')), drag(100 + 1.6 * STEP, 63))).toMatchObject({ state: 'moving', noteIds: ['b', 'c'], ticks: 2 * STEP, semitones: 3 });
+  expect(after(press(100, on('b')), drag(100 + 1.6 * STEP, 63))).toMatchObject({
+    state: 'moving',
+    noteIds: ['b', 'c'],
+    ticks: 2 * STEP,
+    semitones: 3,
+  });
   expect(after(press(100, on('a')), drag(100 - 0.7 * STEP))).toMatchObject({ noteIds: ['a'], ticks: -STEP, semitones: 0 });
   expect(after(press(100, on('a')), drag(107, 60, { free: true }))).toMatchObject({ ticks: 7 });
 });
@@ -29,7 +54,10 @@ it('ends resize; holding empty ground draws a rectangle; holding a note asks for
 });
 
 it('erasing gathers what it sweeps over once; cancel leaves everything as it was', () => {
-  expect(after(press(0, on('a'), { ground: 'erase' }), drag(1, 60, { over: 'b' }), drag(2, 60, { over: 'a' }))).toEqual({ state: 'erasing', noteIds: ['a', 'b'] });
+  expect(after(press(0, on('a'), { ground: 'erase' }), drag(1, 60, { over: 'b' }), drag(2, 60, { over: 'a' }))).toEqual({
+    state: 'erasing',
+    noteIds: ['a', 'b'],
+  });
   expect(after(press(0), drag(STEP), { type: 'cancel' })).toBe(IDLE);
 });
 

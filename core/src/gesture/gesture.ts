@@ -14,7 +14,14 @@ export type Target = { readonly kind: 'empty' } | { readonly kind: 'note'; reado
 export type Ground = 'draw' | 'select' | 'erase';
 
 export type GestureEvent =
-  | { readonly type: 'press'; readonly at: Place; readonly target: Target; readonly ground: Ground; readonly extend: boolean; readonly copy: boolean }
+  | {
+      readonly type: 'press';
+      readonly at: Place;
+      readonly target: Target;
+      readonly ground: Ground;
+      readonly extend: boolean;
+      readonly copy: boolean;
+    }
   /** The pointer has rested long enough to count as held. */
   | { readonly type: 'hold' }
   /** `rise` is how far up it has gone since the press, in velocity steps; `free` lifts the grid for now. */
@@ -37,10 +44,30 @@ export interface DrawnNote {
 
 export type Gesture =
   | { readonly state: 'idle' }
-  | { readonly state: 'pressing'; readonly from: Place; readonly target: Target; readonly ground: Ground; readonly extend: boolean; readonly copy: boolean }
+  | {
+      readonly state: 'pressing';
+      readonly from: Place;
+      readonly target: Target;
+      readonly ground: Ground;
+      readonly extend: boolean;
+      readonly copy: boolean;
+    }
   | { readonly state: 'drawing'; readonly from: Place; readonly note: DrawnNote }
-  | { readonly state: 'moving'; readonly from: Place; readonly noteIds: readonly Id[]; readonly copy: boolean; readonly ticks: number; readonly semitones: number }
-  | { readonly state: 'resizing'; readonly from: Place; readonly noteIds: readonly Id[]; readonly edge: 'start' | 'end'; readonly ticks: number }
+  | {
+      readonly state: 'moving';
+      readonly from: Place;
+      readonly noteIds: readonly Id[];
+      readonly copy: boolean;
+      readonly ticks: number;
+      readonly semitones: number;
+    }
+  | {
+      readonly state: 'resizing';
+      readonly from: Place;
+      readonly noteIds: readonly Id[];
+      readonly edge: 'start' | 'end';
+      readonly ticks: number;
+    }
   | { readonly state: 'selecting'; readonly from: Place; readonly to: Place; readonly extend: boolean }
   | { readonly state: 'erasing'; readonly noteIds: readonly Id[] }
   | { readonly state: 'menu'; readonly noteId: Id };

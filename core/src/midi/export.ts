@@ -32,7 +32,8 @@ const PHASE = { off: 0, mark: 1, carried: 2, on: 3, instantOff: 4 } as const;
  *  meters and other events back with the same numbers. */
 export function exportMidi(document: Document, mode: ExportMode): Uint8Array {
   const { song, tracks } = document;
-  const laid = new Map(tracks.map((track) => [track.id, mode === 'written' ? laidOut(document, track.id) : heard(document, track.id)]));
+  const layOut = mode === 'written' ? laidOut : heard;
+  const laid = new Map(tracks.map((track) => [track.id, withInstants(song, layOut(document, track.id))]));
   const division = divisionFor(song, [...laid.values()].flat());
   const toFile = (tick: number) => Math.round((tick * division) / TICKS_PER_QUARTER);
   const channels = channelsOf(tracks);
@@ -42,12 +43,29 @@ export function exportMidi(document: Document, mode: ExportMode): Uint8Array {
     ...Array.from({ length: importedTracks || 1 }, (_, fileTrack) => [
       ...(fileTrack === 0 ? songMarks(song) : []),
       ...carriedEvents(document, fileTrack),
-      ...tracks.filter((track) => track.fileTrack === fileTrack && !added.includes(track)).flatMap((track) => noteEvents(laid.get(track.id)!, channels.get(track.id)!, toFile)),
+      ...tracks
+        .filter((track) => track.fileTrack === fileTrack && !added.includes(track))
+        .flatMap((track) => noteEvents(laid.get(track.id)!, channels.get(track.id)!, toFile)),
     ]),
-    ...added.map((track) => [...trackMarks(track, channels.get(track.id)!), ...noteEvents(laid.get(track.id)!, channels.get(track.id)!, toFile)]),
+    ...added.map((track) => [
+      ...trackMarks(track, channels.get(track.id)!),
+      ...noteEvents(laid.get(track.id)!, channels.get(track.id)!, toFile),
+    ]),
   ];
   const format = added.length === 0 ? (song.file?.format ?? 1) : song.file?.format === 2 ? 2 : 1;
-  return writeFile(format, division, fileTracks.map((list, index) => ({ events: list, endTick: song.file?.trackEnds[index] ?? 0 })), toFile);
+  return writeFile(
+    format,
+    division,
+    fileTracks.map((list, index) => ({ events: list, endTick: song.file?.trackEnds[index] ?? 0 })),
+    toFile,
+  );
+}
+
+/** Gives notes of no length back to the file they came from: coming in they were made one tick long, which is less than a
+ *  tick of any file up to half as fine as a song. */
+function withInstants({ file }: Song, notes: LaidNote[]): LaidNote[] {
+  if (!file || file.division > TICKS_PER_QUARTER / 2) return notes;
+  return notes.map((note) => (note.length === 1 ? { ...note, length: 0 } : note));
 }
 
 /** Every note of a track's placements, laid out over their passes. A tail is cut where its placement ends. */
@@ -63,7 +81,13 @@ function laidOut(document: Document, trackId: Id): LaidNote[] {
         for (const note of notes) {
           const start = passStart + note.start;
           if (start < placement.start || start >= end) continue;
-          out.push({ start, length: Math.min(note.length, end - start), pitch: note.pitch, velocity: note.velocity, release: note.releaseVelocity ?? null });
+          out.push({
+            start,
+            length: Math.min(note.length, end - start),
+            pitch: note.pitch,
+            velocity: note.velocity,
+            release: note.releaseVelocity ?? null,
+          });
         }
       }
       return out;
@@ -77,14 +101,16 @@ function heard(document: Document, trackId: Id): LaidNote[] {
 }
 
 /** The file's own division where every time still fits it exactly, else the smallest multiple of it that does; the coarsest
- *  fitting one for a song made here. A note one tick long need only fit with its start: it may stand for one of no length. */
+ *  fitting one for a song made here. */
 function divisionFor(song: Song, notes: readonly LaidNote[]): number {
-  const isExact = (division: number, tick: number) => Math.round((Math.round((tick * division) / TICKS_PER_QUARTER) * TICKS_PER_QUARTER) / division) === tick;
+  const isExact = (division: number, tick: number) =>
+    Math.round((Math.round((tick * division) / TICKS_PER_QUARTER) * TICKS_PER_QUARTER) / division) === tick;
   const fits = (division: number) =>
-    notes.every(({ start, length }) => isExact(division, start) && (length === 1 || isExact(division, start + length))) &&
+    notes.every(({ start, length }) => isExact(division, start) && isExact(division, start + length)) &&
     [...song.tempos, ...song.meters].every(({ tick }) => isExact(division, tick));
   const own = song.file?.division;
-  const candidates = own === undefined ? DIVISIONS : Array.from({ length: Math.floor(FINEST_DIVISION / own) }, (_, index) => own * (index + 1));
+  const candidates =
+    own === undefined ? DIVISIONS : Array.from({ length: Math.floor(FINEST_DIVISION / own) }, (_, index) => own * (index + 1));
   return candidates.find(fits) ?? own ?? TICKS_PER_QUARTER;
 }
 
@@ -109,7 +135,12 @@ function songMarks(song: Song): WrittenEvent[] {
   const name = song.file ? [] : [{ tick: 0, phase: PHASE.mark, order: -1, bytes: meta(META_NAME, encodeText(song.name)) }];
   const tempos = song.tempos.map(({ tick, bpm }) => {
     const microseconds = Math.min(0xffffff, Math.max(1, Math.round(60_000_000 / bpm)));
-    return { tick, phase: PHASE.mark, order: 0, bytes: meta(META_TEMPO, [microseconds >> 16, (microseconds >> 8) & 0xff, microseconds & 0xff]) };
+    return {
+      tick,
+      phase: PHASE.mark,
+      order: 0,
+      bytes: meta(META_TEMPO, [microseconds >> 16, (microseconds >> 8) & 0xff, microseconds & 0xff]),
+    };
   });
   const meters = song.meters.map(({ tick, numerator, denominator, click }) => ({
     tick,
@@ -135,7 +166,8 @@ function carriedEvents({ song, tracks }: Document, fileTrack: number): WrittenEv
     .filter((carried) => carried.fileTrack === fileTrack)
     .map(({ tick, order, bytes }) => {
       const isName = bytes[0] === META && bytes[1] === META_NAME;
-      return { tick, phase: PHASE.carried, order, bytes: isName && renamed ? meta(META_NAME, encodeText(owners[0]!.name)) : bytes };
+      const shown = isName && renamed ? meta(META_NAME, encodeText(owners[0]!.name)) : bytes;
+      return { tick, phase: isName ? PHASE.mark : PHASE.carried, order: isName ? -1 : order, bytes: shown };
     });
 }
 

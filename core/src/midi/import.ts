@@ -17,7 +17,8 @@ export interface ImportReport {
   readonly mended: readonly Mended[];
 }
 
-export type Imported = { readonly ok: true; readonly document: Document; readonly report: ImportReport } | { readonly ok: false; readonly refusal: Refusal };
+export type Imported =
+  { readonly ok: true; readonly document: Document; readonly report: ImportReport } | { readonly ok: false; readonly refusal: Refusal };
 
 /** What the importer may not make up itself. */
 export interface ImportContext {
@@ -63,14 +64,22 @@ class SongReader {
   read(): Imported {
     const rawTracks = this.chunks.tracks.map((body) => readTrackEvents(body, this.mended));
     const latest = rawTracks.reduce((tick, { endTick }) => Math.max(tick, endTick), 0);
-    if (this.scale(latest) > MAX_TICK || this.scale(latest) / barTicks(COMMON_TIME) > LONGEST_BARS) return { ok: false, refusal: refusal('tooLong') };
+    if (this.scale(latest) > MAX_TICK || this.scale(latest) / barTicks(COMMON_TIME) > LONGEST_BARS)
+      return { ok: false, refusal: refusal('tooLong') };
     const names = rawTracks.map((track, fileTrack) => this.readOthers(track, fileTrack));
     const parts = rawTracks.flatMap((track, fileTrack) => this.readNotes(track, fileTrack));
     if (parts.reduce((sum, { notes }) => sum + notes.length, 0) > MAX_FILE_NOTES) return { ok: false, refusal: refusal('tooManyNotes') };
     if (this.tempos[0]?.tick !== 0) this.tempos.unshift({ tick: 0, bpm: DEFAULT_BPM });
     if (this.meters.length === 0) this.mended.add('noMeter');
     if (this.meters[0]?.tick !== 0) this.meters.unshift({ tick: 0, numerator: 4, denominator: 4 });
-    return { ok: true, ...this.assemble(parts, names, rawTracks.map(({ endTick }) => this.scale(endTick))) };
+    return {
+      ok: true,
+      ...this.assemble(
+        parts,
+        names,
+        rawTracks.map(({ endTick }) => this.scale(endTick)),
+      ),
+    };
   }
 
   /** Everything but notes: tempo, meter and name go to the model, the rest is carried. */
@@ -83,7 +92,8 @@ class SongReader {
       if (bytes[0] === META && bytes[1] === META_TEMPO) return this.readTempo(at, bytes);
       if (bytes[0] === META && bytes[1] === META_METER) return this.readMeter(at, bytes);
       if (bytes[0] === META && bytes[1] === META_NAME && name === null) name = decodeText(bytes.subarray(3));
-      if (kind === 0xc0 && !this.programs.has(fileTrack * 16 + (bytes[0]! & 15))) this.programs.set(fileTrack * 16 + (bytes[0]! & 15), bytes[1]!);
+      if (kind === 0xc0 && !this.programs.has(fileTrack * 16 + (bytes[0]! & 15)))
+        this.programs.set(fileTrack * 16 + (bytes[0]! & 15), bytes[1]!);
       this.carried.push({ fileTrack, tick: at, order, bytes: Array.from(bytes) });
     });
     if (fileTrack === 0) this.songName = name;
@@ -99,19 +109,35 @@ class SongReader {
   private readMeter(tick: number, bytes: Uint8Array): void {
     const [numerator, power, clocks, thirtySeconds] = bytes.subarray(3);
     if (bytes.length !== 7 || !numerator || power! > 6) this.mended.add('badMeter');
-    else this.meters.push({ tick, numerator, denominator: (2 ** power!) as Song['meters'][number]['denominator'], click: [clocks!, thirtySeconds!] });
+    else
+      this.meters.push({
+        tick,
+        numerator,
+        denominator: (2 ** power!) as Song['meters'][number]['denominator'],
+        click: [clocks!, thirtySeconds!],
+      });
   }
 
   private readNotes({ events, endTick }: RawTrack, fileTrack: number): Part[] {
     const { notes, strayOffs, hanging } = pairNotes(events, endTick);
     if (hanging) this.mended.add('hangingNotes', hanging);
     if (strayOffs.length) this.mended.add('strayOffs', strayOffs.length);
-    for (const { tick, bytes, order } of strayOffs) this.carried.push({ fileTrack, tick: this.scale(tick), order, bytes: Array.from(bytes) });
+    for (const { tick, bytes, order } of strayOffs)
+      this.carried.push({ fileTrack, tick: this.scale(tick), order, bytes: Array.from(bytes) });
     const channels = [...new Set(notes.map(({ channel }) => channel))].sort((a, b) => a - b);
-    return channels.map((channel) => ({ fileTrack, channel, isAlone: channels.length === 1, notes: notes.filter((note) => note.channel === channel) }));
+    return channels.map((channel) => ({
+      fileTrack,
+      channel,
+      isAlone: channels.length === 1,
+      notes: notes.filter((note) => note.channel === channel),
+    }));
   }
 
-  private assemble(parts: readonly Part[], names: readonly (string | null)[], trackEnds: number[]): { document: Document; report: ImportReport } {
+  private assemble(
+    parts: readonly Part[],
+    names: readonly (string | null)[],
+    trackEnds: number[],
+  ): { document: Document; report: ImportReport } {
     const { newId } = this.context;
     this.tempos.sort((a, b) => a.tick - b.tick);
     this.meters.sort((a, b) => a.tick - b.tick);
@@ -126,7 +152,16 @@ class SongReader {
       song,
       tracks: made.map(({ track }) => track),
       patterns,
-      placements: made.map(({ track, patternId }) => ({ id: newId(), songId: song.id, trackId: track.id, patternId, start: 0, length, offset: 0, muted: false })),
+      placements: made.map(({ track, patternId }) => ({
+        id: newId(),
+        songId: song.id,
+        trackId: track.id,
+        patternId,
+        start: 0,
+        length,
+        offset: 0,
+        muted: false,
+      })),
       notes: Object.fromEntries(made.map(({ patternId, notes }) => [patternId, notes])),
     });
     const { numerator, denominator } = song.meters[0]!;
@@ -148,7 +183,13 @@ class SongReader {
       seed: context.seed,
       tempos: this.tempos,
       meters: this.meters,
-      file: { format: chunks.format, division: Math.max(1, Math.round(chunks.division)), trackNames: [...names], trackEnds, carried: this.carried },
+      file: {
+        format: chunks.format,
+        division: Math.max(1, Math.round(chunks.division)),
+        trackNames: [...names],
+        trackEnds,
+        carried: this.carried,
+      },
     };
   }
 
@@ -184,7 +225,15 @@ class SongReader {
     if (onTick === offTick) this.mended.add('zeroLength');
     const start = this.scale(onTick);
     const length = clamp(this.scale(offTick) - start, 1, MAX_TICK);
-    return { id: this.context.newId(), patternId, start, length, pitch, velocity, ...(release === null ? {} : { releaseVelocity: release }) };
+    return {
+      id: this.context.newId(),
+      patternId,
+      start,
+      length,
+      pitch,
+      velocity,
+      ...(release === null ? {} : { releaseVelocity: release }),
+    };
   }
 }
 

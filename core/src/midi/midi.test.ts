@@ -21,7 +21,24 @@ const mendedIn = (bytes: Uint8Array) => {
 /** A file of one track from raw track bytes. */
 function file(body: number[], { division = [0, 96], tracks = 1, tag = 'MTrk' } = {}): Uint8Array {
   const size = body.length;
-  return Uint8Array.from([...letters('MThd'), 0, 0, 0, 6, 0, 1, 0, tracks, ...division, ...letters(tag), size >> 24, (size >> 16) & 255, (size >> 8) & 255, size & 255, ...body]);
+  return Uint8Array.from([
+    ...letters('MThd'),
+    0,
+    0,
+    0,
+    6,
+    0,
+    1,
+    0,
+    tracks,
+    ...division,
+    ...letters(tag),
+    size >> 24,
+    (size >> 16) & 255,
+    (size >> 8) & 255,
+    size & 255,
+    ...body,
+  ]);
 }
 const letters = (text: string) => [...text].map((letter) => letter.charCodeAt(0));
 const END = [0, 0xff, 0x2f, 0];
@@ -44,28 +61,53 @@ type Timed = MidiEvent & { tick: number };
 const anyFile = fc
   .record({
     division: fc.constantFrom(89, 96, 120, 192, 240, 256, 480, 960, 1024, 10080),
-    notes: fc.array(fc.record({ track: fc.constantFrom(1, 2), channel: fc.constantFrom(0, 3, 9), start: fc.nat(4000), length: fc.integer({ min: 0, max: 900 }), pitch: fc.integer({ min: 58, max: 61 }), velocity: fc.integer({ min: 1, max: 127 }), release: fc.option(fc.nat(127)) }), { maxLength: 30 }),
+    notes: fc.array(
+      fc.record({
+        track: fc.constantFrom(1, 2),
+        channel: fc.constantFrom(0, 3, 9),
+        start: fc.nat(4000),
+        length: fc.integer({ min: 0, max: 900 }),
+        pitch: fc.integer({ min: 58, max: 61 }),
+        velocity: fc.integer({ min: 1, max: 127 }),
+        release: fc.option(fc.nat(127)),
+      }),
+      { maxLength: 30 },
+    ),
     others: fc.array(
-      fc.record({ tick: fc.nat(5000), track: fc.constantFrom(1, 2) }).chain(({ tick, track }) =>
-        fc
-          .oneof(
-            fc.record({ type: fc.constant('controller' as const), channel: fc.nat(15), controllerType: fc.nat(127), value: fc.nat(127) }),
-            fc.record({ type: fc.constant('pitchBend' as const), channel: fc.nat(15), value: fc.integer({ min: -8192, max: 8191 }) }),
-            fc.record({ type: fc.constant('programChange' as const), channel: fc.nat(15), programNumber: fc.nat(127) }),
-            fc.record({ type: fc.constant('channelAftertouch' as const), channel: fc.nat(15), amount: fc.nat(127) }),
-            fc.record({ type: fc.constant('lyrics' as const), meta: fc.constant(true as const), text: fc.constant('la') }),
-            fc.record({ type: fc.constant('sysEx' as const), data: fc.constant([0x7e, 9, 0xf7]) }),
-          )
-          .map((event) => ({ tick, track, event })),
-      ),
+      fc
+        .record({ tick: fc.nat(5000), track: fc.constantFrom(1, 2) })
+        .chain(({ tick, track }) =>
+          fc
+            .oneof(
+              fc.record({ type: fc.constant('controller' as const), channel: fc.nat(15), controllerType: fc.nat(127), value: fc.nat(127) }),
+              fc.record({ type: fc.constant('pitchBend' as const), channel: fc.nat(15), value: fc.integer({ min: -8192, max: 8191 }) }),
+              fc.record({ type: fc.constant('programChange' as const), channel: fc.nat(15), programNumber: fc.nat(127) }),
+              fc.record({ type: fc.constant('channelAftertouch' as const), channel: fc.nat(15), amount: fc.nat(127) }),
+              fc.record({ type: fc.constant('lyrics' as const), meta: fc.constant(true as const), text: fc.constant('la') }),
+              fc.record({ type: fc.constant('sysEx' as const), data: fc.constant([0x7e, 9, 0xf7]) }),
+            )
+            .map((event) => ({ tick, track, event })),
+        ),
       { maxLength: 12 },
     ),
-    tempos: fc.uniqueArray(fc.record({ tick: fc.nat(5000), microsecondsPerBeat: fc.integer({ min: 1, max: 0xffffff }) }), { maxLength: 4, selector: ({ tick }) => tick }),
+    tempos: fc.uniqueArray(fc.record({ tick: fc.nat(5000), microsecondsPerBeat: fc.integer({ min: 1, max: 0xffffff }) }), {
+      maxLength: 4,
+      selector: ({ tick }) => tick,
+    }),
   })
   .map(({ division, notes, others, tempos }) => {
     const tracks: Timed[][] = [
       [
-        { tick: 0, deltaTime: 0, meta: true, type: 'timeSignature', numerator: 7, denominator: 8, metronome: 12, thirtyseconds: 8 } as Timed,
+        {
+          tick: 0,
+          deltaTime: 0,
+          meta: true,
+          type: 'timeSignature',
+          numerator: 7,
+          denominator: 8,
+          metronome: 12,
+          thirtyseconds: 8,
+        } as Timed,
         { tick: 0, deltaTime: 0, meta: true, type: 'setTempo', microsecondsPerBeat: 500_000 } as Timed,
         ...tempos.filter(({ tick }) => tick > 0).map((tempo) => ({ deltaTime: 0, meta: true, type: 'setTempo', ...tempo }) as Timed),
       ],
@@ -74,7 +116,15 @@ const anyFile = fc
     ];
     for (const { track, start, length, release, channel, pitch, velocity } of notes) {
       tracks[track]!.push({ tick: start, deltaTime: 0, type: 'noteOn', channel, noteNumber: pitch, velocity } as Timed);
-      tracks[track]!.push({ tick: start + length, deltaTime: 0, type: 'noteOff', channel, noteNumber: pitch, velocity: release ?? 0, byte9: release === null } as Timed);
+      tracks[track]!.push({
+        tick: start + length,
+        deltaTime: 0,
+        type: 'noteOff',
+        channel,
+        noteNumber: pitch,
+        velocity: release ?? 0,
+        byte9: release === null,
+      } as Timed);
     }
     for (const { track, tick, event } of others) tracks[track]!.push({ deltaTime: 0, tick, ...event } as Timed);
     const order = (event: Timed) => (event.type === 'noteOff' ? 1 : event.type === 'noteOn' ? 0 : 2);
@@ -100,7 +150,35 @@ describe('a MIDI file in and out', () => {
   });
 
   it('brings each channel of each file track in as a track, drums with General MIDI rows', () => {
-    const imported = bring(file([...METER, 0, 0xff, 3, 4, ...letters('Band'), 0, 0xc1, 38, 0, 0x91, 40, 90, 0, 0x99, 36, 100, 48, 36, 0, 48, 0x81, 40, 33, ...END]));
+    const imported = bring(
+      file([
+        ...METER,
+        0,
+        0xff,
+        3,
+        4,
+        ...letters('Band'),
+        0,
+        0xc1,
+        38,
+        0,
+        0x91,
+        40,
+        90,
+        0,
+        0x99,
+        36,
+        100,
+        48,
+        36,
+        0,
+        48,
+        0x81,
+        40,
+        33,
+        ...END,
+      ]),
+    );
     if (!imported.ok) throw new Error('refused');
     expect(imported.report).toMatchObject({ bars: 1, bpm: 120, meter: '4/4', mended: [] });
     expect(imported.document.tracks.map(({ name, kind, soundId, rows }) => [name, kind, soundId, rows])).toEqual([
@@ -110,25 +188,47 @@ describe('a MIDI file in and out', () => {
   });
 
   it('a song made here leaves in the coarsest division that loses nothing', () => {
-    const divisionOf = (start: number) => readElsewhere(exportMidi(songWith([note({ start, length: TICKS_PER_QUARTER })]), 'written')).division;
+    const divisionOf = (start: number) =>
+      readElsewhere(exportMidi(songWith([note({ start, length: TICKS_PER_QUARTER })]), 'written')).division;
     expect(divisionOf(0)).toBe(480);
     expect(divisionOf(TICKS_PER_QUARTER / 7)).toBe(3360);
     expect(divisionOf(1)).toBe(20160);
   });
 
   it('as written lays out every pass; as heard leaves muted notes out and cuts what the next note cuts', () => {
-    const document = songWith([note({ id: 'a', length: 3 * TICKS_PER_QUARTER }), note({ id: 'b', start: TICKS_PER_QUARTER }), note({ id: 'c', pitch: 64, muted: true })], 1);
-    const twice = { ...document, placements: document.placements.map((placement) => ({ ...placement, length: 2 * document.patterns[0]!.length })) };
-    const ons = (mode: 'written' | 'heard') => readElsewhere(exportMidi(twice, mode)).rows[1]!.map((row) => JSON.parse(row)).filter(({ type }) => type === 'noteOn');
+    const document = songWith(
+      [
+        note({ id: 'a', length: 3 * TICKS_PER_QUARTER }),
+        note({ id: 'b', start: TICKS_PER_QUARTER }),
+        note({ id: 'c', pitch: 64, muted: true }),
+      ],
+      1,
+    );
+    const twice = {
+      ...document,
+      placements: document.placements.map((placement) => ({ ...placement, length: 2 * document.patterns[0]!.length })),
+    };
+    const ons = (mode: 'written' | 'heard') =>
+      readElsewhere(exportMidi(twice, mode))
+        .rows[1]!.map((row) => JSON.parse(row))
+        .filter(({ type }) => type === 'noteOn');
     expect(ons('written')).toHaveLength(6);
-    expect(ons('heard').map(({ tick }) => tick).sort((a, b) => a - b)).toEqual([0, 480, 1920, 2400]);
+    expect(
+      ons('heard')
+        .map(({ tick }) => tick)
+        .sort((a, b) => a - b),
+    ).toEqual([0, 480, 1920, 2400]);
   });
 
   it('comes back from a file as it left, whatever was drawn', () => {
     fc.assert(
       fc.property(anyNotes(), (notes) => {
         const tidy = notes.filter(({ start }) => start < 8 * TICKS_PER_QUARTER).map(({ muted: _muted, ...rest }) => rest);
-        const seen = (document: Document) => Object.values(document.notes).flat().map(({ start, pitch, velocity }) => `${start} ${pitch} ${velocity}`).sort();
+        const seen = (document: Document) =>
+          Object.values(document.notes)
+            .flat()
+            .map(({ start, pitch, velocity }) => `${start} ${pitch} ${velocity}`)
+            .sort();
         expect(seen(songFrom(exportMidi(songWith(tidy), 'written')))).toEqual(seen(songWith(tidy)));
       }),
     );
@@ -143,7 +243,11 @@ describe('files in a bad way', () => {
     ['without tracks', file(NOTE, { tag: 'Xtra' }), 'refused noTracks'],
     ['cut off in its header', file(NOTE).slice(0, 11), 'refused notMidi'],
     ['cut off in a track', file([...METER, ...NOTE, ...END]).slice(0, -8), 'truncated'],
-    ['wrapped in RIFF', Uint8Array.from([...letters('RIFF'), 0, 0, 0, 0, ...letters('RMIDdata'), 0, 0, 0, 0, ...file([...METER, ...NOTE, ...END])]), 'wrapped'],
+    [
+      'wrapped in RIFF',
+      Uint8Array.from([...letters('RIFF'), 0, 0, 0, 0, ...letters('RMIDdata'), 0, 0, 0, 0, ...file([...METER, ...NOTE, ...END])]),
+      'wrapped',
+    ],
     ['counting in film frames', file([...METER, ...NOTE, ...END], { division: [0xe7, 40] }), 'frameTime'],
     ['of division 0', file([...METER, ...NOTE, ...END], { division: [0, 0] }), 'divisionZero'],
     ['without an end mark', file([...METER, ...NOTE]), 'missingEnd'],
@@ -174,16 +278,22 @@ describe('files in a bad way', () => {
       return bytes;
     });
     fc.assert(
-      fc.property(fc.oneof(broken, fc.uint8Array({ maxLength: 80 }).map((tail) => Uint8Array.from([...file([]), ...tail]))), (bytes) => {
-        const imported = bring(bytes);
-        if (!imported.ok) return;
-        const { document } = imported;
-        const empty: Document = { ...document, tracks: [], patterns: [], placements: [], notes: {} };
-        const change = { id: 'c', at: 0, device: 'd', label: '', entries: diff(empty, document) };
-        expect(apply(empty, change).ok).toBe(true);
-        expect(apply(document, invert(change, { ...change, id: 'u' })).ok).toBe(true);
-        expect(exportMidi(document, 'written').length).toBeGreaterThan(20);
-      }),
+      fc.property(
+        fc.oneof(
+          broken,
+          fc.uint8Array({ maxLength: 80 }).map((tail) => Uint8Array.from([...file([]), ...tail])),
+        ),
+        (bytes) => {
+          const imported = bring(bytes);
+          if (!imported.ok) return;
+          const { document } = imported;
+          const empty: Document = { ...document, tracks: [], patterns: [], placements: [], notes: {} };
+          const change = { id: 'c', at: 0, device: 'd', label: '', entries: diff(empty, document) };
+          expect(apply(empty, change).ok).toBe(true);
+          expect(apply(document, invert(change, { ...change, id: 'u' })).ok).toBe(true);
+          expect(exportMidi(document, 'written').length).toBeGreaterThan(20);
+        },
+      ),
       { numRuns: 500 },
     );
   });

@@ -41,7 +41,8 @@ export function pairNotes(events: readonly RawEvent[], endTick: number): PairedN
   });
   let hanging = 0;
   for (const [key, waiting] of open) {
-    for (const on of waiting) notes.push({ channel: key >> 7, pitch: key & 127, ...on, offTick: Math.max(endTick, on.onTick), release: null });
+    for (const on of waiting)
+      notes.push({ channel: key >> 7, pitch: key & 127, ...on, offTick: Math.max(endTick, on.onTick), release: null });
     hanging += waiting.length;
   }
   return { notes, strayOffs, hanging };

@@ -9,8 +9,10 @@ export function decodeText(bytes: Uint8Array): string {
   } catch {
     text = Array.from(bytes, (byte) => (byte >= 0x80 && byte < 0xa0 ? WINDOWS_1252[byte - 0x80]! : String.fromCharCode(byte))).join('');
   }
-  // eslint-disable-next-line no-control-regex
-  return text.replace(/[\u0000-\u001f\u007f]+/g, ' ').trim().slice(0, 200);
+  return text
+    .replace(/[\u0000-\u001f\u007f]+/g, ' ')
+    .trim()
+    .slice(0, 200);
 }
 
 export function encodeText(text: string): Uint8Array {

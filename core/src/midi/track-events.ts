@@ -46,7 +46,7 @@ export function readTrackEvents(body: Uint8Array, mended: MendedCount): RawTrack
   function data(status: number, length: number): Uint8Array | null {
     const bytes = new Uint8Array(length + 1);
     bytes[0] = status;
-    for (let count = 0; count < length; ) {
+    for (let count = 0; count < length;) {
       if (at >= body.length) return null;
       const byte = body[at]!;
       if (byte >= 0xf8 && byte !== META) mended.add('realTimeBytes');

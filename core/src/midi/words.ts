@@ -8,8 +8,22 @@ export interface Refusal {
 
 /** What was put right while a file was read. */
 export type MendedCode =
-  | 'wrapped' | 'unknownChunks' | 'trackCount' | 'divisionZero' | 'frameTime' | 'fineDivision' | 'truncated' | 'missingEnd' | 'strayBytes'
-  | 'realTimeBytes' | 'hangingNotes' | 'strayOffs' | 'zeroLength' | 'badTempo' | 'badMeter' | 'noMeter';
+  | 'wrapped'
+  | 'unknownChunks'
+  | 'trackCount'
+  | 'divisionZero'
+  | 'frameTime'
+  | 'fineDivision'
+  | 'truncated'
+  | 'missingEnd'
+  | 'strayBytes'
+  | 'realTimeBytes'
+  | 'hangingNotes'
+  | 'strayOffs'
+  | 'zeroLength'
+  | 'badTempo'
+  | 'badMeter'
+  | 'noMeter';
 
 export interface Mended {
   readonly code: MendedCode;

@@ -62,7 +62,10 @@ export const trackSchema = z.object({
   name: nameSchema,
   kind: z.enum(['drums', 'pitched']),
   /** Index into the theme's track colours. */
-  colour: z.int().min(0).max(TRACK_COLOURS - 1),
+  colour: z
+    .int()
+    .min(0)
+    .max(TRACK_COLOURS - 1),
   symbol: z.enum(TRACK_SYMBOLS),
   soundId: z.string().min(1).max(64),
   levelDb: z.number().min(-60).max(6),

@@ -46,5 +46,7 @@ export function piecesEvery(notes: readonly Note[], pieceTicks: number): number 
 
 /** Why a split into so many pieces is not done; null where it is. */
 export function tooManyPieces(pieces: number): string | null {
-  return pieces > MAX_PIECES ? `That would make ${pieces.toLocaleString('en')} notes; ${MAX_PIECES.toLocaleString('en')} is the most. Choose longer pieces.` : null;
+  return pieces > MAX_PIECES
+    ? `That would make ${pieces.toLocaleString('en')} notes; ${MAX_PIECES.toLocaleString('en')} is the most. Choose longer pieces.`
+    : null;
 }

@@ -6,9 +6,18 @@ import { division, gridOf, isOnGrid, lengthWords, type Division, type MeterShape
 export function notesInWords(notes: readonly Note[], meter: MeterShape, nameOf: (pitch: number) => string = pitchName): string {
   if (notes.length === 0) return 'No notes';
   const count = `${notes.length} ${notes.length === 1 ? 'note' : 'notes'}`;
-  const pitches = range(notes.map(({ pitch }) => pitch), nameOf);
-  const lengths = range(notes.map(({ length }) => length), (ticks) => lengthWords(ticks, meter));
-  const velocities = range(notes.map(({ velocity }) => velocity), String);
+  const pitches = range(
+    notes.map(({ pitch }) => pitch),
+    nameOf,
+  );
+  const lengths = range(
+    notes.map(({ length }) => length),
+    (ticks) => lengthWords(ticks, meter),
+  );
+  const velocities = range(
+    notes.map(({ velocity }) => velocity),
+    String,
+  );
   return [count, pitches, lengths, `vel ${velocities}`].join(' · ');
 }
 

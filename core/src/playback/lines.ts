@@ -18,7 +18,8 @@ export interface PlayLine {
 
 /** The lines of a view. With `pattern`, play tick 0 is the beginning of every pattern and nothing ever ends. */
 export function playLines(document: Document, view: PlayView): PlayLine[] {
-  if (view.kind === 'song') return document.placements.flatMap((placement) => lineOf(document, placement, placement.start, placement.start + placement.length));
+  if (view.kind === 'song')
+    return document.placements.flatMap((placement) => lineOf(document, placement, placement.start, placement.start + placement.length));
   const shown = findById(document.placements, view.placementId);
   if (!shown) return [];
   const together = document.tracks.flatMap((track) => {

@@ -7,7 +7,13 @@ import { chased, events, playSeconds, playTickAt, type PlayContext } from '.';
 const BEAT = TICKS_PER_QUARTER;
 const song: PlayContext = { view: { kind: 'song' } };
 const loop: PlayContext = { view: { kind: 'pattern', placementId: 'placement' } };
-const heard = (document: Document, from: number, to: number, context = song) => events(document, from, to, context).map(({ tick, pitch, lengthTicks, pass }) => ({ beat: tick / BEAT, pitch, beats: lengthTicks / BEAT, pass }));
+const heard = (document: Document, from: number, to: number, context = song) =>
+  events(document, from, to, context).map(({ tick, pitch, lengthTicks, pass }) => ({
+    beat: tick / BEAT,
+    pitch,
+    beats: lengthTicks / BEAT,
+    pass,
+  }));
 const placed = (notes: Note[], fields: Partial<Document['placements'][number]>) => {
   const document = songWith(notes, 1);
   return { ...document, placements: [{ ...document.placements[0]!, ...fields }] };
@@ -47,7 +53,10 @@ it('the later start ends the earlier sound of its pitch; of two at once the loud
     note({ id: 'beyond', start: 8 * BEAT }),
     note({ id: 'muted', start: 2 * BEAT, muted: true }),
   ]);
-  expect(events(document, 0, 8 * BEAT, song).map(({ noteId, lengthTicks }) => [noteId, lengthTicks / BEAT])).toEqual([['long', 1], ['loud', 1]]);
+  expect(events(document, 0, 8 * BEAT, song).map(({ noteId, lengthTicks }) => [noteId, lengthTicks / BEAT])).toEqual([
+    ['long', 1],
+    ['loud', 1],
+  ]);
 });
 
 it('starting inside a note sounds the rest of it, but no drum hit and nothing begun before its placement', () => {
@@ -66,7 +75,14 @@ it('muted tracks are silent; solo silences the others, but not an export', () =>
 });
 
 it('laps take their own tempos round and round', () => {
-  const lap = { fromTick: 4 * BEAT, lengthTicks: 4 * BEAT, tempos: [{ tick: 0, bpm: 120 }, { tick: 6 * BEAT, bpm: 60 }] };
+  const lap = {
+    fromTick: 4 * BEAT,
+    lengthTicks: 4 * BEAT,
+    tempos: [
+      { tick: 0, bpm: 120 },
+      { tick: 6 * BEAT, bpm: 60 },
+    ],
+  };
   expect(playSeconds(lap, 4 * BEAT)).toBeCloseTo(3, 9);
   expect(playSeconds(lap, 9 * BEAT)).toBeCloseTo(6.5, 9);
   expect(playTickAt(lap, 6.5)).toBeCloseTo(9 * BEAT, 4);

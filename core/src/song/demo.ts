@@ -19,7 +19,12 @@ const EIGHT_BEATS = [0, 1, 2, 3, 4, 5, 6, 7];
 /** Two bars: a walking swing, with five toms in the space of a beat at the turn. */
 const DECK_DRUMS: readonly Stroke[] = [
   ...every(EIGHT_BEATS, 42, 1 / 3, (index) => (index % 2 ? 84 : 98)),
-  ...every(EIGHT_BEATS.slice(0, 7).map((beat) => beat + SWUNG), 42, 1 / 3, (index) => (index % 2 ? 58 : 66)),
+  ...every(
+    EIGHT_BEATS.slice(0, 7).map((beat) => beat + SWUNG),
+    42,
+    1 / 3,
+    (index) => (index % 2 ? 58 : 66),
+  ),
   ...every([0, 1 + SWUNG, 2 + SWUNG, 4, 5 + SWUNG], 36, 1 / 2, (index) => [112, 84, 100, 110, 92][index]!),
   ...every([1, 3, 5, 7], 38, 1 / 2, (index) => [104, 108, 104, 110][index]!),
   ...every([2 + 1 / 3, 6 + 1 / 3], 38, 1 / 6, () => 34),
@@ -29,10 +34,23 @@ const DECK_DRUMS: readonly Stroke[] = [
 
 /** Four bars under Gm7, C7, Gm7, F. */
 const BILGE_BASS: readonly Stroke[] = [
-  [0, 31, 1.5, 108], [1 + SWUNG, 31, 1 / 3, 76], [2 + SWUNG, 38, 1, 92], [3 + SWUNG, 34, 1 / 3, 84],
-  [4, 36, 1.5, 106], [5 + SWUNG, 36, 1 / 3, 74], [6 + SWUNG, 43, 1, 90], [7 + SWUNG, 34, 1 / 3, 82],
-  [8, 31, 1.5, 108], [9 + SWUNG, 31, 1 / 3, 76], [10 + SWUNG, 38, 2 / 3, 92], [11 + SWUNG, 40, 1 / 3, 86],
-  [12, 41, 1.5, 106], [13 + SWUNG, 36, 1, 88], [15, 38, 1 / 3, 92], [15 + 1 / 3, 36, 1 / 3, 84], [15 + SWUNG, 33, 1 / 3, 88],
+  [0, 31, 1.5, 108],
+  [1 + SWUNG, 31, 1 / 3, 76],
+  [2 + SWUNG, 38, 1, 92],
+  [3 + SWUNG, 34, 1 / 3, 84],
+  [4, 36, 1.5, 106],
+  [5 + SWUNG, 36, 1 / 3, 74],
+  [6 + SWUNG, 43, 1, 90],
+  [7 + SWUNG, 34, 1 / 3, 82],
+  [8, 31, 1.5, 108],
+  [9 + SWUNG, 31, 1 / 3, 76],
+  [10 + SWUNG, 38, 2 / 3, 92],
+  [11 + SWUNG, 40, 1 / 3, 86],
+  [12, 41, 1.5, 106],
+  [13 + SWUNG, 36, 1, 88],
+  [15, 38, 1 / 3, 92],
+  [15 + 1 / 3, 36, 1 / 3, 84],
+  [15 + SWUNG, 33, 1 / 3, 88],
 ];
 
 function chord(beat: number, pitches: readonly number[], beats: number, velocity: number): Stroke[] {
@@ -40,15 +58,28 @@ function chord(beat: number, pitches: readonly number[], beats: number, velocity
 }
 
 const LAMP_KEYS: readonly Stroke[] = [
-  ...chord(0, [58, 62, 65, 69], 1.5, 92), ...chord(1 + SWUNG, [58, 62, 65, 69], 1 / 3, 70), ...chord(3, [58, 62, 65], 1 / 2, 78),
-  ...chord(4, [58, 62, 64, 69], 1.5, 90), ...chord(5 + SWUNG, [58, 62, 64, 69], 1 / 3, 68), ...chord(7 + SWUNG, [58, 62, 64], 1 / 3, 80),
-  ...chord(8, [58, 62, 65, 69], 1.5, 92), ...chord(9 + SWUNG, [58, 62, 65, 69], 1 / 3, 70), ...chord(11, [60, 65, 69], 1 / 2, 78),
-  ...chord(12, [57, 60, 64, 67], 2, 90), ...chord(14 + SWUNG, [57, 60, 64], 1 / 3, 72), ...chord(15 + SWUNG, [54, 60, 64], 1 / 3, 84),
+  ...chord(0, [58, 62, 65, 69], 1.5, 92),
+  ...chord(1 + SWUNG, [58, 62, 65, 69], 1 / 3, 70),
+  ...chord(3, [58, 62, 65], 1 / 2, 78),
+  ...chord(4, [58, 62, 64, 69], 1.5, 90),
+  ...chord(5 + SWUNG, [58, 62, 64, 69], 1 / 3, 68),
+  ...chord(7 + SWUNG, [58, 62, 64], 1 / 3, 80),
+  ...chord(8, [58, 62, 65, 69], 1.5, 92),
+  ...chord(9 + SWUNG, [58, 62, 65, 69], 1 / 3, 70),
+  ...chord(11, [60, 65, 69], 1 / 2, 78),
+  ...chord(12, [57, 60, 64, 67], 2, 90),
+  ...chord(14 + SWUNG, [57, 60, 64], 1 / 3, 72),
+  ...chord(15 + SWUNG, [54, 60, 64], 1 / 3, 84),
 ];
 
 /** Sparse calls, then five even bells across the whole of bar 4. */
 const BUOY_BELLS: readonly Stroke[] = [
-  [1, 74, 1, 76], [1 + SWUNG, 77, 2, 84], [6, 76, 1, 70], [6 + SWUNG, 74, 1 + 1 / 3, 80], [9, 79, 1, 82], [10 + SWUNG, 77, 1, 72],
+  [1, 74, 1, 76],
+  [1 + SWUNG, 77, 2, 84],
+  [6, 76, 1, 70],
+  [6 + SWUNG, 74, 1 + 1 / 3, 80],
+  [9, 79, 1, 82],
+  [10 + SWUNG, 77, 1, 72],
   ...[74, 77, 79, 81, 84].map((pitch, step): Stroke => [12 + (step * 4) / 5, pitch, 4 / 5, 62 + step * 7]),
 ];
 
@@ -65,19 +96,50 @@ export function demoSong(newId: () => Id): Document {
   const made = PARTS.map((part, order) => {
     const sound = soundById(part.soundId, 'drums');
     const track: Track = {
-      id: newId(), songId, order, name: part.name, kind: sound.kind, colour: order, symbol: part.symbol, soundId: part.soundId,
-      levelDb: part.levelDb, pan: part.pan, muted: false, soloed: false, rows: sound.kind === 'drums' ? kitRows(sound as KitSound) : [],
+      id: newId(),
+      songId,
+      order,
+      name: part.name,
+      kind: sound.kind,
+      colour: order,
+      symbol: part.symbol,
+      soundId: part.soundId,
+      levelDb: part.levelDb,
+      pan: part.pan,
+      muted: false,
+      soloed: false,
+      rows: sound.kind === 'drums' ? kitRows(sound as KitSound) : [],
     };
     const pattern: Pattern = { id: newId(), songId, name: part.name, length: part.bars * barTicks(COMMON_TIME) };
-    const placement: Placement = { id: newId(), songId, trackId: track.id, patternId: pattern.id, start: 0, length: SONG_BARS * barTicks(COMMON_TIME), offset: 0, muted: false };
+    const placement: Placement = {
+      id: newId(),
+      songId,
+      trackId: track.id,
+      patternId: pattern.id,
+      start: 0,
+      length: SONG_BARS * barTicks(COMMON_TIME),
+      offset: 0,
+      muted: false,
+    };
     const notes = part.strokes.map(([beat, pitch, beats, velocity]): Note => ({
-      id: newId(), patternId: pattern.id, pitch, velocity, start: Math.round(beat * TICKS_PER_QUARTER), length: Math.round(beats * TICKS_PER_QUARTER),
+      id: newId(),
+      patternId: pattern.id,
+      pitch,
+      velocity,
+      start: Math.round(beat * TICKS_PER_QUARTER),
+      length: Math.round(beats * TICKS_PER_QUARTER),
     }));
     return { track, pattern, placement, notes };
   });
   return sorted({
     schemaVersion: SCHEMA_VERSION,
-    song: { id: songId, name: 'Last Boat Home', seed: 2207, tempos: [{ tick: 0, bpm: 92 }], meters: [{ tick: 0, ...COMMON_TIME, denominator: 4 }] },
+    song: {
+      id: songId,
+      name: 'Last Boat Home',
+      seed: 2207,
+      tempos: [{ tick: 0, bpm: 92 }],
+      meters: [{ tick: 0, ...COMMON_TIME, denominator: 4 }],
+    },
     tracks: made.map(({ track }) => track),
     patterns: made.map(({ pattern }) => pattern),
     placements: made.map(({ placement }) => placement),

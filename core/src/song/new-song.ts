@@ -22,7 +22,10 @@ export function newTrack(document: Document, sound: Sound, newId: () => Id, bars
   const { song, tracks } = document;
   const order = tracks.reduce((highest, track) => Math.max(highest, track.order + 1), 0);
   const length = bars * barTicks(meterAt(song.meters, 0));
-  const name = freeName(sound.name, tracks.map((track) => track.name));
+  const name = freeName(
+    sound.name,
+    tracks.map((track) => track.name),
+  );
   const track: Track = {
     id: newId(),
     songId: song.id,
@@ -39,7 +42,16 @@ export function newTrack(document: Document, sound: Sound, newId: () => Id, bars
     rows: sound.kind === 'drums' ? kitRows(sound) : [],
   };
   const pattern = { id: newId(), songId: song.id, name, length };
-  const placement = { id: newId(), songId: song.id, trackId: track.id, patternId: pattern.id, start: 0, length: Math.max(length, songEnd(document)), offset: 0, muted: false };
+  const placement = {
+    id: newId(),
+    songId: song.id,
+    trackId: track.id,
+    patternId: pattern.id,
+    start: 0,
+    length: Math.max(length, songEnd(document)),
+    offset: 0,
+    muted: false,
+  };
   return { track, pattern, placement };
 }
 
@@ -59,4 +71,3 @@ function freeName(wanted: string, taken: readonly string[]): string {
   while (taken.includes(`${wanted} ${number}`)) number++;
   return `${wanted} ${number}`;
 }
-

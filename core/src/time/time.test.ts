@@ -1,7 +1,22 @@
 import fc from 'fast-check';
 import {
-  barBeatAt, barBeatWords, COMMON_TIME, division, divisionWords, DIVISION_UNITS, gridOf, lengthWords, lineAfter, lineAt, lineBefore, nearestLine, secondsAt,
-  stepDivision, tickAtSeconds, tickOfBar, TICKS_PER_QUARTER,
+  barBeatAt,
+  barBeatWords,
+  COMMON_TIME,
+  division,
+  divisionWords,
+  DIVISION_UNITS,
+  gridOf,
+  lengthWords,
+  lineAfter,
+  lineAt,
+  lineBefore,
+  nearestLine,
+  secondsAt,
+  stepDivision,
+  tickAtSeconds,
+  tickOfBar,
+  TICKS_PER_QUARTER,
 } from '.';
 
 const anyGrid = fc
@@ -10,7 +25,13 @@ const anyGrid = fc
 
 describe('divisions', () => {
   it.each(DIVISION_UNITS)('%s is whole ticks straight, dotted, and as 3:2, 5:4 and 7:4', (unit) => {
-    for (const [count, inSpaceOf] of [[1, 1], [2, 3], [3, 2], [5, 4], [7, 4]] as const) {
+    for (const [count, inSpaceOf] of [
+      [1, 1],
+      [2, 3],
+      [3, 2],
+      [5, 4],
+      [7, 4],
+    ] as const) {
       const { numerator, denominator } = gridOf({ unit, count, inSpaceOf }, COMMON_TIME);
       expect(numerator % denominator).toBe(0);
     }
@@ -48,7 +69,10 @@ describe('divisions', () => {
 });
 
 describe('meter and tempo', () => {
-  const meters = [{ tick: 0, numerator: 7, denominator: 8 }, { tick: 7 * 10080 * 2, ...COMMON_TIME }];
+  const meters = [
+    { tick: 0, numerator: 7, denominator: 8 },
+    { tick: 7 * 10080 * 2, ...COMMON_TIME },
+  ];
 
   it('counts bars and beats across a change of meter', () => {
     expect(barBeatAt(meters, 7 * 10080 + 10080)).toEqual({ bar: 2, beat: 2, ticks: 0 });
@@ -57,12 +81,18 @@ describe('meter and tempo', () => {
   });
 
   it('lasts as long as a clock says: 90 beats at 60, then 30 at 120', () => {
-    const tempos = [{ tick: 0, bpm: 60 }, { tick: 90 * TICKS_PER_QUARTER, bpm: 120 }];
+    const tempos = [
+      { tick: 0, bpm: 60 },
+      { tick: 90 * TICKS_PER_QUARTER, bpm: 120 },
+    ];
     expect(secondsAt(tempos, 120 * TICKS_PER_QUARTER)).toBeCloseTo(105, 9);
   });
 
   it('goes from ticks to seconds and back', () => {
-    const tempos = fc.array(fc.record({ tick: fc.nat(1_000_000), bpm: fc.double({ min: 20, max: 300, noNaN: true }) }), { minLength: 1, maxLength: 5 });
+    const tempos = fc.array(fc.record({ tick: fc.nat(1_000_000), bpm: fc.double({ min: 20, max: 300, noNaN: true }) }), {
+      minLength: 1,
+      maxLength: 5,
+    });
     fc.assert(
       fc.property(tempos, fc.nat(2_000_000), (marks, tick) => {
         const sorted = [...marks].sort((a, b) => a.tick - b.tick);

@@ -6,7 +6,12 @@ export interface SongCard {
   readonly meter: string;
   readonly bars: number;
   /** Each track's first marks, for the miniature: starts and pitches as shares of the whole, 0..1. */
-  readonly tracks: readonly { readonly colour: number; readonly symbol: (typeof TRACK_SYMBOLS)[number]; readonly name: string; readonly marks: readonly (readonly [number, number])[] }[];
+  readonly tracks: readonly {
+    readonly colour: number;
+    readonly symbol: (typeof TRACK_SYMBOLS)[number];
+    readonly name: string;
+    readonly marks: readonly (readonly [number, number])[];
+  }[];
 }
 
 const MARKS = 64;
@@ -34,5 +39,7 @@ function marksOf(document: Document, patternId: string): [number, number][] {
   const high = notes.reduce((highest, { pitch }) => Math.max(highest, pitch), 0);
   const every = Math.max(1, Math.ceil(notes.length / MARKS));
   const share = (value: number) => Math.round(value * 1000) / 1000;
-  return notes.filter((_note, index) => index % every === 0).map(({ start, pitch }) => [share(start / length), share((pitch - low) / Math.max(1, high - low))]);
+  return notes
+    .filter((_note, index) => index % every === 0)
+    .map(({ start, pitch }) => [share(start / length), share((pitch - low) / Math.max(1, high - low))]);
 }

@@ -33,7 +33,16 @@ export class SongQueries {
   async create(document: Document): Promise<void> {
     const { id, name } = document.song;
     const at = this.now();
-    const row = { id, name, revision: 0, snapshotRevision: 0, snapshot: JSON.stringify(document), card: JSON.stringify(cardOf(document)), createdAt: at, changedAt: at };
+    const row = {
+      id,
+      name,
+      revision: 0,
+      snapshotRevision: 0,
+      snapshot: JSON.stringify(document),
+      card: JSON.stringify(cardOf(document)),
+      createdAt: at,
+      changedAt: at,
+    };
     this.orm.insert(songs).values(row).run();
   }
 
@@ -70,7 +79,13 @@ export class SongQueries {
   /** The newest labels of a song's history, oldest first. */
   async labels(id: Id): Promise<ChangeLabel[]> {
     const { id: changeId, label, at, device, undoes } = changes;
-    const rows = this.orm.select({ id: changeId, label, at, device, undoes }).from(changes).where(eq(changes.songId, id)).orderBy(desc(changes.revision)).limit(LABELS_KEPT).all();
+    const rows = this.orm
+      .select({ id: changeId, label, at, device, undoes })
+      .from(changes)
+      .where(eq(changes.songId, id))
+      .orderBy(desc(changes.revision))
+      .limit(LABELS_KEPT)
+      .all();
     return rows.reverse().map(({ undoes: undone, ...row }) => ({ ...row, ...(undone ? { undoes: undone } : {}) }));
   }
 
@@ -81,7 +96,10 @@ export class SongQueries {
     const whole = snapshot ? { snapshot: JSON.stringify(document), snapshotRevision: revision } : {};
     this.orm.transaction((transaction) => {
       for (const { revision: at, change } of added) {
-        transaction.insert(changes).values({ ...labelOf(change), songId: id, revision: at, body: JSON.stringify(change) }).run();
+        transaction
+          .insert(changes)
+          .values({ ...labelOf(change), songId: id, revision: at, body: JSON.stringify(change) })
+          .run();
       }
       const row = { name: document.song.name, revision, changedAt: this.now(), card: JSON.stringify(cardOf(document)), ...whole };
       transaction.update(songs).set(row).where(eq(songs.id, id)).run();

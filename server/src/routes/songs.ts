@@ -30,9 +30,13 @@ export function songRoutes(queries: SongQueries, live: LiveSongs): Router {
 
   router.post('/import', raw({ limit: MAX_FILE_BYTES, type: () => true }), async (request, response) => {
     const bytes = Buffer.isBuffer(request.body) ? new Uint8Array(request.body) : new Uint8Array();
-    const name = String(request.query.name ?? '').trim().slice(0, 200) || 'Imported song';
+    const name =
+      String(request.query.name ?? '')
+        .trim()
+        .slice(0, 200) || 'Imported song';
     const imported = importMidi(bytes, { newId: () => nanoid(), seed: seed(), name });
-    if (!imported.ok) throw new RequestError(imported.refusal.code === 'tooLarge' ? 413 : 422, imported.refusal.code, imported.refusal.message);
+    if (!imported.ok)
+      throw new RequestError(imported.refusal.code === 'tooLarge' ? 413 : 422, imported.refusal.code, imported.refusal.message);
     await queries.create(imported.document);
     response.status(201).json({ id: imported.document.song.id, report: imported.report });
   });
@@ -45,7 +49,10 @@ export function songRoutes(queries: SongQueries, live: LiveSongs): Router {
   router.post('/:id/changes', body, async (request, response) => {
     const { base, changes } = checked(changesBody, request.body);
     const taken = await live.take(idIn(request), base, changes);
-    if (!taken.ok) throw taken.code === 'noSuchSong' ? noSuchSong() : new RequestError(409, taken.code, 'This window knows a later state than the server. Load the song again.');
+    if (!taken.ok)
+      throw taken.code === 'noSuchSong'
+        ? noSuchSong()
+        : new RequestError(409, taken.code, 'This window knows a later state than the server. Load the song again.');
     const { ok: _ok, ...answer } = taken;
     response.json(answer);
   });
@@ -85,7 +92,13 @@ function seed(): number {
 
 function checked<T>(schema: z.ZodType<T>, value: unknown): T {
   const read = schema.safeParse(value ?? {});
-  if (!read.success) throw new RequestError(400, 'badRequest', 'The request is not as it should be; see details.', z.prettifyError(read.error).slice(0, 2000));
+  if (!read.success)
+    throw new RequestError(
+      400,
+      'badRequest',
+      'The request is not as it should be; see details.',
+      z.prettifyError(read.error).slice(0, 2000),
+    );
   return read.data;
 }
 

@@ -19,7 +19,12 @@ export interface GridCursor {
 
 /** Moving about and entering notes on the grid by keys: arrows go from box to box and row to row while nothing is selected;
  *  Enter puts a note there, or selects the one that is there. */
-export function useGridCursor(part: OpenPart, rows: readonly GridRow[], viewport: Viewport, surface: RefObject<HTMLElement | null>): GridCursor {
+export function useGridCursor(
+  part: OpenPart,
+  rows: readonly GridRow[],
+  viewport: Viewport,
+  surface: RefObject<HTMLElement | null>,
+): GridCursor {
   const dispatch = useAppDispatch();
   const notes = useAppSelector(selectNotes);
   const hasSelection = useAppSelector((state) => state.view.selected.length > 0);
@@ -52,7 +57,12 @@ export function useGridCursor(part: OpenPart, rows: readonly GridRow[], viewport
 
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.target !== surface.current || event.ctrlKey || event.metaKey || event.altKey) return;
-    const steps: Record<string, readonly [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+    const steps: Record<string, readonly [number, number]> = {
+      ArrowLeft: [-1, 0],
+      ArrowRight: [1, 0],
+      ArrowUp: [0, -1],
+      ArrowDown: [0, 1],
+    };
     const step = hasSelection ? undefined : steps[event.key];
     if (step) go(step[0], step[1]);
     else if (event.key === 'Enter') enter();
@@ -63,7 +73,15 @@ export function useGridCursor(part: OpenPart, rows: readonly GridRow[], viewport
   return { place, rowIndex, handlers: { onKeyDown } };
 }
 
-export function Cursor({ cursor: { place, rowIndex }, part, window }: { readonly cursor: GridCursor; readonly part: OpenPart; readonly window: GridWindow }) {
+export function Cursor({
+  cursor: { place, rowIndex },
+  part,
+  window,
+}: {
+  readonly cursor: GridCursor;
+  readonly part: OpenPart;
+  readonly window: GridWindow;
+}) {
   if (!place) return null;
   const width = (lineAfter(part.grid, place.tick) - place.tick) * window.pixelsPerTick;
   return (
@@ -71,8 +89,19 @@ export function Cursor({ cursor: { place, rowIndex }, part, window }: { readonly
       data-testid="cursor"
       aria-live="polite"
       style={{
-        position: 'absolute', left: (place.tick - window.fromTick) * window.pixelsPerTick, top: (rowIndex - window.fromRow) * window.rowPixels, width, height: window.rowPixels,
-        border: '2px solid var(--head)', boxSizing: 'border-box', borderRadius: 4, zIndex: 3, pointerEvents: 'none', overflow: 'hidden', color: 'transparent', fontSize: 1,
+        position: 'absolute',
+        left: (place.tick - window.fromTick) * window.pixelsPerTick,
+        top: (rowIndex - window.fromRow) * window.rowPixels,
+        width,
+        height: window.rowPixels,
+        border: '2px solid var(--head)',
+        boxSizing: 'border-box',
+        borderRadius: 4,
+        zIndex: 3,
+        pointerEvents: 'none',
+        overflow: 'hidden',
+        color: 'transparent',
+        fontSize: 1,
       }}
     >
       {barBeatWords(part.meters, place.tick)}

@@ -36,7 +36,11 @@ export function GestureLayer({ gesture, lifted, part, rows, window }: GestureLay
     if (part.track.kind === 'drums') return moveNotes(lifted, gesture.ticks, gesture.semitones).map(block);
     const ticks = Math.max(gesture.ticks, -Math.min(...lifted.map(({ start }) => start)));
     const semitones = limitedTranspose(lifted, gesture.semitones);
-    return <div style={{ position: 'absolute', transform: `translate(${ticks * window.pixelsPerTick}px, ${-semitones * window.rowPixels}px)` }}>{lifted.map(block)}</div>;
+    return (
+      <div style={{ position: 'absolute', transform: `translate(${ticks * window.pixelsPerTick}px, ${-semitones * window.rowPixels}px)` }}>
+        {lifted.map(block)}
+      </div>
+    );
   }
   if (gesture.state !== 'selecting') return null;
   const { from, to } = gesture;
@@ -44,7 +48,12 @@ export function GestureLayer({ gesture, lifted, part, rows, window }: GestureLay
   return (
     <div
       style={{
-        position: 'absolute', zIndex: 3, pointerEvents: 'none', border: '2px solid var(--act)', background: 'color-mix(in srgb, var(--act) 14%, transparent)', boxSizing: 'border-box',
+        position: 'absolute',
+        zIndex: 3,
+        pointerEvents: 'none',
+        border: '2px solid var(--act)',
+        background: 'color-mix(in srgb, var(--act) 14%, transparent)',
+        boxSizing: 'border-box',
         left: (Math.min(from.tick, to.tick) - window.fromTick) * window.pixelsPerTick,
         width: Math.abs(to.tick - from.tick) * window.pixelsPerTick,
         top: (rowsTouched[0] - window.fromRow) * window.rowPixels,

@@ -39,7 +39,14 @@ export function NoteBlock({ note, left, top, width, height, colour, isSelected, 
     pointerEvents: 'none',
   };
   return (
-    <div role={name ? 'option' : undefined} aria-selected={name ? Boolean(isSelected) : undefined} aria-label={name} aria-hidden={name ? undefined : true} data-note={name ? note.id : undefined} style={style}>
+    <div
+      role={name ? 'option' : undefined}
+      aria-selected={name ? Boolean(isSelected) : undefined}
+      aria-label={name}
+      aria-hidden={name ? undefined : true}
+      data-note={name ? note.id : undefined}
+      style={style}
+    >
       {isOffGrid ? <div style={OFF_GRID_TICK} /> : null}
       {isSelected && height >= 16 && width >= 30 ? (
         <>
@@ -52,7 +59,15 @@ export function NoteBlock({ note, left, top, width, height, colour, isSelected, 
 }
 
 /** A small tick that leans out of the note's start: it does not stand on a line of the grid in use. */
-const OFF_GRID_TICK: CSSProperties = { position: 'absolute', left: -4, top: -4, width: 0, height: 0, borderTop: '8px solid var(--act)', borderRight: '8px solid transparent' };
+const OFF_GRID_TICK: CSSProperties = {
+  position: 'absolute',
+  left: -4,
+  top: -4,
+  width: 0,
+  height: 0,
+  borderTop: '8px solid var(--act)',
+  borderRight: '8px solid transparent',
+};
 const HANDLE: CSSProperties = { position: 'absolute', top: '25%', width: 3, height: '50%', borderRadius: 2, background: 'var(--card)' };
 
 /** A note in words, for those who hear the page: "C4 at 1.3, 1/2 beat, velocity 96". */

@@ -23,6 +23,7 @@ const FINGER_REACH = 22;
 const MOUSE_END = 8;
 const FINGER_END = 16;
 const ZOOM_STEP = 1.12;
+const DRUM_ROW_PIXELS = 34;
 
 /** The pattern as pitch against time. */
 export function NotesGrid({ part }: { readonly part: OpenPart }) {
@@ -65,7 +66,17 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
   const cursor = useGridCursor(part, rows, viewport, surfaceRef);
 
   return (
-    <div style={{ position: 'relative', flex: 1, minHeight: 0, display: 'grid', gridTemplateColumns: `${part.track.kind === 'drums' ? 88 : 48}px 1fr`, gridTemplateRows: `${RULER_HEIGHT}px 1fr`, overflow: 'hidden' }}>
+    <div
+      style={{
+        position: 'relative',
+        flex: 1,
+        minHeight: 0,
+        display: 'grid',
+        gridTemplateColumns: `${part.track.kind === 'drums' ? 88 : 48}px 1fr`,
+        gridTemplateRows: `${RULER_HEIGHT}px 1fr`,
+        overflow: 'hidden',
+      }}
+    >
       <div style={{ background: 'var(--wash)', borderBottom: '1px solid var(--lineStrong)' }} />
       <Ruler viewport={viewport} part={part} />
       <PitchStrip viewport={viewport} rows={rows} trackId={part.track.id} isDrums={part.track.kind === 'drums'} />
@@ -78,13 +89,22 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
         aria-label={`Notes of ${part.track.name}. Arrow keys move the cursor, Enter puts a note there.`}
         tabIndex={0}
         data-testid="notes-grid"
-        style={{ position: 'relative', overflow: 'hidden', touchAction: 'none', userSelect: 'none', background: 'var(--paper)', cursor: 'crosshair' }}
+        style={{
+          position: 'relative',
+          overflow: 'hidden',
+          touchAction: 'none',
+          userSelect: 'none',
+          background: 'var(--paper)',
+          cursor: 'crosshair',
+        }}
       >
         <div ref={follow} style={{ position: 'absolute', top: 0, left: 0 }} role="presentation">
           <RowsLayer rows={rows} window={window} />
           <LinesLayer part={part} window={window} />
           <BeyondLayer lengthTicks={part.pattern.length} window={window} />
-          {shown === notes ? null : <NotesLayer notes={notes} part={part} rows={rows} window={window} selected={NO_IDS} lifted={NO_IDS} isOutline />}
+          {shown === notes ? null : (
+            <NotesLayer notes={notes} part={part} rows={rows} window={window} selected={NO_IDS} lifted={NO_IDS} isOutline />
+          )}
           <NotesLayer notes={shown} part={part} rows={rows} window={window} selected={selected} lifted={lifted} isNamed />
           <GestureLayer gesture={gesture} lifted={liftedNotes} part={part} rows={rows} window={window} />
           <Cursor cursor={cursor} part={part} window={window} />
@@ -99,19 +119,19 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
 /** A view of the part for as long as it is open: the whole pattern or its first four bars, with its notes in the middle. */
 function useViewport(part: OpenPart, rows: readonly GridRow[], notes: readonly Note[]): Viewport {
   const [viewport] = useState(() => new Viewport(part.pattern.length * 1.5, rows.length));
-  const shownPattern = useRef<Id | null>(null);
+  const fitted = useRef<Id | null>(null);
   useLayoutEffect(() => {
     viewport.setContent(part.pattern.length * 1.5, rows.length);
   }, [viewport, part.pattern.length, rows.length]);
   useEffect(() => {
     const fit = () => {
-      if (viewport.width === 0 || shownPattern.current === part.pattern.id) return;
-      shownPattern.current = part.pattern.id;
+      if (viewport.width === 0 || fitted.current === part.pattern.id) return;
+      fitted.current = part.pattern.id;
       const bars = Math.min(part.bars, viewport.width > 700 ? 4 : 2);
       const pitches = notes.map(({ pitch }) => pitch).sort((a, b) => a - b);
       const middle = pitches.length ? (pitches[0]! + pitches.at(-1)!) / 2 : 60;
       const row = rows.findIndex(({ pitch }) => pitch <= middle);
-      if (part.track.kind === 'drums') viewport.rowPixels = 34;
+      if (part.track.kind === 'drums') viewport.setRowPixels(DRUM_ROW_PIXELS);
       viewport.show(0, (part.pattern.length / part.bars) * bars, part.track.kind === 'drums' ? 0 : row);
     };
     fit();
@@ -131,7 +151,8 @@ function useSized(ref: RefObject<HTMLDivElement | null>, viewport: Viewport): vo
     const onWheel = (event: WheelEvent) => {
       event.preventDefault();
       const box = element.getBoundingClientRect();
-      if (event.ctrlKey || event.metaKey) viewport.zoomBy(event.deltaY < 0 ? ZOOM_STEP : 1 / ZOOM_STEP, 1, event.clientX - box.left, event.clientY - box.top);
+      if (event.ctrlKey || event.metaKey)
+        viewport.zoomBy(event.deltaY < 0 ? ZOOM_STEP : 1 / ZOOM_STEP, 1, event.clientX - box.left, event.clientY - box.top);
       else if (event.shiftKey) viewport.scrollBy(event.deltaY + event.deltaX, 0);
       else viewport.scrollBy(event.deltaX, event.deltaY);
     };
@@ -144,11 +165,21 @@ function useSized(ref: RefObject<HTMLDivElement | null>, viewport: Viewport): vo
 }
 
 /** Pixels to ticks and pitches, and what lies under a pointer. */
-function useSurface(ref: RefObject<HTMLDivElement | null>, viewport: Viewport, rows: readonly GridRow[], notes: readonly Note[], selected: ReadonlySet<Id>): GridSurface {
+function useSurface(
+  ref: RefObject<HTMLDivElement | null>,
+  viewport: Viewport,
+  rows: readonly GridRow[],
+  notes: readonly Note[],
+  selected: ReadonlySet<Id>,
+): GridSurface {
   return useMemo(() => {
     const inside = (clientX: number, clientY: number) => {
       const box = ref.current!.getBoundingClientRect();
-      return { tick: (clientX - box.left + viewport.scrollX) / viewport.pixelsPerTick, rowPosition: (clientY - box.top + viewport.scrollY) / viewport.rowPixels, box };
+      return {
+        tick: (clientX - box.left + viewport.scrollX) / viewport.pixelsPerTick,
+        rowPosition: (clientY - box.top + viewport.scrollY) / viewport.rowPixels,
+        box,
+      };
     };
     const indices = new Map(rows.map(({ pitch }, index) => [pitch, index]));
     return {
@@ -159,7 +190,11 @@ function useSurface(ref: RefObject<HTMLDivElement | null>, viewport: Viewport, r
       targetAt: (clientX, clientY, isTouch) => {
         const at = inside(clientX, clientY);
         const { pixelsPerTick, rowPixels } = viewport;
-        const note = nearestNote(notes, at, (pitch) => indices.get(pitch) ?? null, { pixelsPerTick, rowPixels, reachPixels: isTouch ? FINGER_REACH : 0 });
+        const note = nearestNote(notes, at, (pitch) => indices.get(pitch) ?? null, {
+          pixelsPerTick,
+          rowPixels,
+          reachPixels: isTouch ? FINGER_REACH : 0,
+        });
         if (!note) return { kind: 'empty' };
         const width = note.length * pixelsPerTick;
         const fromStart = (at.tick - note.start) * pixelsPerTick;
@@ -186,5 +221,21 @@ function Playhead({ viewport, lengthTicks }: { readonly viewport: Viewport; read
     element.style.display = tick === null ? 'none' : 'block';
     if (tick !== null) element.style.transform = `translateX(${modulo(tick, lengthTicks) * viewport.pixelsPerTick - viewport.scrollX}px)`;
   });
-  return <div ref={ref} data-testid="playhead" style={{ display: 'none', position: 'absolute', top: 0, bottom: 0, left: -1, width: 3, background: 'var(--head)', zIndex: 4, pointerEvents: 'none' }} />;
+  return (
+    <div
+      ref={ref}
+      data-testid="playhead"
+      style={{
+        display: 'none',
+        position: 'absolute',
+        top: 0,
+        bottom: 0,
+        left: -1,
+        width: 3,
+        background: 'var(--head)',
+        zIndex: 4,
+        pointerEvents: 'none',
+      }}
+    />
+  );
 }

@@ -16,9 +16,20 @@ export const Ruler = memo(function Ruler({ viewport, part }: { readonly viewport
   const marks = linesIn(window.fromTick, Math.min(window.toTick, part.pattern.length), part.grid, part.meters, window.pixelsPerTick)
     .filter(({ weight }) => weight !== 'step')
     .sort((a, b) => a.tick - b.tick);
-  const hasRoomForBeats = marks.some(({ weight }, index) => weight === 'beat' && (marks[index]!.tick - (marks[index - 1]?.tick ?? 0)) * window.pixelsPerTick >= NUMBER_GAP);
+  const hasRoomForBeats = marks.some(
+    ({ weight }, index) => weight === 'beat' && (marks[index]!.tick - (marks[index - 1]?.tick ?? 0)) * window.pixelsPerTick >= NUMBER_GAP,
+  );
   return (
-    <div style={{ position: 'relative', height: RULER_HEIGHT, overflow: 'hidden', background: 'var(--wash)', borderBottom: '1px solid var(--lineStrong)' }} aria-hidden>
+    <div
+      style={{
+        position: 'relative',
+        height: RULER_HEIGHT,
+        overflow: 'hidden',
+        background: 'var(--wash)',
+        borderBottom: '1px solid var(--lineStrong)',
+      }}
+      aria-hidden
+    >
       <div ref={follow} style={{ position: 'absolute', top: 0, left: 0 }}>
         {marks.map(({ tick, weight }) => {
           const left = (tick - window.fromTick) * window.pixelsPerTick;
@@ -26,8 +37,26 @@ export const Ruler = memo(function Ruler({ viewport, part }: { readonly viewport
           if (isNumbered) lastLeft = left;
           const words = barBeatWords(part.meters, tick);
           return (
-            <div key={tick} style={{ position: 'absolute', left, top: weight === 'bar' ? 0 : 14, height: RULER_HEIGHT, borderLeft: '1px solid var(--lineStrong)', paddingLeft: 4, fontSize: 13, lineHeight: '24px', color: weight === 'bar' ? 'var(--ink)' : 'var(--faded)', fontWeight: weight === 'bar' ? 600 : 400 }}>
-              {isNumbered ? <span style={{ position: 'relative', top: weight === 'bar' ? 0 : -14 }}>{hasRoomForBeats ? words : words.split('.')[0]}</span> : null}
+            <div
+              key={tick}
+              style={{
+                position: 'absolute',
+                left,
+                top: weight === 'bar' ? 0 : 14,
+                height: RULER_HEIGHT,
+                borderLeft: '1px solid var(--lineStrong)',
+                paddingLeft: 4,
+                fontSize: 13,
+                lineHeight: '24px',
+                color: weight === 'bar' ? 'var(--ink)' : 'var(--faded)',
+                fontWeight: weight === 'bar' ? 600 : 400,
+              }}
+            >
+              {isNumbered ? (
+                <span style={{ position: 'relative', top: weight === 'bar' ? 0 : -14 }}>
+                  {hasRoomForBeats ? words : words.split('.')[0]}
+                </span>
+              ) : null}
             </div>
           );
         })}

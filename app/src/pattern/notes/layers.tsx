@@ -12,8 +12,14 @@ export const RowsLayer = memo(function RowsLayer({ rows, window }: { readonly ro
     <div
       key={row.pitch}
       style={{
-        position: 'absolute', left: 0, width, top: index * window.rowPixels, height: window.rowPixels, boxSizing: 'border-box',
-        background: row.isShaded ? 'var(--blackRow)' : 'transparent', borderBottom: `1px solid var(${row.pitch % 12 === 0 ? '--line' : '--lineWeak'})`,
+        position: 'absolute',
+        left: 0,
+        width,
+        top: index * window.rowPixels,
+        height: window.rowPixels,
+        boxSizing: 'border-box',
+        background: row.isShaded ? 'var(--blackRow)' : 'transparent',
+        borderBottom: `1px solid var(${row.pitch % 12 === 0 ? '--line' : '--lineWeak'})`,
       }}
     />
   ));
@@ -55,16 +61,42 @@ export const LinesLayer = memo(function LinesLayer({ part, window }: { readonly 
   return linesIn(window.fromTick, window.toTick, part.grid, part.meters, window.pixelsPerTick).map(({ tick, weight }) => (
     <div
       key={tick}
-      style={{ position: 'absolute', top: 0, height, left: (tick - window.fromTick) * window.pixelsPerTick, width: weight === 'bar' ? 2 : 1, background: LINE_COLOURS[weight] }}
+      style={{
+        position: 'absolute',
+        top: 0,
+        height,
+        left: (tick - window.fromTick) * window.pixelsPerTick,
+        width: weight === 'bar' ? 2 : 1,
+        background: LINE_COLOURS[weight],
+      }}
     />
   ));
 });
 
 /** What lies beyond the pattern's end is shaded. */
-export const BeyondLayer = memo(function BeyondLayer({ lengthTicks, window }: { readonly lengthTicks: number; readonly window: GridWindow }) {
+export const BeyondLayer = memo(function BeyondLayer({
+  lengthTicks,
+  window,
+}: {
+  readonly lengthTicks: number;
+  readonly window: GridWindow;
+}) {
   if (lengthTicks >= window.toTick) return null;
   const left = Math.max(0, lengthTicks - window.fromTick) * window.pixelsPerTick;
-  return <div style={{ position: 'absolute', top: 0, bottom: 0, left, width: window.toTick * window.pixelsPerTick, height: (window.toRow - window.fromRow) * window.rowPixels, background: 'var(--wash)', opacity: 0.75 }} />;
+  return (
+    <div
+      style={{
+        position: 'absolute',
+        top: 0,
+        bottom: 0,
+        left,
+        width: window.toTick * window.pixelsPerTick,
+        height: (window.toRow - window.fromRow) * window.rowPixels,
+        background: 'var(--wash)',
+        opacity: 0.75,
+      }}
+    />
+  );
 });
 
 interface NotesLayerProps {
@@ -83,24 +115,26 @@ interface NotesLayerProps {
 export const NotesLayer = memo(function NotesLayer({ notes, part, rows, window, selected, lifted, isOutline, isNamed }: NotesLayerProps) {
   const rowIndex = useMemo(() => new Map(rows.map(({ pitch }, index) => [pitch, index])), [rows]);
   const colour = `var(--track${part.track.colour})`;
-  return notes.filter((note) => note.start < window.toTick && note.start + note.length > window.fromTick).map((note) => {
-    const index = rowIndex.get(note.pitch);
-    if (index === undefined || index < window.fromRow || index >= window.toRow || lifted.has(note.id)) return null;
-    return (
-      <NoteBlock
-        key={note.id}
-        note={note}
-        left={(note.start - window.fromTick) * window.pixelsPerTick}
-        top={(index - window.fromRow) * window.rowPixels}
-        width={note.length * window.pixelsPerTick}
-        height={window.rowPixels}
-        colour={colour}
-        isOutline={isOutline}
-        isSelected={selected.has(note.id)}
-        isOffGrid={!isOutline && !isOnGrid(part.grid, note.start)}
-        isBeyond={note.start >= part.pattern.length}
-        name={isNamed ? noteWords(note, rows[index]!.name, part.meters) : undefined}
-      />
-    );
-  });
+  return notes
+    .filter((note) => note.start < window.toTick && note.start + note.length > window.fromTick)
+    .map((note) => {
+      const index = rowIndex.get(note.pitch);
+      if (index === undefined || index < window.fromRow || index >= window.toRow || lifted.has(note.id)) return null;
+      return (
+        <NoteBlock
+          key={note.id}
+          note={note}
+          left={(note.start - window.fromTick) * window.pixelsPerTick}
+          top={(index - window.fromRow) * window.rowPixels}
+          width={note.length * window.pixelsPerTick}
+          height={window.rowPixels}
+          colour={colour}
+          isOutline={isOutline}
+          isSelected={selected.has(note.id)}
+          isOffGrid={!isOutline && !isOnGrid(part.grid, note.start)}
+          isBeyond={note.start >= part.pattern.length}
+          name={isNamed ? noteWords(note, rows[index]!.name, part.meters) : undefined}
+        />
+      );
+    });
 });

@@ -56,9 +56,16 @@ export class Viewport {
 
   /** Shows [fromTick, toTick) across the whole width and puts `middleRow` half way down. */
   show(fromTick: number, toTick: number, middleRow: number): void {
-    if (this.width > 0 && toTick > fromTick) this.pixelsPerTick = clamp((this.width - 8) / (toTick - fromTick), 2 / TICKS_PER_QUARTER, 1600 / TICKS_PER_QUARTER);
+    if (this.width > 0 && toTick > fromTick)
+      this.pixelsPerTick = clamp((this.width - 8) / (toTick - fromTick), 2 / TICKS_PER_QUARTER, 1600 / TICKS_PER_QUARTER);
     this.scrollX = fromTick * this.pixelsPerTick;
     this.scrollY = (middleRow + 0.5) * this.rowPixels - this.height / 2;
+    this.settle();
+  }
+
+  /** Rows of this height from now on, in pixels. */
+  setRowPixels(rowPixels: number): void {
+    this.rowPixels = rowPixels;
     this.settle();
   }
 

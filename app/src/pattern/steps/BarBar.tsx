@@ -18,7 +18,14 @@ export function BarBar({ part, bar }: { readonly part: OpenPart; readonly bar: n
           Bar
         </Words>
         {Array.from({ length: Math.min(bars, 64) }, (_, index) => (
-          <Press key={index} label={`Bar ${index + 1}`} shown={String(index + 1)} look={index === bar ? 'on' : 'quiet'} pressed={index === bar} onPress={() => show(index)} />
+          <Press
+            key={index}
+            label={`Bar ${index + 1}`}
+            shown={String(index + 1)}
+            look={index === bar ? 'on' : 'quiet'}
+            pressed={index === bar}
+            onPress={() => show(index)}
+          />
         ))}
       </XStack>
     </ScrollView>

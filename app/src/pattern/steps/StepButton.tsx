@@ -33,7 +33,13 @@ export function StepButton({ part, cell, rowName, pitch, hits, isHeld, isSelecte
       data-step={cell.index}
       data-pitch={pitch}
       tabIndex={isFirst ? 0 : -1}
-      style={{ ...CELL, height: size, background: isOnBeat ? 'var(--wash)' : 'var(--card)', borderColor: isSelected ? 'var(--act)' : isOnBeat ? 'var(--lineStrong)' : 'var(--line)', borderWidth: isSelected ? 3 : 1 }}
+      style={{
+        ...CELL,
+        height: size,
+        background: isOnBeat ? 'var(--wash)' : 'var(--card)',
+        borderColor: isSelected ? 'var(--act)' : isOnBeat ? 'var(--lineStrong)' : 'var(--line)',
+        borderWidth: isSelected ? 3 : 1,
+      }}
     >
       {isHeld ? <div style={{ ...TAIL, background: `var(--track${part.track.colour})` }} /> : null}
       {wasHit && !hit ? <div style={{ ...DOT, width: '50%', border: '2px dashed var(--faded)' }} /> : null}
@@ -42,19 +48,42 @@ export function StepButton({ part, cell, rowName, pitch, hits, isHeld, isSelecte
   );
 }
 
-function Dot({ hit, colour, offset, count }: { readonly hit: Note; readonly colour: string; readonly offset: number; readonly count: number }) {
+function Dot({
+  hit,
+  colour,
+  offset,
+  count,
+}: {
+  readonly hit: Note;
+  readonly colour: string;
+  readonly offset: number;
+  readonly count: number;
+}) {
   const share = 28 + 56 * (hit.velocity / 127);
   return (
     <>
       <div style={{ ...DOT, width: `${share}%`, background: hit.muted ? 'transparent' : colour, border: `2px solid ${colour}` }} />
-      {offset ? <div style={{ position: 'absolute', top: 0, bottom: 0, left: `${offset * 100}%`, width: 3, background: 'var(--act)' }} /> : null}
+      {offset ? (
+        <div style={{ position: 'absolute', top: 0, bottom: 0, left: `${offset * 100}%`, width: 3, background: 'var(--act)' }} />
+      ) : null}
       {count > 1 ? <span style={COUNT}>{count}</span> : null}
     </>
   );
 }
 
 const CELL: CSSProperties = {
-  position: 'relative', flex: 1, minWidth: 0, boxSizing: 'border-box', borderStyle: 'solid', borderRadius: 6, display: 'flex', alignItems: 'center', justifyContent: 'center', touchAction: 'none', cursor: 'pointer', overflow: 'hidden',
+  position: 'relative',
+  flex: 1,
+  minWidth: 0,
+  boxSizing: 'border-box',
+  borderStyle: 'solid',
+  borderRadius: 6,
+  display: 'flex',
+  alignItems: 'center',
+  justifyContent: 'center',
+  touchAction: 'none',
+  cursor: 'pointer',
+  overflow: 'hidden',
 };
 const DOT: CSSProperties = { aspectRatio: '1', maxHeight: '92%', borderRadius: '50%', boxSizing: 'border-box', position: 'relative' };
 const TAIL: CSSProperties = { position: 'absolute', left: 0, right: 0, height: 4, opacity: 0.55 };

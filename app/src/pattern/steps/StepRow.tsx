@@ -33,7 +33,11 @@ const CELL_SIZE = 46;
 /** A row of the steps: open with its cells and its own bar, or a strip that shows its hits and opens at a tap. */
 export const StepRow = memo(function StepRow(props: StepRowProps) {
   return (
-    <div ref={props.isInHand ? intoView : undefined} data-row={props.row.pitch} style={{ borderBottom: '1px solid var(--line)', background: props.isInHand ? 'var(--paper)' : undefined }}>
+    <div
+      ref={props.isInHand ? intoView : undefined}
+      data-row={props.row.pitch}
+      style={{ borderBottom: '1px solid var(--line)', background: props.isInHand ? 'var(--paper)' : undefined }}
+    >
       {props.isOpen ? <OpenRow {...props} /> : <Strip {...props} />}
     </div>
   );
@@ -55,13 +59,49 @@ function Strip({ part, row, span, notes }: StepRowProps) {
     <button
       aria-label={`${row.name}, ${mine.length} ${mine.length === 1 ? 'hit' : 'hits'}. Take in hand.`}
       onClick={take}
-      style={{ display: 'flex', alignItems: 'center', width: '100%', height: 44, flexShrink: 0, padding: '0 8px', border: 0, background: 'transparent', color: 'var(--ink)', cursor: 'pointer', textAlign: 'left' }}
+      style={{
+        display: 'flex',
+        alignItems: 'center',
+        width: '100%',
+        height: 44,
+        flexShrink: 0,
+        padding: '0 8px',
+        border: 0,
+        background: 'transparent',
+        color: 'var(--ink)',
+        cursor: 'pointer',
+        textAlign: 'left',
+      }}
     >
-      <span style={{ width: 86, flexShrink: 0, fontSize: 15, whiteSpace: 'nowrap', overflow: 'hidden', textOverflow: 'ellipsis' }}>{row.name}</span>
-      <span style={{ position: 'relative', flex: 1, height: 24, background: 'linear-gradient(to right, var(--line) 1px, transparent 1px) 0 0 / 25% 100%, var(--card)', borderRadius: 4, overflow: 'hidden' }}>
+      <span style={{ width: 86, flexShrink: 0, fontSize: 15, whiteSpace: 'nowrap', overflow: 'hidden', textOverflow: 'ellipsis' }}>
+        {row.name}
+      </span>
+      <span
+        style={{
+          position: 'relative',
+          flex: 1,
+          height: 24,
+          background: 'linear-gradient(to right, var(--line) 1px, transparent 1px) 0 0 / 25% 100%, var(--card)',
+          borderRadius: 4,
+          overflow: 'hidden',
+        }}
+      >
         {mine.map((note) => {
           const size = 6 + 10 * (note.velocity / 127);
-          return <span key={note.id} style={{ position: 'absolute', left: `calc(${((note.start - span.start) / (span.end - span.start)) * 100}% + 2px)`, top: 12 - size / 2, width: size, height: size, borderRadius: '50%', background: `var(--track${part.track.colour})` }} />;
+          return (
+            <span
+              key={note.id}
+              style={{
+                position: 'absolute',
+                left: `calc(${((note.start - span.start) / (span.end - span.start)) * 100}% + 2px)`,
+                top: 12 - size / 2,
+                width: size,
+                height: size,
+                borderRadius: '50%',
+                background: `var(--track${part.track.colour})`,
+              }}
+            />
+          );
         })}
       </span>
     </button>
@@ -114,7 +154,14 @@ function RowBar({ part, row, notes, isWide }: StepRowProps) {
       <XStack flexGrow={1} />
       <Press label={`Rotate ${row.name} back`} icon={RotateBack} iconOnly disabled={!mine.length} onPress={() => turn(-1)} />
       <Press label={`Rotate ${row.name} on`} icon={RotateOn} iconOnly disabled={!mine.length} onPress={() => turn(1)} />
-      {isWide ? null : <Press label={`Select all of ${row.name}`} shown="Select row" disabled={!mine.length} onPress={() => dispatch(selectionSet(mine))} />}
+      {isWide ? null : (
+        <Press
+          label={`Select all of ${row.name}`}
+          shown="Select row"
+          disabled={!mine.length}
+          onPress={() => dispatch(selectionSet(mine))}
+        />
+      )}
     </XStack>
   );
 }

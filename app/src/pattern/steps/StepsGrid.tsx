@@ -37,7 +37,9 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
   const container = useRef<HTMLDivElement>(null);
   const anchor = useRef<Anchor | null>(null);
   const surface = useCellSurface(anchor, notes, cells);
-  const { gesture, isOverCancel, handlers } = useGridGesture(surface, setting, (finished) => dispatch(finishGesture(finished, { trackId: part.track.id, notes, setting, tapErases: true })));
+  const { gesture, isOverCancel, handlers } = useGridGesture(surface, setting, (finished) =>
+    dispatch(finishGesture(finished, { trackId: part.track.id, notes, setting, tapErases: true })),
+  );
 
   /** Only cells take part in gestures; what else lies in a row keeps its own presses and scrolls the page. */
   const onPointerDown = (event: PointerEvent<HTMLElement>) => {
@@ -59,7 +61,14 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
     else if (event.key === 'ArrowDown' || event.key === 'ArrowUp') focusRow(container.current, from, event.key === 'ArrowDown' ? 1 : -1);
     else if (event.key === 'Enter') {
       const target: Target = targetIn(notes, pitch, cells[index]!);
-      const gestureAt = { state: 'pressing', from: { tick: cells[index]!.start, pitch }, target, ground: 'draw', extend: false, copy: false } as const;
+      const gestureAt = {
+        state: 'pressing',
+        from: { tick: cells[index]!.start, pitch },
+        target,
+        ground: 'draw',
+        extend: false,
+        copy: false,
+      } as const;
       dispatch(finishGesture({ gesture: gestureAt, isTouch: false }, { trackId: part.track.id, notes, setting, tapErases: true }));
     } else return;
     event.preventDefault();
