@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { midiFromText, noteOns, textFromMidi } from '../support/midi-text';
+import { byTimeThenRest, midiFromText, noteOns, textFromMidi } from '../support/midi-text';
 
 /** A file as other programs write them: a tempo change outside the first track, controllers, an overlap, a double, drums. */
 const ROWS = [
@@ -70,7 +70,7 @@ test('a MIDI file comes in, is looked at first, goes out the same, is edited, an
       [3, 24, 9, 36, 110],
       [3, 24, 9, 36, 60],
       [3, 120, 9, 42, 80],
-    ].sort((a, b) => a[1]! - b[1]! || a[3]! - b[3]!),
+    ].sort(byTimeThenRest),
   );
 });
 

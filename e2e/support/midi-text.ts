@@ -14,11 +14,15 @@ export function textFromMidi(bytes: Buffer): string[] {
   return stdout.toString('latin1').trim().split('\n');
 }
 
-/** The note rows of a file: "track, tick, channel, pitch, velocity" of each note-on, sorted by time. */
+/** The note rows of a file: "track, tick, channel, pitch, velocity" of each note-on, sorted by time, then by the rest. */
 export function noteOns(rows: readonly string[]): number[][] {
   return rows
     .map((row) => row.split(',').map((cell) => cell.trim()))
     .filter(([, , type, , , velocity]) => type === 'Note_on_c' && velocity !== '0')
     .map(([track, tick, , channel, pitch, velocity]) => [track, tick, channel, pitch, velocity].map(Number))
-    .sort((a, b) => a[1]! - b[1]! || a[3]! - b[3]!);
+    .sort(byTimeThenRest);
+}
+
+export function byTimeThenRest(a: readonly number[], b: readonly number[]): number {
+  return a[1]! - b[1]! || a[3]! - b[3]! || a[4]! - b[4]!;
 }

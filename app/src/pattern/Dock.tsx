@@ -16,13 +16,7 @@ import { usePlayhead } from './usePlayback';
 
 /** Where the thumb is: play, the grid and its stepper, undo. The grid is said in words above. */
 export function Dock({ part, onPlay }: { readonly part: OpenPart; readonly onPlay: () => void }) {
-  const dispatch = useAppDispatch();
   const isPlaying = useAppSelector((state) => state.view.isPlaying);
-  const { undo: canUndo, redo: canRedo } = useAppSelector(
-    (state) => historyState(state.song.history),
-    (a, b) => a.undo === b.undo && a.redo === b.redo,
-  );
-  const isTrying = useAppSelector((state) => state.trial.trial !== null);
   return (
     <YStack
       backgroundColor="$wash"
@@ -43,10 +37,25 @@ export function Dock({ part, onPlay }: { readonly part: OpenPart; readonly onPla
       <XStack alignItems="center" justifyContent="center" gap={5}>
         <Press label={isPlaying ? 'Stop' : 'Play'} icon={isPlaying ? Square : Play} iconOnly look="strong" onPress={onPlay} testID="play" />
         <GridStepper part={part} />
-        <Press label="Undo" icon={Undo} iconOnly disabled={!canUndo && !isTrying} onPress={() => void dispatch(undo('undo'))} />
-        <Press label="Redo" icon={Redo} iconOnly disabled={!canRedo} onPress={() => void dispatch(undo('redo'))} />
+        <UndoButtons />
       </XStack>
     </YStack>
+  );
+}
+
+/** Back and forth through what was done. During a trial, back drops the trial. */
+export function UndoButtons() {
+  const dispatch = useAppDispatch();
+  const { undo: canUndo, redo: canRedo } = useAppSelector(
+    (state) => historyState(state.song.history),
+    (a, b) => a.undo === b.undo && a.redo === b.redo,
+  );
+  const isTrying = useAppSelector((state) => state.trial.trial !== null);
+  return (
+    <XStack gap={5}>
+      <Press label="Undo" icon={Undo} iconOnly disabled={!canUndo && !isTrying} onPress={() => void dispatch(undo('undo'))} />
+      <Press label="Redo" icon={Redo} iconOnly disabled={!canRedo} onPress={() => void dispatch(undo('redo'))} />
+    </XStack>
   );
 }
 

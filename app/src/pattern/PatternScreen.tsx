@@ -11,7 +11,7 @@ import { useAppDispatch, useAppSelector, type Store } from '../store/store';
 import { trialSet } from '../store/trial';
 import { noticeSet, patternViewSet, placementOpened } from '../store/view';
 import { SongSync } from '../sync/song-sync';
-import { Dock } from './Dock';
+import { Dock, UndoButtons } from './Dock';
 import { InfoLine } from './InfoLine';
 import { useKeys } from './keys';
 import { NotesGrid } from './notes/NotesGrid';
@@ -80,6 +80,9 @@ function Editor({ part, onPlay }: { readonly part: OpenPart | null; readonly onP
           <Words>Choose a sound. It gets a track with two empty bars, and the first tap on the grid makes a note.</Words>
         </YStack>
         <TrackChips part={null} isRail={false} />
+        <XStack padding={8}>
+          <UndoButtons />
+        </XStack>
       </YStack>
     );
   }

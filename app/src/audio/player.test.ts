@@ -1,0 +1,147 @@
+import {
+  newSong,
+  newTrack,
+  soundById,
+  TICKS_PER_QUARTER,
+  withTrack,
+  type Document,
+  type EngineMessage,
+  type EngineNote,
+  type Note,
+} from '@yibbo/core';
+import { patternScore, Player } from './player';
+
+const RATE = 48_000;
+/** At 120 bpm. */
+const BEAT_FRAMES = RATE / 2;
+
+/** A song of two bars with a note on each of the given beats. */
+function songWith(beats: readonly number[], pitch = 60): Document {
+  const ids = ['track', 'pattern', 'placement'];
+  const song = newSong('song', 'Test', 1);
+  const document = withTrack(
+    song,
+    newTrack(song, soundById('lamp-keys'), () => ids.shift()!),
+  );
+  const notes = beats.map((beat, index): Note => ({
+    id: `n${index}`,
+    patternId: 'pattern',
+    start: beat * TICKS_PER_QUARTER,
+    length: TICKS_PER_QUARTER / 2,
+    pitch,
+    velocity: 100,
+  }));
+  return { ...document, notes: { pattern: notes } };
+}
+
+const scoreOf = (document: Document) => patternScore(document, 'placement')!;
+
+/** Sound without sound: remembers what is posted, on a clock that the test moves. */
+class SilentOutput {
+  now = 1000;
+  messages: EngineMessage[] = [];
+
+  post = (message: EngineMessage) => void this.messages.push(message);
+  frame = () => this.now;
+  latencySeconds = () => 0;
+
+  /** What is left to sound after every replacement and stop, as an engine would keep it. */
+  waiting(): EngineNote[] {
+    let notes: { note: EngineNote; generation: number }[] = [];
+    for (const message of this.messages) {
+      if (message.type === 'notes') notes.push(...message.notes.map((note) => ({ note, generation: message.generation })));
+      else if (message.type === 'replace')
+        notes = notes.filter(({ note, generation }) => note.at < message.from || generation >= message.generation);
+      else if (message.type === 'stop') notes = [];
+    }
+    return notes.map(({ note }) => note).sort((a, b) => a.at - b.at);
+  }
+}
+
+function playing(document: Document) {
+  const output = new SilentOutput();
+  const player = new Player(output);
+  player.setScore(scoreOf(document));
+  player.play(0);
+  /** Lets time pass, a turn of the player at a time. */
+  const pass = (seconds: number) => {
+    for (let turn = 0; turn < seconds * 20; turn++) {
+      output.now += RATE / 20;
+      jest.advanceTimersByTime(50);
+    }
+  };
+  return { output, player, pass, origin: output.now + 0.03 * RATE };
+}
+
+beforeEach(() => jest.useFakeTimers());
+afterEach(() => jest.useRealTimers());
+
+describe('the player', () => {
+  it('sends every note once, on its very frame, round and round', () => {
+    const { output, pass, origin } = playing(songWith([0, 1.5, 7]));
+    pass(9);
+    const beats = output.waiting().map(({ at }) => (at - origin) / BEAT_FRAMES);
+    expect(beats.filter((beat) => beat < 18)).toEqual([0, 1.5, 7, 8, 9.5, 15, 16, 17.5]);
+  });
+
+  it('sends notes ahead of time, but not so far that an edit comes late', () => {
+    const { output, pass } = playing(songWith([0, 1, 2, 3, 4, 5, 6, 7]));
+    for (let turn = 0; turn < 40; turn++) {
+      pass(0.05);
+      const last = output.waiting().at(-1)!;
+      expect(last.at - output.now).toBeLessThanOrEqual(0.3 * RATE + 1);
+    }
+  });
+
+  it('an edit counts from the next event on: what was to come is replaced, nothing comes twice', () => {
+    const { output, player, pass, origin } = playing(songWith([0, 1, 2, 3], 60));
+    pass(0.7);
+    player.setScore(scoreOf(songWith([0, 1, 2, 3], 72)));
+    pass(2);
+    const heard = output.waiting().map(({ at, pitch }) => [(at - origin) / BEAT_FRAMES, pitch]);
+    expect(heard.slice(0, 4)).toEqual([
+      [0, 60],
+      [1, 60],
+      [2, 72],
+      [3, 72],
+    ]);
+  });
+
+  it('a change of tempo keeps the place in the bar', () => {
+    const { output, player, pass } = playing(songWith([0, 1, 2, 3, 4, 5, 6, 7]));
+    pass(1);
+    const before = player.position()!;
+    const faster = songWith([0, 1, 2, 3, 4, 5, 6, 7]);
+    player.setScore(scoreOf({ ...faster, song: { ...faster.song, tempos: [{ tick: 0, bpm: 240 }] } }));
+    output.now += 0.03 * RATE;
+    expect(player.position()! - before).toBeCloseTo(0.06 * TICKS_PER_QUARTER, -2);
+    pass(1);
+    const gaps = output
+      .waiting()
+      .slice(-3)
+      .map(({ at }) => at);
+    expect(gaps[2]! - gaps[1]!).toBe(BEAT_FRAMES / 2);
+  });
+
+  it('stop leaves nothing waiting; a note auditioned while stopped sounds at once', () => {
+    const { output, player, pass } = playing(songWith([0, 1]));
+    pass(0.2);
+    player.stop();
+    expect(output.waiting()).toEqual([]);
+    expect(player.position()).toBeNull();
+    player.audition('track', 64, 90);
+    const [note] = output.waiting();
+    expect(note).toMatchObject({ pitch: 64, velocity: 90 });
+    expect(note!.at - output.now).toBeLessThan(0.03 * RATE);
+    pass(1);
+    expect(output.waiting()).toHaveLength(1);
+  });
+
+  it('starting inside a note sounds the rest of it', () => {
+    const output = new SilentOutput();
+    const player = new Player(output);
+    player.setScore(scoreOf(songWith([0])));
+    player.play(TICKS_PER_QUARTER / 4);
+    expect(output.waiting()[0]).toMatchObject({ frames: BEAT_FRAMES / 4 });
+  });
+});

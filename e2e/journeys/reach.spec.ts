@@ -1,0 +1,89 @@
+import { expect, test, type Page } from '@playwright/test';
+import { newSong, openDemo } from '../support/app';
+
+/** Controls that are narrower or lower than a thumb, as "name, width x height". Cells, notes and what is scrolled out are no controls. */
+function smallControls(page: Page): Promise<string[]> {
+  return page.evaluate(() => {
+    const seen = [...document.querySelectorAll<HTMLElement>('button, input, [role=button]')].filter(
+      (element) => element.offsetParent !== null,
+    );
+    return seen
+      .map((element) => ({ name: element.getAttribute('aria-label') ?? element.textContent, box: element.getBoundingClientRect() }))
+      .filter(({ box }) => box.width > 0 && (box.width < 44 || box.height < 44))
+      .map(({ name, box }) => `${name}, ${box.width} x ${box.height}`);
+  });
+}
+
+/** Buttons that say nothing to those who hear the page. */
+function unnamed(page: Page): Promise<number> {
+  return page.evaluate(
+    () =>
+      [...document.querySelectorAll<HTMLElement>('button, input, [role=checkbox], [role=listbox]')].filter(
+        (element) => !(element.getAttribute('aria-label') ?? element.textContent)?.trim(),
+      ).length,
+  );
+}
+
+/** What sticks out of the page sideways makes the whole page slide under a finger. */
+function overflow(page: Page): Promise<number> {
+  return page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+}
+
+for (const width of [390, 1280]) {
+  test.describe(`${width} px`, () => {
+    test.use({ viewport: { width, height: width === 390 ? 844 : 800 }, isMobile: width === 390, hasTouch: width === 390 });
+
+    test('every control is a thumb wide and high, has a name, and nothing sticks out', async ({ page }) => {
+      const check = async (where: string) => {
+        expect(await smallControls(page), where).toEqual([]);
+        expect(await unnamed(page), where).toBe(0);
+        expect(await overflow(page), where).toBeLessThanOrEqual(0);
+      };
+      await page.goto('/');
+      await expect(page.getByRole('button', { name: 'New song' })).toBeVisible();
+      await check('Songs');
+      await page.getByRole('button', { name: 'New song' }).click();
+      await check('New song');
+      await openDemo(page);
+      await check('Steps');
+      await page.getByRole('button', { name: 'Send out' }).click();
+      await page.getByRole('button', { name: /^Tempo/ }).click();
+      await check('Send out and tempo');
+      await page.getByRole('button', { name: 'Lamp Keys', exact: true }).click();
+      await check('Notes');
+      await page
+        .getByRole('button', { name: 'First cut: try with settings' })
+        .or(page.getByRole('button', { name: 'Rotate: try with settings' }))
+        .first()
+        .click();
+      await check('A trial');
+    });
+  });
+}
+
+test('the view stays out of the song: dress, grid and bar come back after a reload, and are no undo steps', async ({ page }) => {
+  await newSong(page, 'Quay kit');
+  await page.getByRole('button', { name: 'Finer grid' }).tap();
+  await page.getByRole('button', { name: 'Bar 2', exact: true }).tap();
+  await page.getByRole('button', { name: 'Undo' }).tap();
+  await expect(page.getByRole('button', { name: 'Quay kit', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Redo' }).tap();
+  await expect(page.getByTestId('grid-words')).toContainText('1/32');
+  await page.getByRole('button', { name: 'Notes', exact: true }).tap();
+  await page.reload();
+  await expect(page.getByTestId('notes-grid')).toBeVisible();
+  await expect(page.getByTestId('grid-words')).toContainText('1/32');
+  await page.getByRole('button', { name: 'Steps', exact: true }).tap();
+  await expect(page.getByRole('button', { name: 'Bar 2', exact: true })).toHaveAttribute('aria-pressed', 'true');
+});
+
+test('a pattern made shorter keeps what lies beyond its end, silent, and has it back when it grows', async ({ page }) => {
+  await newSong(page, 'Quay kit');
+  await page.getByRole('button', { name: 'Bar 2', exact: true }).tap();
+  await page.getByRole('checkbox', { name: /^Kick 2\.1($|,)/ }).tap();
+  await page.getByRole('button', { name: 'Length of the pattern: less' }).tap();
+  await expect(page.getByText('1 bar', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Length of the pattern: more' }).tap();
+  await page.getByRole('button', { name: 'Bar 2', exact: true }).tap();
+  await expect(page.getByRole('checkbox', { name: /^Kick 2\.1($|,)/ })).toBeChecked();
+});
