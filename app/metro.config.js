@@ -1,4 +1,5 @@
 const { getDefaultConfig } = require('expo/metro-config');
+const http = require('node:http');
 const path = require('node:path');
 
 const config = getDefaultConfig(__dirname);
@@ -12,6 +13,19 @@ config.resolver.resolveRequest = (context, name, platform) => {
     return { type: 'sourceFile', filePath: path.join(__dirname, 'src/theme/zod-locales.js') };
   }
   return context.resolveRequest(context, name, platform);
+};
+
+/** While developing, the page comes from here and its calls go on to the server. */
+const API_PORT = Number(process.env.PORT_API ?? 4210);
+config.server.enhanceMiddleware = (middleware) => (request, response, next) => {
+  if (!request.url.startsWith('/api/')) return middleware(request, response, next);
+  const { method, headers, url } = request;
+  const onward = http.request({ port: API_PORT, host: '127.0.0.1', method, headers, path: url }, (answer) => {
+    response.writeHead(answer.statusCode, answer.headers);
+    answer.pipe(response);
+  });
+  onward.on('error', () => response.writeHead(502).end());
+  request.pipe(onward);
 };
 
 module.exports = config;

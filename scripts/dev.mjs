@@ -1,4 +1,5 @@
-/** npm run dev: the app with reloading on 4211, the server with restarting on 4210; the app's calls go on to the server. */
+/** npm run dev: the app with reloading on 4211, the server with restarting on 4210; the app's calls go on to the server
+ *  (app/metro.config.js). Open http://localhost:4211. */
 import { spawn } from 'node:child_process';
 import { ensureInstalled, EXPO_ENVIRONMENT, root } from './project.mjs';
 

@@ -1,5 +1,5 @@
 import type { ParamField } from '@yibbo/core';
-import { ScrollView, XStack, YStack } from 'tamagui';
+import { ScrollView, useMedia, XStack, YStack } from 'tamagui';
 import { Press } from './Press';
 import { Stepper } from './Stepper';
 import { Words } from './words';
@@ -61,20 +61,26 @@ function SliderParam({ field, value, onChange }: Kind<number>) {
   );
 }
 
+/** Choices side by side: scrolled on a phone, in several lines where there is room. */
 function ChoiceParam({ field, value, onChange }: Kind<string>) {
+  const isWide = Boolean(useMedia().wide);
+  const choices = (
+    <XStack role="group" aria-label={field.title} gap={4} flexWrap={isWide ? 'wrap' : 'nowrap'}>
+      {field.options.map((option) => (
+        <Press
+          key={option.value}
+          label={option.name}
+          look={option.value === value ? 'on' : 'raised'}
+          pressed={option.value === value}
+          onPress={() => onChange(option.value)}
+        />
+      ))}
+    </XStack>
+  );
+  if (isWide) return choices;
   return (
     <ScrollView horizontal showsHorizontalScrollIndicator={false} maxWidth="100%">
-      <XStack role="group" aria-label={field.title} gap={4}>
-        {field.options.map((option) => (
-          <Press
-            key={option.value}
-            label={option.name}
-            look={option.value === value ? 'on' : 'raised'}
-            pressed={option.value === value}
-            onPress={() => onChange(option.value)}
-          />
-        ))}
-      </XStack>
+      {choices}
     </ScrollView>
   );
 }

@@ -23,6 +23,7 @@ export function Stepper({ title, shown, canLower = true, canRaise = true, lowerL
       role="group"
       aria-label={title}
       alignItems="center"
+      alignSelf="flex-start"
       backgroundColor="$card"
       borderWidth={1}
       borderColor="$lineStrong"

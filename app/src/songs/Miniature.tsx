@@ -1,4 +1,4 @@
-import Svg, { Circle, Line } from 'react-native-svg';
+import Svg, { Line } from 'react-native-svg';
 import { useTheme } from 'tamagui';
 import type { SongCard } from '../sync/api';
 
@@ -23,15 +23,24 @@ export function Miniature({ tracks }: { readonly tracks: SongCard['tracks'] }) {
         />
       ))}
       {tracks.flatMap((track, lane) =>
-        track.marks.map(([time, pitch], index) => (
-          <Circle
-            key={`${lane} ${index}`}
-            cx={4 + time * (WIDTH - 8)}
-            cy={(lane + 1) * LANE - 4 - pitch * (LANE - 7)}
-            r={2.2}
-            fill={theme[`track${track.colour}`]?.val}
-          />
-        )),
+        track.marks.map(([time, pitch], index) => {
+          const x = 4 + time * (WIDTH - 8);
+          const y = (lane + 1) * LANE - 4 - pitch * (LANE - 7);
+          // A line of no length with round ends is a dot, and stays round however wide the picture is stretched.
+          return (
+            <Line
+              key={`${lane} ${index}`}
+              x1={x}
+              x2={x}
+              y1={y}
+              y2={y}
+              stroke={theme[`track${track.colour}`]?.val}
+              strokeWidth={4.4}
+              strokeLinecap="round"
+              vectorEffect="non-scaling-stroke"
+            />
+          );
+        }),
       )}
     </Svg>
   );

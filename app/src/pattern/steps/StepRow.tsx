@@ -1,6 +1,6 @@
 import type { Id, Note } from '@yibbo/core';
-import RotateBack from 'lucide-react-native/icons/corner-up-left';
-import RotateOn from 'lucide-react-native/icons/corner-up-right';
+import RotateBack from 'lucide-react-native/icons/rotate-ccw';
+import RotateOn from 'lucide-react-native/icons/rotate-cw';
 import { memo } from 'react';
 import { XStack } from 'tamagui';
 import { desk } from '../../audio/desk';

@@ -1,0 +1,92 @@
+import { expect, test, type Page } from '@playwright/test';
+import { join } from 'node:path';
+import { openDemo } from '../support/app';
+import { midiFromText } from '../support/midi-text';
+
+const folder = join(__dirname, '../../docs/screenshots');
+
+async function shoot(page: Page, name: string): Promise<void> {
+  await page.evaluate(() => document.fonts.ready);
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: join(folder, `${name}.png`) });
+}
+
+const openTrack = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
+
+test.describe('phone', () => {
+  test('songs, steps, notes, trial', async ({ page }) => {
+    await page.goto('/');
+    await expect(page.getByRole('listitem')).toHaveCount(1);
+    await shoot(page, 'phone-songs');
+    await openDemo(page);
+    await shoot(page, 'phone-steps');
+    await page.getByTestId('play').click();
+    await openTrack(page, 'Buoy Bells');
+    await page.getByRole('button', { name: /off grid/ }).click();
+    await shoot(page, 'phone-notes');
+    await page.getByTestId('play').click();
+    await openTrack(page, 'Lamp Keys');
+    await page.getByRole('button', { name: 'Rotate: try with settings' }).click();
+    await shoot(page, 'phone-trial');
+  });
+
+  test('a MIDI file before it comes in', async ({ page }) => {
+    const hits = [0, 96, 192, 288].flatMap((tick) => [`2, ${tick}, Note_on_c, 9, 36, 100`, `2, ${tick + 40}, Note_off_c, 9, 36, 0`]);
+    const line = [0, 144, 240].flatMap((tick, index) => [
+      `3, ${tick}, Note_on_c, 0, ${40 + 3 * index}, 90`,
+      `3, ${tick + 60}, Note_off_c, 0, ${40 + 3 * index}, 0`,
+    ]);
+    const file = midiFromText([
+      '0, 0, Header, 1, 3, 96',
+      '1, 0, Start_track',
+      '1, 0, Title_t, "Tide Table"',
+      '1, 0, Time_signature, 7, 3, 24, 8',
+      '1, 0, Tempo, 555556',
+      '1, 0, End_track',
+      '2, 0, Start_track',
+      '2, 0, Title_t, "Deck Drums"',
+      ...hits,
+      '2, 384, End_track',
+      '3, 0, Start_track',
+      '3, 0, Title_t, "Bilge Bass"',
+      '3, 0, Program_c, 0, 33',
+      ...line,
+      '3, 300, Note_on_c, 0, 50, 80',
+      '3, 384, End_track',
+      '0, 0, End_of_file',
+    ]);
+    await page.goto('/');
+    await page.getByLabel('MIDI file').setInputFiles({ name: 'tide-table.mid', mimeType: 'audio/midi', buffer: file });
+    await expect(page.getByRole('button', { name: 'Bring it in' })).toBeVisible();
+    await shoot(page, 'phone-import');
+  });
+});
+
+test.describe('phone, by night', () => {
+  test.use({ colorScheme: 'dark' });
+
+  test('notes', async ({ page }) => {
+    await openDemo(page);
+    await openTrack(page, 'Lamp Keys');
+    await page.getByRole('button', { name: 'Select all notes' }).click();
+    await shoot(page, 'phone-night');
+  });
+});
+
+test.describe('wide', () => {
+  test.use({ viewport: { width: 1280, height: 800 }, isMobile: false, hasTouch: false });
+
+  test('steps, notes, trial, songs', async ({ page }) => {
+    await page.goto('/');
+    await expect(page.getByRole('listitem')).toHaveCount(1);
+    await shoot(page, 'wide-songs');
+    await openDemo(page);
+    await shoot(page, 'wide-steps');
+    await openTrack(page, 'Bilge Bass');
+    await page.getByTestId('play').click();
+    await page.waitForTimeout(1500);
+    await shoot(page, 'wide-notes');
+    await page.getByRole('button', { name: 'First cut: try with settings' }).click();
+    await shoot(page, 'wide-trial');
+  });
+});
