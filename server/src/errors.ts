@@ -24,7 +24,7 @@ export const noSuchAddress: RequestHandler = (request, response) => {
 /** What the body reader and the router throw, in our words. */
 const KNOWN: Readonly<Record<string, [number, string, string]>> = {
   'entity.parse.failed': [400, 'badJson', 'The body is not valid JSON.'],
-  'entity.too.large': [413, 'tooLarge', 'The body is too large: 8 MB is the most, 20 MB for a MIDI file.'],
+  'entity.too.large': [413, 'tooLarge', 'The body is too large: 8 MB is the most, 20 MB for a MIDI file, 64 MB for changes.'],
   'encoding.unsupported': [415, 'badEncoding', 'The body is packed in a way that is not understood; send it plain or as gzip.'],
   'charset.unsupported': [415, 'badEncoding', 'The body is in a character set that is not understood; send UTF-8.'],
   'request.aborted': [400, 'cutOff', 'The request ended before its body did.'],

@@ -5,6 +5,7 @@ import {
   resizeStarts,
   tappedNote,
   withNotes,
+  type DrawnNote,
   type GestureSetting,
   type Id,
   type Note,
@@ -35,9 +36,9 @@ export function finishGesture({ gesture, isTouch }: Finished, context: GestureCo
       case 'pressing':
         if (gesture.target.kind === 'note') return dispatch(tapNote(gesture.target.noteId, isTouch, gesture.extend, context));
         if (gesture.ground === 'select') return void dispatch(selectionSet([]));
-        return dispatch(draw(tappedNote(gesture.from, context.setting), context));
+        return dispatch(tapEmpty(tappedNote(gesture.from, context.setting), context));
       case 'drawing':
-        return dispatch(draw(gesture.note, context));
+        return dispatch(addNotes('Draw a note', [gesture.note]));
       case 'moving':
         return dispatch(move(gesture.noteIds, gesture.ticks, gesture.semitones, gesture.copy));
       case 'resizing':
@@ -56,7 +57,7 @@ export function finishGesture({ gesture, isTouch }: Finished, context: GestureCo
   };
 }
 
-function draw(note: { start: number; length: number; pitch: number; velocity: number }, { trackId }: GestureContext): Thunk {
+function tapEmpty(note: DrawnNote, { trackId }: GestureContext): Thunk {
   return (dispatch) => {
     desk.audition(trackId, note.pitch, note.velocity);
     dispatch(addNotes('Draw a note', [note]));

@@ -1,6 +1,7 @@
 import type { Change, Id } from '@yibbo/core';
 import { rerunTrial } from '../store/edits';
 import type { AppDispatch, GetState } from '../store/store';
+import { noticeSet } from '../store/view';
 import { api, ApiError } from './api';
 import { dropUnsent, keepUnsent, unsentChanges } from './outbox';
 
@@ -73,6 +74,7 @@ export class SongSync {
     if (this.isClosed) return;
     if (!(error instanceof ApiError)) throw error;
     this.dispatch({ type: 'song/linked', link: 'away' });
+    if (error.status >= 400) this.dispatch(noticeSet(`Kept in this browser, but the server did not take it: ${error.message}`));
     if (this.timer) clearTimeout(this.timer);
     this.timer = setTimeout(() => void this.exchange(), this.waitMs);
     this.waitMs = Math.min(LONGEST_WAIT_MS, this.waitMs * 2);

@@ -7,6 +7,8 @@ import { RequestError } from '../errors';
 import type { LiveSongs } from '../live/live-songs';
 
 const BODY_LIMIT = 8 * 1024 * 1024;
+/** One gesture on the largest song there may be (deleting 200,000 notes) comes to about 30 MB, and must be kept like any other. */
+const CHANGES_LIMIT = 64 * 1024 * 1024;
 const KEEP_ALIVE_MS = 25_000;
 
 const newSongBody = z.object({ name: z.string().trim().min(1).max(200) });
@@ -46,7 +48,7 @@ export function songRoutes(queries: SongQueries, live: LiveSongs): Router {
     response.json({ song: document, revision, history });
   });
 
-  router.post('/:id/changes', body, async (request, response) => {
+  router.post('/:id/changes', json({ limit: CHANGES_LIMIT, strict: true }), async (request, response) => {
     const { base, changes } = checked(changesBody, request.body);
     const taken = await live.take(idIn(request), base, changes);
     if (!taken.ok)

@@ -1,6 +1,5 @@
-import { clamp, modulo, nearestNote, type Gesture, type Id, type Note } from '@yibbo/core';
+import { clamp, modulo, nearestNote, type Id, type Note } from '@yibbo/core';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState, type RefObject } from 'react';
-import { desk } from '../../audio/desk';
 import { selectNotes, selectShownNotes, type OpenPart } from '../../store/selectors';
 import { useAppDispatch, useAppSelector } from '../../store/store';
 import { finishGesture } from '../finish';
@@ -8,6 +7,7 @@ import { GestureHint } from '../GestureHint';
 import { gestureWords } from '../Readout';
 import { rowName, rowsFor, type GridRow } from '../rows';
 import { liftedIds, useGridGesture, type GridSurface } from '../useGridGesture';
+import { useListen } from '../useListen';
 import { useGestureSetting, useSelectedIds } from '../useSetting';
 import { usePlayhead } from '../usePlayback';
 import { Cursor, useGridCursor } from './Cursor';
@@ -38,26 +38,13 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
   const selected = useSelectedIds();
   const setting = useGestureSetting(part);
   const surface = useSurface(surfaceRef, viewport, rows, shown, selected);
-  const lastPitch = useRef<number | null>(null);
   useSized(surfaceRef, viewport);
-
-  /** A note is heard as it begins to be drawn and at each pitch it is moved to. */
-  const listen = (gesture: Gesture) => {
-    const pitch = gesture.state === 'drawing' ? gesture.note.pitch : gesture.state === 'moving' ? gesture.semitones : null;
-    if (pitch === lastPitch.current) return;
-    const isFirst = lastPitch.current === null;
-    lastPitch.current = pitch;
-    if (gesture.state === 'moving' && !isFirst) {
-      const grabbed = shown.find(({ id }) => id === gesture.noteIds[0]);
-      if (grabbed) desk.audition(part.track.id, clamp(grabbed.pitch + gesture.semitones, 0, 127), grabbed.velocity);
-    }
-  };
 
   const { gesture, isOverCancel, handlers } = useGridGesture(
     surface,
     setting,
     (finished) => dispatch(finishGesture(finished, { trackId: part.track.id, notes: shown, setting, tapErases: false })),
-    listen,
+    useListen(part.track.id, shown),
   );
   const ids = liftedIds(gesture);
   const liftedKey = ids.join();

@@ -34,7 +34,6 @@ const CELL_SIZE = 46;
 export const StepRow = memo(function StepRow(props: StepRowProps) {
   return (
     <div
-      ref={props.isInHand ? intoView : undefined}
       data-row={props.row.pitch}
       style={{ borderBottom: '1px solid var(--line)', background: props.isInHand ? 'var(--paper)' : undefined }}
     >
@@ -42,11 +41,6 @@ export const StepRow = memo(function StepRow(props: StepRowProps) {
     </div>
   );
 });
-
-/** The row in hand is never out of sight. */
-function intoView(element: HTMLElement | null): void {
-  element?.scrollIntoView({ block: 'nearest' });
-}
 
 function Strip({ part, row, span, notes }: StepRowProps) {
   const dispatch = useAppDispatch();

@@ -1,5 +1,5 @@
 import { modulo, type Note, type Target } from '@yibbo/core';
-import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { useEffect, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { useMedia } from 'tamagui';
 import { selectNotes, selectShownNotes, type OpenPart } from '../../store/selectors';
 import { useAppDispatch, useAppSelector } from '../../store/store';
@@ -8,10 +8,11 @@ import { GestureHint } from '../GestureHint';
 import { gestureWords } from '../Readout';
 import { rowName, stepRowsFor } from '../rows';
 import { useGridGesture, type GridSurface } from '../useGridGesture';
+import { useListen } from '../useListen';
 import { useGestureSetting, useSelectedIds } from '../useSetting';
 import { usePlayhead } from '../usePlayback';
 import { BarBar } from './BarBar';
-import { barSpan, cellsOf, CELLS_ACROSS, linesOf, notesInCell } from './step-cells';
+import { barCount, barSpan, cellsOf, CELLS_ACROSS, linesOf, notesInCell } from './step-cells';
 import { StepRow } from './StepRow';
 
 /** Where a press began, so that a drag counts from there however it wanders over other cells. */
@@ -29,7 +30,7 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
   const original = useAppSelector(selectNotes);
   const notes = useAppSelector(selectShownNotes);
   const rows = useMemo(() => stepRowsFor(part.track, original), [part.track, original]);
-  const bar = Math.min(part.view.bar, Math.max(0, Math.ceil(part.bars) - 1));
+  const bar = Math.min(part.view.bar, barCount(part) - 1);
   const cells = useMemo(() => cellsOf(part, bar), [part, bar]);
   const inHand = rows.some(({ pitch }) => pitch === part.view.rowInHand) ? part.view.rowInHand : rows.at(-1)?.pitch;
   const selected = useSelectedIds();
@@ -37,8 +38,11 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
   const container = useRef<HTMLDivElement>(null);
   const anchor = useRef<Anchor | null>(null);
   const surface = useCellSurface(anchor, notes, cells);
-  const { gesture, isOverCancel, handlers } = useGridGesture(surface, setting, (finished) =>
-    dispatch(finishGesture(finished, { trackId: part.track.id, notes, setting, tapErases: true })),
+  const { gesture, isOverCancel, handlers } = useGridGesture(
+    surface,
+    setting,
+    (finished) => dispatch(finishGesture(finished, { trackId: part.track.id, notes, setting, tapErases: true })),
+    useListen(part.track.id, notes),
   );
 
   /** Only cells take part in gestures; what else lies in a row keeps its own presses and scrolls the page. */
@@ -76,6 +80,7 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
   };
 
   useStepLight(container, part, bar);
+  useRowInView(container, inHand);
   const drawn = gesture.state === 'drawing' ? { id: 'drawing', patternId: part.pattern.id, ...gesture.note } : null;
   const shown = drawn ? [...notes, drawn] : notes;
   return (
@@ -148,6 +153,18 @@ function focusRow(container: HTMLElement | null, from: HTMLElement, direction: 1
   const next = direction === 1 ? row?.nextElementSibling : row?.previousElementSibling;
   const target = next?.querySelector<HTMLElement>(`[data-cell="${from.dataset.cell}"]`) ?? next?.querySelector<HTMLElement>('button');
   (target ?? container?.querySelector<HTMLElement>('[data-cell]'))?.focus();
+}
+
+/** The row in hand is never out of sight: not when another is taken, nor when a trial takes room from the grid. */
+function useRowInView(container: { current: HTMLElement | null }, pitch: number | null | undefined): void {
+  useEffect(() => {
+    const element = container.current;
+    if (!element) return undefined;
+    const show = () => element.querySelector(`[data-row="${pitch}"]`)?.scrollIntoView({ block: 'nearest' });
+    const observer = new ResizeObserver(show);
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, [container, pitch]);
 }
 
 /** Lights the cells of the step being heard, without React. */

@@ -1,4 +1,4 @@
-import { barTicks, lineAfter, lineAt, lineIndexAt, meterAt, tickOfBar, type Note } from '@yibbo/core';
+import { barBeatAt, barTicks, lineAfter, lineAt, lineIndexAt, meterAt, tickOfBar, type Note } from '@yibbo/core';
 import type { OpenPart } from '../../store/selectors';
 
 /** One cell: the time from its line to the next. */
@@ -10,6 +10,11 @@ export interface StepCell {
 
 /** The most cells that lie side by side on a phone: eight of 44 px. */
 export const CELLS_ACROSS = 8;
+
+/** Bars in the part, by its meters; the last may be cut short. */
+export function barCount(part: OpenPart): number {
+  return barBeatAt(part.meters, part.pattern.length - 1).bar;
+}
 
 /** Where a bar (from 0) of the part begins and ends, held within the pattern. */
 export function barSpan(part: OpenPart, bar: number): { readonly start: number; readonly end: number } {
