@@ -107,3 +107,33 @@ test('an edit while playing is heard from the next event on, and mute silences a
   expect((await drumsAfterMute()).drums).toBe(0);
   await page.getByRole('button', { name: 'Unmute Deck' }).tap();
 });
+
+test('a page that is busy 200 ms of each second never sends a note late', async ({ page }) => {
+  await page.addInitScript(() => {
+    const lateness: number[] = [];
+    Object.assign(window, { lateness });
+    const Native = window.AudioWorkletNode;
+    window.AudioWorkletNode = class extends Native {
+      constructor(context: AudioContext, name: string, options?: AudioWorkletNodeOptions) {
+        super(context, name, options);
+        const post = this.port.postMessage.bind(this.port) as (message: unknown) => void;
+        this.port.postMessage = (message: EngineMessage) => {
+          const now = context.currentTime * context.sampleRate;
+          if (message.type === 'notes') lateness.push(...message.notes.map(({ at }) => now - at));
+          post(message);
+        };
+      }
+    } as typeof AudioWorkletNode;
+  });
+  await openBand(page);
+  await page.getByRole('button', { name: 'Play' }).tap();
+  await page.evaluate(() => {
+    setInterval(() => {
+      const until = performance.now() + 200;
+      while (performance.now() < until);
+    }, 1000);
+  });
+  const lateness = () => page.evaluate(() => (window as unknown as { lateness: number[] }).lateness);
+  await expect.poll(async () => (await lateness()).length, { timeout: 20_000 }).toBeGreaterThan(60);
+  expect(Math.max(...(await lateness()))).toBeLessThan(0);
+});

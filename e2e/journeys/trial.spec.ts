@@ -50,3 +50,27 @@ test('a risky result is counted before it is kept, and off-grid notes are found'
   await expect(strip).toContainText(/\d+ notes would coincide/);
   await strip.getByRole('button', { name: 'Drop' }).tap();
 });
+
+test('a cut says how many notes it makes, and undo during a trial drops it', async ({ page }) => {
+  await newSong(page, 'Quay kit');
+  const kick = (step: number) => page.getByRole('checkbox', { name: /^Kick / }).nth(step);
+  await kick(0).tap();
+  await kick(8).tap();
+  await page.getByRole('button', { name: 'Select nothing' }).tap();
+  await page.getByRole('button', { name: 'Length', exact: true }).tap();
+  await page.getByRole('button', { name: 'Split in parts: try with settings' }).tap();
+  const strip = page.getByRole('region', { name: 'Trying Split in parts' });
+  await expect(strip).toContainText('2 notes become 4.');
+  await strip.getByRole('button', { name: 'Parts: more' }).tap();
+  await expect(strip).toContainText('2 notes become 6.');
+  // The row in hand is still in view above the strip.
+  await expect(kick(8)).toBeInViewport();
+  await page.getByRole('button', { name: 'Undo' }).tap();
+  await expect(strip).toHaveCount(0);
+  expect(await savedNotes(page)).toHaveLength(2);
+  // Drawing during a trial keeps it first.
+  await page.getByRole('button', { name: 'Split in parts: try with settings' }).tap();
+  await kick(4).tap();
+  await expect(strip).toHaveCount(0);
+  await expect.poll(async () => (await savedNotes(page)).length).toBe(5);
+});

@@ -14,7 +14,10 @@ export interface SavedNote {
 export async function savedNotes(page: Page): Promise<SavedNote[]> {
   await expect(page.getByTestId('link')).toHaveText('Saved');
   const id = new URL(page.url()).pathname.split('/').pop()!;
-  const { song } = (await (await page.request.get(`/api/songs/${id}`)).json()) as { song: { notes: Record<string, SavedNote[]> } };
+  const song = await page.evaluate(async (songId) => {
+    const answer = (await (await fetch(`/api/songs/${songId}`)).json()) as { song: { notes: Record<string, SavedNote[]> } };
+    return answer.song;
+  }, id);
   return Object.values(song.notes).flat();
 }
 

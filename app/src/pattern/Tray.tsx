@@ -11,14 +11,13 @@ import Dots from 'lucide-react-native/icons/ellipsis';
 import AlignStart from 'lucide-react-native/icons/align-start-vertical';
 import Scissors from 'lucide-react-native/icons/scissors';
 import Trash from 'lucide-react-native/icons/trash';
-import { useState } from 'react';
 import { ScrollView, XStack, YStack } from 'tamagui';
 import { Press } from '../controls/Press';
 import { Words } from '../controls/words';
 import { runAction, tryAction } from '../store/edits';
 import { selectNotes, type OpenPart } from '../store/selectors';
 import { useAppDispatch, useAppSelector } from '../store/store';
-import { selectionSet } from '../store/view';
+import { selectionSet, trayTabSet, type TrayTab } from '../store/view';
 import { HELD_KEYS, type HeldKey } from './held-keys';
 import { KEYS, type KeyAct } from './keys';
 
@@ -46,11 +45,11 @@ const FAMILY_NAMES: Readonly<Record<ActionFamily, string>> = {
   make: 'Make',
 };
 const FAMILIES = ACTION_FAMILIES.filter((family) => ACTIONS.some((action) => action.family === family));
-type Tab = ActionFamily | 'select';
 
 /** The actions for what is selected, by family; on a wide screen all of them, one family under the other. */
 export function Tray({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
-  const [tab, setTab] = useState<Tab>('time');
+  const dispatch = useAppDispatch();
+  const tab = useAppSelector((state) => state.view.trayTab);
   if (isPanel) {
     return (
       <YStack padding={12} gap={14} role="group" aria-label="Tray">
@@ -76,7 +75,7 @@ export function Tray({ part, isPanel }: { readonly part: OpenPart; readonly isPa
             label={family === 'select' ? 'Select' : FAMILY_NAMES[family]}
             pressed={family === tab}
             look={family === tab ? 'on' : 'quiet'}
-            onPress={() => setTab(family)}
+            onPress={() => dispatch(trayTabSet(family))}
           />
         ))}
       </XStack>
@@ -89,7 +88,7 @@ export function Tray({ part, isPanel }: { readonly part: OpenPart; readonly isPa
   );
 }
 
-function FamilyActions({ family, part }: { readonly family: Tab; readonly part: OpenPart }) {
+function FamilyActions({ family, part }: { readonly family: TrayTab; readonly part: OpenPart }) {
   if (family === 'select') return <Rules part={part} />;
   return ACTIONS.filter((action) => action.family === family).map((action) => <ActionButtons key={action.id} action={action} />);
 }

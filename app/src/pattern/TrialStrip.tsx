@@ -11,7 +11,7 @@ import type { Trial } from '../store/trial';
 export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly isPanel: boolean }) {
   const dispatch = useAppDispatch();
   const action = actionById(trial.actionId);
-  const { landing, whyNot } = trial.performed;
+  const { landing, whyNot, counts } = trial.performed;
   const subject = trial.noteIds.length ? `${trial.noteIds.length} ${trial.noteIds.length === 1 ? 'note' : 'notes'}` : 'the whole pattern';
   const warning = whyNot ?? landingWords(landing);
   const controls = paramFields(action.params).map((field) => (
@@ -40,7 +40,10 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
         </Words>
       </XStack>
       <Words small aria-live="polite" color={warning ? '$act' : '$faded'}>
-        {warning ?? 'The loop plays the result; the outline is how it was.'}
+        {warning ??
+          (counts.before === counts.after
+            ? 'The loop plays the result; the outline is how it was.'
+            : `${counts.before} notes become ${counts.after}.`)}
       </Words>
       {isPanel ? (
         <YStack gap={8}>{controls}</YStack>

@@ -1,4 +1,4 @@
-import type { Division, Id } from '@yibbo/core';
+import type { ActionFamily, Division, Id } from '@yibbo/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
 export type Dress = 'steps' | 'notes';
@@ -15,10 +15,14 @@ export interface PatternView {
   readonly rowInHand: number | null;
 }
 
+/** What the tray shows: a family of actions, or the selection rules. */
+export type TrayTab = ActionFamily | 'select';
+
 export interface ViewState {
   readonly placementId: Id | null;
   readonly selected: readonly Id[];
   readonly finger: Finger;
+  readonly trayTab: TrayTab;
   readonly patterns: Readonly<Record<Id, PatternView>>;
   readonly isPlaying: boolean;
   /** A short message for the person, with what it is about; null while there is none. */
@@ -51,6 +55,7 @@ const initial = (): ViewState => ({
   placementId: null,
   selected: [],
   finger: 'draws',
+  trayTab: 'time',
   patterns: storedViews(),
   isPlaying: false,
   notice: null,
@@ -63,6 +68,7 @@ const slice = createSlice({
     placementOpened: (state, { payload }: PayloadAction<Id | null>) => ({ ...state, placementId: payload, selected: [] }),
     selectionSet: (state, { payload }: PayloadAction<readonly Id[]>) => ({ ...state, selected: payload }),
     fingerSet: (state, { payload }: PayloadAction<Finger>) => ({ ...state, finger: payload }),
+    trayTabSet: (state, { payload }: PayloadAction<TrayTab>) => ({ ...state, trayTab: payload }),
     patternViewSet: (state, { payload }: PayloadAction<{ patternId: Id; view: Partial<PatternView> }>) => {
       const view = { ...(state.patterns[payload.patternId] ?? DEFAULT_PATTERN_VIEW), ...payload.view };
       return { ...state, patterns: { ...state.patterns, [payload.patternId]: view } };
@@ -73,4 +79,4 @@ const slice = createSlice({
 });
 
 export const viewReducer = slice.reducer;
-export const { placementOpened, selectionSet, fingerSet, patternViewSet, playingSet, noticeSet } = slice.actions;
+export const { placementOpened, selectionSet, fingerSet, trayTabSet, patternViewSet, playingSet, noticeSet } = slice.actions;

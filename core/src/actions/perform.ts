@@ -21,6 +21,8 @@ export interface Performed {
   readonly change: Change;
   readonly select: readonly Id[];
   readonly landing: Landing;
+  /** How many notes it was run on, and how many it leaves of them. */
+  readonly counts: { readonly before: number; readonly after: number };
   /** Why nothing was done, in words; null where something was. */
   readonly whyNot: string | null;
 }
@@ -52,7 +54,13 @@ export function perform(
     entries: diffNotes(patternId, all, after),
   };
   const chosen = result.select ?? result.notes.map(({ id }) => id);
-  return { change, select: noteIds.length ? chosen : [], landing: countLanding(all, after, lengthTicks), whyNot };
+  return {
+    change,
+    select: noteIds.length ? chosen : [],
+    landing: countLanding(all, after, lengthTicks),
+    counts: { before: part.length, after: result.notes.length },
+    whyNot,
+  };
 }
 
 function partOf(all: readonly Note[], noteIds: readonly Id[], action: NotesAction): readonly Note[] {

@@ -1,0 +1,81 @@
+import { counter, songWith } from '../../test/make';
+import { soundById } from '../audio';
+import { notesOf, readDocument, SCHEMA_VERSION, songEnd } from '../model';
+import { fittingDivision } from '../notes';
+import { events } from '../playback';
+import { barTicks, beatTicks, COMMON_TIME, gridOf, isOnGrid, TICKS_PER_QUARTER } from '../time';
+import { demoSong, newSong, newTrack, withTrack } from '.';
+
+describe('the demo', () => {
+  const demo = demoSong(counter());
+  const part = (name: string) => {
+    const track = demo.tracks.find((each) => each.name === name)!;
+    return notesOf(demo, demo.placements.find(({ trackId }) => trackId === track.id)!.patternId);
+  };
+
+  it('is a sound song of four tracks and eight bars at 92', () => {
+    expect(readDocument(JSON.parse(JSON.stringify(demo)))).toEqual({ ok: true, document: demo });
+    expect(demo.tracks.map(({ name }) => name)).toEqual(['Deck Drums', 'Bilge Bass', 'Lamp Keys', 'Buoy Bells']);
+    expect(songEnd(demo)).toBe(8 * barTicks(COMMON_TIME));
+    expect(demo.song.tempos).toEqual([{ tick: 0, bpm: 92 }]);
+  });
+
+  it('swings, and has fives in it that stand exactly on fifths of a beat', () => {
+    const bass = part('Bilge Bass');
+    expect(fittingDivision(bass, COMMON_TIME)).toMatchObject({ unit: '1/8', count: 3, inSpaceOf: 2 });
+    const fifths = gridOf({ unit: '1/16', count: 5, inSpaceOf: 4 }, COMMON_TIME);
+    const fives = part('Deck Drums').filter(
+      ({ start }) => start >= 7 * TICKS_PER_QUARTER && isOnGrid(fifths, start) && start % beatTicks(COMMON_TIME) > 0,
+    );
+    expect(fives).toHaveLength(4);
+  });
+
+  it('keeps to G dorian but for one leading note', () => {
+    const dorian = new Set([7, 9, 10, 0, 2, 4, 5]);
+    const outside = ['Bilge Bass', 'Lamp Keys', 'Buoy Bells'].flatMap(part).filter(({ pitch }) => !dorian.has(pitch % 12));
+    expect(outside.map(({ pitch }) => pitch)).toEqual([54]);
+  });
+
+  it('sounds in every bar of every part from drums to keys', () => {
+    for (let bar = 0; bar < 8; bar++) {
+      const heard = events(demo, bar * barTicks(COMMON_TIME), (bar + 1) * barTicks(COMMON_TIME), { view: { kind: 'song' } });
+      const tracks = new Set(heard.map(({ trackId }) => trackId));
+      for (const { id, name } of demo.tracks) if (name !== 'Buoy Bells') expect(tracks).toContain(id);
+    }
+  });
+});
+
+describe('a new song', () => {
+  it('holds nothing that would have to be deleted first', () => {
+    const song = newSong('s', 'Gull Parade', 1);
+    expect([song.tracks, song.patterns, song.placements, song.notes]).toEqual([[], [], [], {}]);
+  });
+
+  it('gets tracks with rows to play, names apart, and symbols and colours apart', () => {
+    let song = newSong('s', 'Gull Parade', 1);
+    const newId = counter();
+    for (const sound of ['quay-kit', 'lamp-keys', 'lamp-keys']) song = withTrack(song, newTrack(song, soundById(sound, 'drums'), newId));
+    expect(song.tracks.map(({ name }) => name)).toEqual(['Quay kit', 'Lamp keys', 'Lamp keys 2']);
+    expect(song.tracks[0]!.rows.map(({ name }) => name)).toEqual([
+      'Open hat',
+      'Closed hat',
+      'High tom',
+      'Low tom',
+      'Rim',
+      'Clap',
+      'Snare',
+      'Kick',
+    ]);
+    expect(new Set(song.tracks.map(({ symbol, colour }) => `${symbol} ${colour}`)).size).toBe(3);
+    expect(songEnd(song)).toBe(2 * barTicks(COMMON_TIME));
+  });
+});
+
+describe('reading a stored song', () => {
+  it('refuses what is none and what is newer, and says which', () => {
+    expect(readDocument(null)).toMatchObject({ ok: false, code: 'notADocument' });
+    expect(readDocument({ schemaVersion: SCHEMA_VERSION + 1 })).toMatchObject({ ok: false, code: 'newerVersion' });
+    const document = songWith([]);
+    expect(readDocument({ ...document, song: { ...document.song, tempos: [] } })).toMatchObject({ ok: false, code: 'notADocument' });
+  });
+});

@@ -1,0 +1,42 @@
+import { expect, test } from '@playwright/test';
+import { CHROMIUM_FLAGS, PORT } from '../playwright.config';
+import { newSong, savedNotes } from '../support/app';
+
+// A name that is not this machine's own makes plain http an insecure origin, as for a phone on the home network.
+test.use({
+  baseURL: `http://yibbo.test:${PORT}`,
+  launchOptions: { executablePath: '/usr/bin/chromium', args: [...CHROMIUM_FLAGS, '--host-resolver-rules=MAP yibbo.test 127.0.0.1'] },
+});
+
+test('from another machine over plain http it plays and keeps all the same', async ({ page }) => {
+  await page.addInitScript(() => {
+    const connect = AudioNode.prototype.connect as (this: AudioNode, to: AudioNode) => AudioNode;
+    let meter: AnalyserNode | null = null;
+    Object.assign(window, {
+      loudest: () => {
+        const samples = new Float32Array(2048);
+        meter?.getFloatTimeDomainData(samples);
+        return samples.reduce((most, sample) => Math.max(most, Math.abs(sample)), 0);
+      },
+    });
+    AudioNode.prototype.connect = function (this: AudioNode, to: AudioNode) {
+      if (to instanceof AudioDestinationNode) {
+        meter = this.context.createAnalyser();
+        connect.call(this, meter);
+      }
+      return connect.call(this, to);
+    } as typeof AudioNode.prototype.connect;
+  });
+  await newSong(page, 'Quay kit');
+  expect(await page.evaluate(() => window.isSecureContext)).toBe(false);
+  expect(await page.evaluate(() => 'audioWorklet' in AudioContext.prototype)).toBe(false);
+  for (const step of [0, 4, 8, 12])
+    await page
+      .getByRole('checkbox', { name: /^Kick / })
+      .nth(step)
+      .tap();
+  await page.getByTestId('play').tap();
+  await expect(page.getByTestId('pass')).toBeVisible();
+  await expect.poll(() => page.evaluate(() => (window as unknown as { loudest: () => number }).loudest())).toBeGreaterThan(0.02);
+  expect(await savedNotes(page)).toHaveLength(4);
+});
