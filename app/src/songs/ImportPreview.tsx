@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { XStack, YStack } from 'tamagui';
+import { Panel } from '../controls/Panel';
 import { Press } from '../controls/Press';
 import { Title, Words } from '../controls/words';
 import { api } from '../sync/api';
@@ -27,16 +28,7 @@ export function ImportPreview({ picked, onClose, onMade, onAgain }: ImportPrevie
     );
   };
   return (
-    <YStack
-      gap={8}
-      padding={12}
-      backgroundColor="$card"
-      borderWidth={1}
-      borderColor="$lineStrong"
-      borderRadius="$3"
-      role="region"
-      aria-label="MIDI file"
-    >
+    <Panel label="MIDI file">
       <Title fontSize="$4">{picked.ok ? picked.songName : picked.name}</Title>
       {picked.ok ? <Contents picked={picked} /> : <Words role="alert">{picked.message}</Words>}
       {problem ? <Words role="alert">{problem}</Words> : null}
@@ -48,7 +40,7 @@ export function ImportPreview({ picked, onClose, onMade, onAgain }: ImportPrevie
           <Press grow look="strong" label="Choose another" onPress={onAgain} />
         )}
       </XStack>
-    </YStack>
+    </Panel>
   );
 }
 

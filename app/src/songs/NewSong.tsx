@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { Input, XStack, YStack } from 'tamagui';
+import { Input, XStack } from 'tamagui';
+import { Panel } from '../controls/Panel';
 import { Press } from '../controls/Press';
 import { Words } from '../controls/words';
 import { api } from '../sync/api';
@@ -14,16 +15,7 @@ export function NewSong({ onClose, onMade }: { readonly onClose: () => void; rea
       (error: Error) => setProblem(error.message),
     );
   return (
-    <YStack
-      gap={8}
-      padding={12}
-      backgroundColor="$card"
-      borderWidth={1}
-      borderColor="$lineStrong"
-      borderRadius="$3"
-      role="region"
-      aria-label="New song"
-    >
+    <Panel label="New song">
       <Words small faded>
         Name (can stay empty)
       </Words>
@@ -49,6 +41,6 @@ export function NewSong({ onClose, onMade }: { readonly onClose: () => void; rea
         <Press grow look="raised" label="Leave it" onPress={onClose} />
         <Press grow look="strong" label="Make the song" onPress={make} />
       </XStack>
-    </YStack>
+    </Panel>
   );
 }
