@@ -19,6 +19,7 @@ import { Notice } from './Notice';
 import { Readout } from './Readout';
 import { StepsGrid } from './steps/StepsGrid';
 import { TopBar } from './TopBar';
+import { SoundChoice } from './SoundChoice';
 import { TrackChips } from './TrackChips';
 import { Tray } from './Tray';
 import { TrialStrip } from './TrialStrip';
@@ -77,9 +78,9 @@ function Editor({ part, onPlay }: { readonly part: OpenPart | null; readonly onP
           <Title render="h2" margin={0}>
             What comes first?
           </Title>
-          <Words>Choose a sound. It gets a track with two empty bars, and the first tap on the grid makes a note.</Words>
+          <Words>Choose a sound. Its track begins with two empty bars; the first tap on the grid makes a note.</Words>
         </YStack>
-        <TrackChips part={null} isRail={false} />
+        <SoundChoice isColumn={false} />
         <XStack padding={8}>
           <UndoButtons />
         </XStack>

@@ -1,4 +1,4 @@
-import { SOUNDS, type Placement, type Track } from '@yibbo/core';
+import type { Placement, Track } from '@yibbo/core';
 import Plus from 'lucide-react-native/icons/plus';
 import VolumeOff from 'lucide-react-native/icons/volume-x';
 import Volume from 'lucide-react-native/icons/volume-2';
@@ -7,10 +7,11 @@ import { ScrollView, styled, View, XStack, YStack } from 'tamagui';
 import { Press } from '../controls/Press';
 import { TrackSymbol } from '../controls/TrackSymbol';
 import { Words } from '../controls/words';
-import { addTrack, editEntity } from '../store/edits';
+import { editEntity } from '../store/edits';
 import type { OpenPart } from '../store/selectors';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { placementOpened } from '../store/view';
+import { SoundChoice } from './SoundChoice';
 
 const ChipFrame = styled(View, {
   render: 'button',
@@ -33,7 +34,7 @@ const NO_TRACKS: readonly Track[] = [];
 const NO_PLACEMENTS: readonly Placement[] = [];
 
 /** The tracks: a row of chips on a phone, a rail when wide. The open one also mutes and unmutes from here. */
-export function TrackChips({ part, isRail }: { readonly part: OpenPart | null; readonly isRail: boolean }) {
+export function TrackChips({ part, isRail }: { readonly part: OpenPart; readonly isRail: boolean }) {
   const dispatch = useAppDispatch();
   const tracks = useAppSelector((state) => state.song.document?.tracks ?? NO_TRACKS);
   const placements = useAppSelector((state) => state.song.document?.placements ?? NO_PLACEMENTS);
@@ -43,7 +44,7 @@ export function TrackChips({ part, isRail }: { readonly part: OpenPart | null; r
     if (placement) dispatch(placementOpened(placement.id));
   };
   const chips = tracks.map((track) => {
-    const isOpen = track.id === part?.track.id;
+    const isOpen = track.id === part.track.id;
     return (
       <XStack key={track.id} alignItems="center" opacity={track.muted ? 0.6 : 1}>
         <ChipFrame
@@ -88,32 +89,7 @@ export function TrackChips({ part, isRail }: { readonly part: OpenPart | null; r
           </XStack>
         </ScrollView>
       )}
-      {isAdding || tracks.length === 0 ? <SoundChoice isColumn={isRail} onDone={() => setAdding(false)} /> : null}
-    </YStack>
-  );
-}
-
-/** The sounds a new track can begin with. */
-export function SoundChoice({ isColumn, onDone }: { readonly isColumn: boolean; readonly onDone: () => void }) {
-  const dispatch = useAppDispatch();
-  return (
-    <YStack padding={8} gap={4} backgroundColor="$card">
-      <Words small faded>
-        New track, two bars long, with
-      </Words>
-      <XStack gap={4} flexWrap="wrap" flexDirection={isColumn ? 'column' : 'row'}>
-        {SOUNDS.map((sound) => (
-          <Press
-            key={sound.id}
-            label={sound.name}
-            look="raised"
-            onPress={() => {
-              dispatch(addTrack(sound));
-              onDone();
-            }}
-          />
-        ))}
-      </XStack>
+      {isAdding ? <SoundChoice isColumn={isRail} onDone={() => setAdding(false)} /> : null}
     </YStack>
   );
 }

@@ -15,7 +15,7 @@ import { ScrollView, XStack, YStack } from 'tamagui';
 import { Press } from '../controls/Press';
 import { Words } from '../controls/words';
 import { runAction, tryAction } from '../store/edits';
-import { selectNotes, type OpenPart } from '../store/selectors';
+import { selectHasSelection, selectNotes, type OpenPart } from '../store/selectors';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { selectionSet, trayTabSet, type TrayTab } from '../store/view';
 import { HELD_KEYS, type HeldKey } from './held-keys';
@@ -98,7 +98,7 @@ function ActionButtons({ action }: { readonly action: NotesAction }) {
   const dispatch = useAppDispatch();
   const last = useAppSelector((state) => state.trial.lastParams[action.id]);
   const hasNotes = useAppSelector((state) => selectNotes(state).length > 0);
-  const hasSelection = useAppSelector((state) => state.view.selected.length > 0);
+  const hasSelection = useAppSelector(selectHasSelection);
   const isOff = action.needsSelection ? !hasSelection : !hasNotes;
   const defaults = action.params.parse({}) as Record<string, unknown>;
   const hasSettings = paramFields(action.params).length > 0;

@@ -1,7 +1,7 @@
 import { ACTIONS, nextForm, stepDivision } from '@yibbo/core';
 import { useEffect } from 'react';
 import { dropTrial, keepTrial, removeNotes, runAction, undo } from '../store/edits';
-import { selectNotes, selectPart } from '../store/selectors';
+import { selectHasSelection, selectNotes, selectPart, selectSelectedNotes } from '../store/selectors';
 import { useAppDispatch, type Thunk } from '../store/store';
 import { patternViewSet, selectionSet } from '../store/view';
 import { followHeldKeys } from './held-keys';
@@ -18,7 +18,7 @@ export interface KeyAct {
 const withSelection =
   (actionId: string, params: Record<string, unknown>): Thunk<unknown> =>
   (dispatch, getState) => {
-    if (getState().view.selected.length) dispatch(runAction(actionId, { ...defaultsOf(actionId), ...params }));
+    if (selectHasSelection(getState())) dispatch(runAction(actionId, { ...defaultsOf(actionId), ...params }));
   };
 
 const onAnything =
@@ -43,7 +43,7 @@ const changeGrid =
 const escape: Thunk<unknown> = (dispatch, getState) => (getState().trial.trial ? dispatch(dropTrial()) : dispatch(selectionSet([])));
 const selectAll: Thunk<unknown> = (dispatch, getState) => dispatch(selectionSet(selectNotes(getState()).map(({ id }) => id)));
 const erase: Thunk<unknown> = (dispatch, getState) => {
-  if (getState().view.selected.length) dispatch(removeNotes(getState().view.selected));
+  if (selectHasSelection(getState())) dispatch(removeNotes(selectSelectedNotes(getState()).map(({ id }) => id)));
 };
 const otherDress: Thunk<unknown> = (dispatch, getState) => {
   const part = selectPart(getState());

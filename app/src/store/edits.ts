@@ -45,7 +45,7 @@ function stamp() {
   return { id: nanoid(), at: Date.now(), device: deviceId() };
 }
 
-/** Makes a Change: shown at once, kept at once. A running trial is kept first, for the new edit was made on what it shows. */
+/** Makes a Change: shown at once, kept at once. */
 export function commit(change: Change): Thunk {
   return (dispatch, getState) => {
     if (change.entries.length === 0 && !change.undoes) return;
@@ -59,7 +59,8 @@ function commitEntries(label: string, entries: Entry[]): Thunk {
   return (dispatch) => dispatch(commit({ ...stamp(), label, entries }));
 }
 
-/** Edits the open pattern's notes: `edit` gets them as they are and gives them as they are to be. */
+/** Edits the open pattern's notes: `edit` gets them as they are and gives them as they are to be. A running trial is kept first,
+ *  for the new edit was made on what it shows. */
 export function editNotes(label: string, edit: (notes: readonly Note[], part: OpenPart) => readonly Note[], select?: readonly Id[]): Thunk {
   return (dispatch, getState) => {
     dispatch(keepTrial());

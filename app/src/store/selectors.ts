@@ -103,3 +103,8 @@ export const selectSelectedNotes = createSelector(
     return ids.size ? notes.filter(({ id }) => ids.has(id)) : NO_NOTES;
   },
 );
+
+/** Whether anything is selected that is still there; if not, actions take the whole pattern. */
+export function selectHasSelection(state: State): boolean {
+  return selectSelectedNotes(state).length > 0;
+}

@@ -1,6 +1,6 @@
 import type { Change } from '../change/change';
 import { diffNotes } from '../change/diff';
-import { findById, notesOf, type Document } from '../model/document';
+import { byStartThenPitch, findById, notesOf, type Document } from '../model/document';
 import type { Id, Note } from '../model/entities';
 import { countLanding, type Landing } from '../notes/landing';
 import { withNotes } from '../notes/move';
@@ -42,11 +42,7 @@ export function perform(
   const full: ActionContext = { ...context, random: seededRandom(seed) };
   const whyNot = action.whyNot?.({ notes: part, lengthTicks }, parsed, full) ?? null;
   const result: ActionResult = whyNot === null ? action.run({ notes: part, lengthTicks }, parsed, full) : { notes: part };
-  const gone = new Set(part.map(({ id }) => id));
-  const after = withNotes(
-    all.filter(({ id }) => !gone.has(id)),
-    result.notes,
-  );
+  const after = replaced(all, part, result.notes);
   const change: Change = {
     ...stamp,
     label: `${action.label}, ${part.length} ${part.length === 1 ? 'note' : 'notes'}`,
@@ -67,4 +63,15 @@ function partOf(all: readonly Note[], noteIds: readonly Id[], action: NotesActio
   if (noteIds.length === 0) return action.needsSelection ? [] : all;
   const ids = new Set(noteIds);
   return all.filter(({ id }) => ids.has(id));
+}
+
+/** The pattern's notes with those of `part` replaced by `notes`, in order. */
+function replaced(all: readonly Note[], part: readonly Note[], notes: readonly Note[]): readonly Note[] {
+  if (notes === part) return all;
+  if (part.length === all.length) return [...notes].sort(byStartThenPitch);
+  const gone = new Set(part.map(({ id }) => id));
+  return withNotes(
+    all.filter(({ id }) => !gone.has(id)),
+    notes,
+  );
 }

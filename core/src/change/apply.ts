@@ -1,3 +1,4 @@
+import type { z } from 'zod';
 import { ENTITY_SCHEMAS, findById, type Collection, type Document, type Entity } from '../model/document';
 import type { Id } from '../model/entities';
 import type { Change, EditEntry, Entry, WholeEntry } from './change';
@@ -97,6 +98,8 @@ function differingField(a: Entity, b: Entity): string | undefined {
 
 /** One pass over the list: rows that keep their place stay, moved ones are merged back in order. */
 function applyEdit(document: Document, entry: EditEntry): Applied {
+  const wrong = wrongValue(entry);
+  if (wrong) return refuse('invalid', entry.of, wrong.id, wrong.field);
   const places = new Map(entry.ids.map((id, index) => [id, index]));
   const columns = Object.entries(entry.fields);
   const kept: Entity[] = [];
@@ -109,14 +112,27 @@ function applyEdit(document: Document, entry: EditEntry): Applied {
     }
     const next = patched(row, columns, place);
     if (typeof next === 'string') return refuse('differs', entry.of, row.id, next);
-    const checked = ENTITY_SCHEMAS[entry.of].safeParse(next);
-    if (!checked.success || next.id !== row.id)
-      return refuse('invalid', entry.of, row.id, String(checked.error?.issues[0]?.path[0] ?? 'id'));
     changed.push(next);
     places.delete(row.id);
   }
   for (const id of places.keys()) return refuse('missing', entry.of, id);
   return { ok: true, document: withRows(document, entry.of, entry.in, merged(entry.of, kept, changed)) };
+}
+
+/** The first new value that its field does not allow. Checked column by column, since whole rows take ten times as long. */
+function wrongValue({ of, ids, fields }: EditEntry): { readonly id: Id; readonly field: string } | null {
+  const shape: Readonly<Record<string, z.ZodType>> = ENTITY_SCHEMAS[of].shape;
+  for (const [field, [, after]] of Object.entries(fields)) {
+    const schema = field === 'id' ? undefined : shape[field];
+    let last: unknown;
+    for (let index = 0; index < after.length; index++) {
+      const value = after[index] ?? undefined;
+      if (index > 0 && value === last) continue;
+      if (!schema?.safeParse(value).success) return { id: ids[index]!, field };
+      last = value;
+    }
+  }
+  return null;
 }
 
 /** The row with its patches, or the name of the first field whose value is not the expected one. */

@@ -52,10 +52,16 @@ function whole(kind: 'create' | 'remove', of: Collection, entities: readonly Ent
 
 function diffRows(of: Collection, inPattern: Id | undefined, before: readonly Entity[], after: readonly Entity[]): RowsDiff {
   if (before === after) return { created: [], removed: [], edits: [] };
-  const old = new Map(before.map((row) => [row.id, row]));
   const created: Entity[] = [];
   const edits: Edit[] = [];
-  for (const row of after) {
+  // Most edits leave the order alone: as far as it holds, rows are compared in step, and only the rest is looked up by id.
+  let inStep = 0;
+  for (; inStep < before.length && before[inStep]!.id === after[inStep]?.id; inStep++) {
+    if (before[inStep] !== after[inStep]) addEdit(edits, before[inStep]!, after[inStep]!);
+  }
+  const old = new Map(before.slice(inStep).map((row) => [row.id, row]));
+  for (let index = inStep; index < after.length; index++) {
+    const row = after[index]!;
     const was = old.get(row.id);
     old.delete(row.id);
     if (!was) created.push(row);
@@ -68,8 +74,12 @@ function addEdit(edits: Edit[], was: Entity, now: Entity): void {
   const before = was as unknown as Record<string, unknown>;
   const after = now as unknown as Record<string, unknown>;
   const fields: Record<string, readonly [unknown, unknown]> = {};
-  for (const field of new Set([...Object.keys(before), ...Object.keys(after)])) {
-    if (!sameValue(before[field], after[field])) fields[field] = [before[field] ?? null, after[field] ?? null];
+  for (const field in after) {
+    if (before[field] !== after[field] && !sameValue(before[field], after[field]))
+      fields[field] = [before[field] ?? null, after[field] ?? null];
+  }
+  for (const field in before) {
+    if (!(field in after) && before[field] !== undefined) fields[field] = [before[field], null];
   }
   if (Object.keys(fields).length) edits.push({ id: was.id, fields });
 }

@@ -7,7 +7,16 @@ import { readChunks, type MidiChunks } from './chunks';
 import { pairNotes, type FileNote } from './pair-notes';
 import { decodeText } from './text';
 import { META, META_METER, META_NAME, META_TEMPO, readTrackEvents, type RawTrack } from './track-events';
-import { MAX_FILE_BYTES, MAX_FILE_NOTES, MendedCount, refusal, type Mended, type Refusal } from './words';
+import {
+  MAX_CARRIED_BYTES,
+  MAX_FILE_BYTES,
+  MAX_FILE_EVENTS,
+  MAX_FILE_NOTES,
+  MendedCount,
+  refusal,
+  type Mended,
+  type Refusal,
+} from './words';
 
 export interface ImportReport {
   readonly bars: number;
@@ -52,6 +61,7 @@ class SongReader {
   private readonly carried: Carried[] = [];
   private readonly programs = new Map<number, number>();
   private songName: string | null = null;
+  private carriedBytes = 0;
 
   constructor(
     private readonly chunks: MidiChunks,
@@ -62,11 +72,19 @@ class SongReader {
   }
 
   read(): Imported {
-    const rawTracks = this.chunks.tracks.map((body) => readTrackEvents(body, this.mended));
+    let left = MAX_FILE_EVENTS;
+    const rawTracks: RawTrack[] = [];
+    for (const body of this.chunks.tracks) {
+      const track = readTrackEvents(body, this.mended, left);
+      left -= track.events.length;
+      if (left < 0) return { ok: false, refusal: refusal('tooManyEvents') };
+      rawTracks.push(track);
+    }
     const latest = rawTracks.reduce((tick, { endTick }) => Math.max(tick, endTick), 0);
     if (this.scale(latest) > MAX_TICK || this.scale(latest) / barTicks(COMMON_TIME) > LONGEST_BARS)
       return { ok: false, refusal: refusal('tooLong') };
     const names = rawTracks.map((track, fileTrack) => this.readOthers(track, fileTrack));
+    if (this.carriedBytes > MAX_CARRIED_BYTES) return { ok: false, refusal: refusal('tooManyEvents') };
     const parts = rawTracks.flatMap((track, fileTrack) => this.readNotes(track, fileTrack));
     if (parts.reduce((sum, { notes }) => sum + notes.length, 0) > MAX_FILE_NOTES) return { ok: false, refusal: refusal('tooManyNotes') };
     if (this.tempos[0]?.tick !== 0) this.tempos.unshift({ tick: 0, bpm: DEFAULT_BPM });
@@ -94,7 +112,8 @@ class SongReader {
       if (bytes[0] === META && bytes[1] === META_NAME && name === null) name = decodeText(bytes.subarray(3));
       if (kind === 0xc0 && !this.programs.has(fileTrack * 16 + (bytes[0]! & 15)))
         this.programs.set(fileTrack * 16 + (bytes[0]! & 15), bytes[1]!);
-      this.carried.push({ fileTrack, tick: at, order, bytes: Array.from(bytes) });
+      this.carriedBytes += bytes.length;
+      if (this.carriedBytes <= MAX_CARRIED_BYTES) this.carried.push({ fileTrack, tick: at, order, bytes: Array.from(bytes) });
     });
     if (fileTrack === 0) this.songName = name;
     return name;

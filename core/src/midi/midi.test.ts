@@ -263,6 +263,19 @@ describe('files in a bad way', () => {
     expect(mendedIn(bytes)).toEqual([expected]);
   });
 
+  it('a file stuffed with controllers, or with one huge block, is refused before it can take the memory', () => {
+    const controllers = Array.from({ length: 1_000_001 }, () => [0, 0xb0, 7, 100]).flat();
+    expect(mendedIn(file([...METER, ...controllers, ...END]))).toEqual(['refused tooManyEvents']);
+    const block = new Array<number>(5 * 1024 * 1024).fill(1);
+    const length = [
+      0x80 | (block.length >> 21),
+      0x80 | ((block.length >> 14) & 127),
+      0x80 | ((block.length >> 7) & 127),
+      block.length & 127,
+    ];
+    expect(mendedIn(file([...METER, 0, 0xf0, ...length].concat(block, END)))).toEqual(['refused tooManyEvents']);
+  });
+
   it('16,000 silent bars come in whole', () => {
     const silence = 16_000 * 4 * 96;
     const delta = [0x80 | (silence >> 21), 0x80 | ((silence >> 14) & 127), 0x80 | ((silence >> 7) & 127), silence & 127];

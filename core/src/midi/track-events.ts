@@ -24,8 +24,9 @@ function dataLength(status: number): number {
   return kind === 0xc0 || kind === 0xd0 ? 1 : 2;
 }
 
-/** Reads the events of one track body. It never fails: what cannot be an event is left out and counted. */
-export function readTrackEvents(body: Uint8Array, mended: MendedCount): RawTrack {
+/** Reads the events of one track body, `most` of them and one more at the most. It never fails: what cannot be an event is left
+ *  out and counted. */
+export function readTrackEvents(body: Uint8Array, mended: MendedCount, most = Infinity): RawTrack {
   const events: RawEvent[] = [];
   let at = 0;
   let tick = 0;
@@ -76,7 +77,7 @@ export function readTrackEvents(body: Uint8Array, mended: MendedCount): RawTrack
   }
 
   let isAtDelta = true;
-  while (at < body.length) {
+  while (at < body.length && events.length <= most) {
     const delta: number | null = isAtDelta ? number() : 0;
     if (delta === null) return truncated();
     tick += delta;
@@ -117,6 +118,6 @@ export function readTrackEvents(body: Uint8Array, mended: MendedCount): RawTrack
       else mended.add('strayBytes');
     }
   }
-  mended.add('missingEnd');
+  if (events.length <= most) mended.add('missingEnd');
   return { events, endTick: tick };
 }

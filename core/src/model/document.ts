@@ -37,7 +37,7 @@ export interface Entities {
 export type Collection = keyof Entities;
 export type Entity = Entities[Collection];
 
-export const ENTITY_SCHEMAS: { readonly [C in Collection]: z.ZodType<Entities[C]> } = {
+export const ENTITY_SCHEMAS: { readonly [C in Collection]: z.ZodObject & z.ZodType<Entities[C]> } = {
   song: songSchema,
   tracks: trackSchema,
   patterns: patternSchema,

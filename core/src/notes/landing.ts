@@ -8,7 +8,7 @@ export interface Landing {
   readonly beyondEnd: number;
 }
 
-/** Counts what is new in `after`: coincidences and notes beyond the end that `before` did not have. */
+/** Counts what is new in `after`: coincidences and notes beyond the end that `before` did not have. Both lists are sorted. */
 export function countLanding(before: readonly Note[], after: readonly Note[], lengthTicks: number): Landing {
   return {
     coinciding: Math.max(0, coincidences(after) - coincidences(before)),
@@ -20,9 +20,14 @@ function beyond(notes: readonly Note[], lengthTicks: number): number {
   return notes.reduce((count, { start }) => count + (start >= lengthTicks ? 1 : 0), 0);
 }
 
-/** How many notes share pitch and start with an earlier one of the list. */
+/** How many notes share pitch and start with the one before; the list is sorted by start, then pitch. */
 function coincidences(notes: readonly Note[]): number {
-  return notes.length - new Set(notes.map(({ start, pitch }) => start * 128 + pitch)).size;
+  let count = 0;
+  for (let index = 1; index < notes.length; index++) {
+    const [before, note] = [notes[index - 1]!, notes[index]!];
+    if (note.start === before.start && note.pitch === before.pitch) count++;
+  }
+  return count;
 }
 
 /** The landing in words, or null where there is nothing to say: "2 notes would coincide, 1 would leave the pattern". */

@@ -2,8 +2,7 @@ import { barBeatWords, clamp, lineAfter, lineAt, lineBefore, lineIndexAt, type P
 import { useState, type KeyboardEvent, type RefObject } from 'react';
 import { addNotes } from '../../store/edits';
 import { desk } from '../../audio/desk';
-import type { OpenPart } from '../../store/selectors';
-import { selectNotes } from '../../store/selectors';
+import { selectHasSelection, selectNotes, type OpenPart } from '../../store/selectors';
 import { useAppDispatch, useAppSelector } from '../../store/store';
 import { selectionSet } from '../../store/view';
 import type { GridRow } from '../rows';
@@ -27,7 +26,7 @@ export function useGridCursor(
 ): GridCursor {
   const dispatch = useAppDispatch();
   const notes = useAppSelector(selectNotes);
-  const hasSelection = useAppSelector((state) => state.view.selected.length > 0);
+  const hasSelection = useAppSelector(selectHasSelection);
   const [place, setPlace] = useState<Place | null>(null);
   const rowIndex = rows.findIndex(({ pitch }) => pitch === place?.pitch);
 

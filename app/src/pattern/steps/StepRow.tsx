@@ -1,4 +1,4 @@
-import type { Id, Note } from '@yibbo/core';
+import { beatTicks, type Id, type Note } from '@yibbo/core';
 import RotateBack from 'lucide-react-native/icons/rotate-ccw';
 import RotateOn from 'lucide-react-native/icons/rotate-cw';
 import { memo } from 'react';
@@ -45,6 +45,7 @@ export const StepRow = memo(function StepRow(props: StepRowProps) {
 function Strip({ part, row, span, notes }: StepRowProps) {
   const dispatch = useAppDispatch();
   const mine = notes.filter(({ pitch, start }) => pitch === row.pitch && start >= span.start && start < span.end);
+  const beatShare = (100 * beatTicks(part.meter)) / (span.end - span.start);
   const take = () => {
     desk.audition(part.track.id, row.pitch, 100);
     dispatch(patternViewSet({ patternId: part.pattern.id, view: { rowInHand: row.pitch } }));
@@ -75,7 +76,7 @@ function Strip({ part, row, span, notes }: StepRowProps) {
           position: 'relative',
           flex: 1,
           height: 24,
-          background: 'linear-gradient(to right, var(--line) 1px, transparent 1px) 0 0 / 25% 100%, var(--card)',
+          background: `linear-gradient(to right, var(--line) 1px, transparent 1px) 0 0 / ${beatShare}% 100%, var(--card)`,
           borderRadius: 4,
           overflow: 'hidden',
         }}

@@ -6,7 +6,7 @@ import { useAppDispatch, useAppSelector } from '../../store/store';
 import { finishGesture } from '../finish';
 import { GestureHint } from '../GestureHint';
 import { gestureWords } from '../Readout';
-import { rowName, stepRowsFor } from '../rows';
+import { rowName, stepRowsFor, type GridRow } from '../rows';
 import { useGridGesture, type GridSurface } from '../useGridGesture';
 import { useListen } from '../useListen';
 import { useGestureSetting, useSelectedIds } from '../useSetting';
@@ -32,7 +32,7 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
   const rows = useMemo(() => stepRowsFor(part.track, original), [part.track, original]);
   const bar = Math.min(part.view.bar, barCount(part) - 1);
   const cells = useMemo(() => cellsOf(part, bar), [part, bar]);
-  const inHand = rows.some(({ pitch }) => pitch === part.view.rowInHand) ? part.view.rowInHand : rows.at(-1)?.pitch;
+  const inHand = rowInHand(rows, original, part.view.rowInHand);
   const selected = useSelectedIds();
   const setting = useGestureSetting(part);
   const container = useRef<HTMLDivElement>(null);
@@ -117,6 +117,13 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
   );
 }
 
+/** The row last taken in hand; before any was, the lowest that has notes. */
+function rowInHand(rows: readonly GridRow[], notes: readonly Note[], taken: number | null): number | undefined {
+  const pitches = rows.map(({ pitch }) => pitch);
+  if (taken !== null && pitches.includes(taken)) return taken;
+  return pitches.findLast((pitch) => notes.some((note) => note.pitch === pitch)) ?? pitches.at(-1);
+}
+
 const NO_NOTES: readonly Note[] = [];
 
 function cellAt(clientX: number, clientY: number): { index: number; pitch: number; width: number } | null {
@@ -156,7 +163,7 @@ function focusRow(container: HTMLElement | null, from: HTMLElement, direction: 1
 }
 
 /** The row in hand is never out of sight: not when another is taken, nor when a trial takes room from the grid. */
-function useRowInView(container: { current: HTMLElement | null }, pitch: number | null | undefined): void {
+function useRowInView(container: { current: HTMLElement | null }, pitch: number | undefined): void {
   useEffect(() => {
     const element = container.current;
     if (!element) return undefined;
