@@ -40,6 +40,8 @@ export async function openDemo(page: Page): Promise<void> {
   await expect(page.getByTestId('play')).toBeVisible();
 }
 
+const REST_MS = 120;
+
 /** Real touch points, through the browser's own input. */
 export class Fingers {
   private constructor(private readonly session: CDPSession) {}
@@ -62,6 +64,9 @@ export class Fingers {
     await this.send('touchStart', at(0));
     if (hold) await new Promise((resolve) => setTimeout(resolve, hold));
     for (let step = 1; step <= steps; step++) await this.send('touchMove', at(step / steps));
+    // Fingers rest before they lift: lifted at speed they would be a flick, and the browser swallows a tap that follows one.
+    await new Promise((resolve) => setTimeout(resolve, REST_MS));
+    await this.send('touchMove', at(1));
     await this.send('touchEnd', []);
   }
 }

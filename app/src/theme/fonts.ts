@@ -16,6 +16,8 @@ export function pageStyles(): string {
     face('Zilla Slab', 600, slab),
     'html,body,#root{height:100%;margin:0;overscroll-behavior:none}',
     "body{font-family:'Source Sans 3','Segoe UI',sans-serif;font-variant-numeric:tabular-nums;-webkit-tap-highlight-color:transparent;-webkit-text-size-adjust:100%}",
+    // Two quick taps are two taps, never a zoom of the page.
+    'html,button,input{touch-action:manipulation}',
     'button,input,select{font:inherit;color:inherit}',
     ':focus-visible{outline:3px solid var(--head);outline-offset:1px}',
     '@media (prefers-reduced-motion:reduce){*{transition:none!important;animation:none!important}}',
