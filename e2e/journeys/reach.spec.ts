@@ -40,9 +40,9 @@ for (const width of [390, 1280]) {
         expect(await overflow(page), where).toBeLessThanOrEqual(0);
       };
       await page.goto('/');
-      await expect(page.getByRole('button', { name: 'New song' })).toBeVisible();
+      await expect(page.getByRole('button', { name: 'New song', exact: true })).toBeVisible();
       await check('Songs');
-      await page.getByRole('button', { name: 'New song' }).click();
+      await page.getByRole('button', { name: 'New song', exact: true }).click();
       await check('New song');
       await openDemo(page);
       await check('Steps');

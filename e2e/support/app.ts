@@ -24,7 +24,7 @@ export async function savedNotes(page: Page): Promise<SavedNote[]> {
 /** A new song with one track of the sound named. */
 export async function newSong(page: Page, sound: string, name = 'Tide Table'): Promise<void> {
   await page.goto('/');
-  await page.getByRole('button', { name: 'New song' }).click();
+  await page.getByRole('button', { name: 'New song', exact: true }).click();
   await page.getByRole('textbox', { name: 'Name of the song' }).fill(name);
   await page.getByRole('button', { name: 'Make the song' }).click();
   await page.getByRole('button', { name: sound, exact: true }).click();
