@@ -199,6 +199,73 @@ it('delete takes only what is selected; with nothing selected it takes nothing',
   expect(run(document, 'delete').notes).toHaveLength(2);
 });
 
+describe('join and reverse', () => {
+  it('joins each pitch of a chord for itself, across a gap; the rest comes from the first note', () => {
+    const document = songWith([
+      note({ id: 'a', length: STEP, velocity: 70 }),
+      note({ id: 'b', start: 3 * STEP, length: 2 * STEP, velocity: 120 }),
+      note({ id: 'c', pitch: 64, length: STEP }),
+      note({ id: 'd', pitch: 64, start: STEP, length: STEP }),
+      note({ id: 'e', pitch: 67 }),
+    ]);
+    const { notes } = run(document, 'join', {}, ['a', 'b', 'c', 'd']);
+    expect(notes.map(({ id, length, velocity }) => [id, length / STEP, velocity])).toEqual([
+      ['a', 5, 70],
+      ['c', 2, 100],
+      ['e', 4, 100],
+    ]);
+  });
+
+  it('split, then join, restores every note exactly', () => {
+    const many = fc.uniqueArray(fc.integer({ min: 0, max: 127 }), { minLength: 1, maxLength: 8 });
+    fc.assert(
+      fc.property(many, fc.integer({ min: 1, max: 90_000 }), fc.integer({ min: 2, max: 16 }), (pitches, length, parts) => {
+        const document = songWith(
+          pitches.map((pitch, index) => note({ id: `n${index}`, pitch, start: index * 700, length: length + index })),
+        );
+        const all = notesOf(document, PATTERN).map(({ id }) => id);
+        const split = run(document, 'split-parts', { parts }, all);
+        expect(run(split.after, 'join', {}, [...split.select]).after).toEqual(document);
+      }),
+    );
+  });
+
+  it('reversed, what ended last starts first; twice, all is as it was', () => {
+    const document = songWith([note({ id: 'a', length: STEP }), note({ id: 'b', start: 2 * STEP, length: 3 * STEP, pitch: 62 })]);
+    expect(run(document, 'reverse').notes.map(({ id, start }) => [id, start / STEP])).toEqual([
+      ['b', 0],
+      ['a', 4],
+    ]);
+    fc.assert(
+      fc.property(anyNotes(), (notes) => {
+        const start = songWith(notes);
+        expect(run(run(start, 'reverse').after, 'reverse').after).toEqual(start);
+      }),
+    );
+  });
+});
+
+describe('velocity and mute', () => {
+  const loudness = (notes: readonly Note[]) => notes.map(({ velocity }) => velocity);
+  const three = songWith([
+    note({ id: 'a', velocity: 20 }),
+    note({ id: 'b', start: STEP, velocity: 60 }),
+    note({ id: 'c', start: 2 * STEP, velocity: 120 }),
+  ]);
+
+  it('is set to one value, or scaled in proportion within 1 to 127', () => {
+    expect(loudness(run(three, 'velocity-set', { velocity: 90 }, ['a', 'b']).notes)).toEqual([90, 90, 120]);
+    expect(loudness(run(three, 'velocity-scale', { percent: 150 }).notes)).toEqual([30, 90, 127]);
+    expect(loudness(run(three, 'velocity-scale', { percent: 10 }).notes)).toEqual([2, 6, 12]);
+  });
+
+  it('mute silences without taking away, and unmute leaves no trace', () => {
+    const muted = run(three, 'mute', {}, ['b']);
+    expect(muted.notes.map(({ muted: isMuted }) => isMuted ?? false)).toEqual([false, true, false]);
+    expect(run(muted.after, 'mute', { to: 'heard' }).after).toEqual(three);
+  });
+});
+
 describe('selection rules', () => {
   const notes = [
     note({ id: 'beat' }),

@@ -9,6 +9,10 @@ import RotateBack from 'lucide-react-native/icons/rotate-ccw';
 import RotateOn from 'lucide-react-native/icons/rotate-cw';
 import Dots from 'lucide-react-native/icons/ellipsis';
 import AlignStart from 'lucide-react-native/icons/align-start-vertical';
+import Join from 'lucide-react-native/icons/fold-horizontal';
+import Reverse from 'lucide-react-native/icons/arrow-left-right';
+import Louder from 'lucide-react-native/icons/trending-up';
+import Softer from 'lucide-react-native/icons/trending-down';
 import Scissors from 'lucide-react-native/icons/scissors';
 import Trash from 'lucide-react-native/icons/trash';
 import { ScrollView, XStack, YStack } from 'tamagui';
@@ -34,6 +38,10 @@ const ICONS: Readonly<Record<string, typeof Dots>> = {
   octaveUp: ChevronsUp,
   octaveDown: ChevronsDown,
   delete: Trash,
+  join: Join,
+  reverse: Reverse,
+  softer: Softer,
+  louder: Louder,
 };
 
 const FAMILY_NAMES: Readonly<Record<ActionFamily, string>> = {
@@ -118,7 +126,7 @@ function ActionButtons({ action }: { readonly action: NotesAction }) {
         <Press
           key={quick.label}
           label={quick.label}
-          shown={quick.icon ? action.label : quick.label.replace('Split in ', '÷ ')}
+          shown={quick.icon ? action.label : quick.label.replace('Split in ', '÷ ').replace('Velocity ', '')}
           icon={ICONS[quick.icon ?? '']}
           iconOnly={(action.quick ?? []).length > 1 && quick.icon !== undefined}
           disabled={isOff}

@@ -1,0 +1,20 @@
+import { z } from 'zod';
+import { notesAction } from '../action';
+import { choiceParam } from '../params';
+
+export const mute = notesAction({
+  id: 'mute',
+  family: 'feel',
+  subject: 'notes',
+  label: 'Mute notes',
+  help: 'Silences notes without taking them away; they are drawn hollow. Unmute brings them back.',
+  words: ['silence', 'off', 'disable', 'unmute', 'on'],
+  params: z.object({ to: choiceParam('Make them', ['muted', 'heard'], 'muted') }),
+  quick: [
+    { label: 'Mute notes', params: { to: 'muted' } },
+    { label: 'Unmute notes', params: { to: 'heard' } },
+  ],
+  run: ({ notes }, { to }) => ({
+    notes: notes.map(({ muted: _muted, ...note }) => (to === 'muted' ? { ...note, muted: true } : note)),
+  }),
+});

@@ -1,0 +1,24 @@
+import { z } from 'zod';
+import type { Note } from '../../model/entities';
+import { notesAction } from '../action';
+
+export const join = notesAction({
+  id: 'join',
+  family: 'length',
+  subject: 'notes',
+  label: 'Join',
+  help: 'Makes one note of the selected notes of each pitch, from the earliest start to the latest end, across gaps too. Everything else comes from the first.',
+  words: ['merge', 'glue', 'connect', 'tie', 'combine', 'legato'],
+  params: z.object({}),
+  needsSelection: true,
+  quick: [{ label: 'Join', icon: 'join', params: {} }],
+  run: ({ notes }) => {
+    const byPitch = new Map<number, Note>();
+    for (const note of notes) {
+      const first = byPitch.get(note.pitch);
+      const end = Math.max(note.start + note.length, first ? first.start + first.length : 0);
+      byPitch.set(note.pitch, first ? { ...first, length: end - first.start } : note);
+    }
+    return { notes: [...byPitch.values()] };
+  },
+});

@@ -1,0 +1,18 @@
+import { z } from 'zod';
+import { spanOf } from '../../notes/rotate';
+import { notesAction } from '../action';
+
+export const reverse = notesAction({
+  id: 'reverse',
+  family: 'time',
+  subject: 'notes',
+  label: 'Reverse',
+  help: 'Plays the notes backwards inside the time they cover: what ended last starts first. Doing it twice restores exactly.',
+  words: ['backwards', 'mirror', 'retrograde', 'flip'],
+  params: z.object({}),
+  quick: [{ label: 'Reverse', icon: 'reverse', params: {} }],
+  run: ({ notes }) => {
+    const { start, end } = spanOf(notes);
+    return { notes: notes.map((note) => ({ ...note, start: start + end - note.start - note.length })) };
+  },
+});

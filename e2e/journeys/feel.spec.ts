@@ -1,0 +1,39 @@
+import { expect, test } from '@playwright/test';
+import { newSong, QUARTER, savedNotes } from '../support/app';
+
+const STEP = QUARTER / 4;
+
+test('accents, ghosts and mutes on a finished row, by thumb', async ({ page }) => {
+  await newSong(page, 'Quay kit');
+  const kick = (step: number) => page.getByRole('checkbox', { name: /^Kick / }).nth(step);
+  for (const step of [0, 2, 4, 6]) await kick(step).tap();
+  const velocities = async () => (await savedNotes(page)).map(({ velocity }) => velocity);
+
+  // Straight first, feel afterwards: off-beats softer, then one hit muted and heard again.
+  await page.getByRole('button', { name: 'Select', exact: true }).tap();
+  await page.getByRole('button', { name: 'Select: Off the beat' }).tap();
+  await page.getByRole('button', { name: 'Feel', exact: true }).tap();
+  await page.getByRole('button', { name: 'Softer' }).tap();
+  await expect.poll(velocities).toEqual([100, 85, 100, 85]);
+  await page.getByRole('button', { name: 'Velocity 48' }).tap();
+  await expect.poll(velocities).toEqual([100, 48, 100, 48]);
+  await page.getByRole('button', { name: 'Mute notes', exact: true }).tap();
+  await expect.poll(async () => (await savedNotes(page)).filter((note) => 'muted' in note)).toHaveLength(2);
+  await page.getByRole('button', { name: 'Unmute notes', exact: true }).tap();
+  await expect.poll(async () => (await savedNotes(page)).filter((note) => 'muted' in note)).toHaveLength(0);
+});
+
+test('cut apart and joined again, a row is what it was', async ({ page }) => {
+  await newSong(page, 'Quay kit');
+  await page
+    .getByRole('checkbox', { name: /^Kick / })
+    .first()
+    .tap();
+  const shape = async () => (await savedNotes(page)).map(({ start, length }) => [start / STEP, length / STEP]);
+  await expect.poll(shape).toEqual([[0, 1]]);
+  await page.getByRole('button', { name: 'Length', exact: true }).tap();
+  await page.getByRole('button', { name: 'Split in 4' }).tap();
+  await expect.poll(shape).toEqual([0, 0.25, 0.5, 0.75].map((start) => [start, 0.25]));
+  await page.getByRole('button', { name: 'Join', exact: true }).tap();
+  await expect.poll(shape).toEqual([[0, 1]]);
+});
