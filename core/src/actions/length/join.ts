@@ -7,10 +7,9 @@ export const join = notesAction({
   family: 'length',
   subject: 'notes',
   label: 'Join',
-  help: 'Makes one note of the selected notes of each pitch, from the earliest start to the latest end, across gaps too. Everything else comes from the first.',
+  help: 'Makes one note of all the notes of each pitch, from the earliest start to the latest end, across gaps too. Everything else comes from the first.',
   words: ['merge', 'glue', 'connect', 'tie', 'combine', 'legato'],
   params: z.object({}),
-  needsSelection: true,
   quick: [{ label: 'Join', icon: 'join', params: {} }],
   run: ({ notes }) => {
     const byPitch = new Map<number, Note>();
