@@ -10,7 +10,7 @@ const LEFT_OUT = ['react-native-reanimated', 'react-native-worklets'];
 config.resolver.resolveRequest = (context, name, platform) => {
   if (platform === 'web' && LEFT_OUT.includes(name)) return { type: 'empty' };
   if (/locales\/index\.(c?js|mjs)$/.test(name) && context.originModulePath.includes(`${path.sep}zod${path.sep}`)) {
-    return { type: 'sourceFile', filePath: path.join(__dirname, 'src/theme/zod-locales.js') };
+    return { type: 'sourceFile', filePath: path.join(__dirname, 'zod-locales.js') };
   }
   return context.resolveRequest(context, name, platform);
 };

@@ -43,6 +43,8 @@ test('a risky result is counted before it is kept, and off-grid notes are found'
   await expect(page.getByRole('button', { name: /^4 off grid/ })).toBeVisible();
   await page.getByRole('button', { name: /^4 off grid/ }).tap();
   await expect(page.getByTestId('readout')).toContainText('4 notes · F5–C6');
+  // They stand in bar 4, beyond the two bars a phone shows: the view goes there.
+  await expect(page.getByRole('option', { name: /^F5 at 4\./ })).toBeInViewport();
   await page.getByRole('button', { name: 'Deck Drums' }).tap();
   await page.getByRole('button', { name: 'Quantize: try with settings' }).tap();
   const strip = page.getByRole('region', { name: 'Trying Quantize' });

@@ -29,7 +29,6 @@ const fileSchema = z.object({
   trackEnds: z.array(tickSchema),
   carried: z.array(carriedSchema),
 });
-export type SourceFile = z.infer<typeof fileSchema>;
 
 export const songSchema = z.object({
   id: idSchema,

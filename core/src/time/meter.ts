@@ -75,8 +75,3 @@ export function barBeatWords(meters: readonly MeterAt[], tick: number): string {
   const share = Math.round((100 * ticks) / beatTicks(meterAt(meters, tick)));
   return share ? `${bar}.${beat}+${share}` : `${bar}.${beat}`;
 }
-
-/** Smallest whole number of bars that holds `ticks`, at least one. */
-export function barsHolding(ticks: number, meter: MeterShape): number {
-  return Math.max(1, Math.ceil(ticks / barTicks(meter)));
-}

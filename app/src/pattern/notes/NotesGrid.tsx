@@ -39,6 +39,7 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
   const setting = useGestureSetting(part);
   const surface = useSurface(surfaceRef, viewport, rows, shown, selected);
   useSized(surfaceRef, viewport);
+  useSelectionInView(viewport, rows, shown, selected);
 
   const { gesture, isOverCancel, handlers } = useGridGesture(
     surface,
@@ -125,6 +126,22 @@ function useViewport(part: OpenPart, rows: readonly GridRow[], notes: readonly N
     return viewport.subscribe(fit);
   }, [viewport, part, rows, notes]);
   return viewport;
+}
+
+/** A selection made from outside the grid (a rule, the off-grid count) is scrolled to where none of it is in view. */
+function useSelectionInView(viewport: Viewport, rows: readonly GridRow[], notes: readonly Note[], selected: ReadonlySet<Id>): void {
+  const latest = useRef({ rows, notes });
+  useEffect(() => {
+    latest.current = { rows, notes };
+  });
+  useEffect(() => {
+    const places = latest.current.notes
+      .filter(({ id }) => selected.has(id))
+      .map((note) => ({ note, row: latest.current.rows.findIndex(({ pitch }) => pitch === note.pitch) }));
+    const first = places[0];
+    if (first && !places.some(({ note, row }) => viewport.shows(note.start, note.length, row)))
+      viewport.reveal(first.note.start, first.row);
+  }, [viewport, selected]);
 }
 
 function useSized(ref: RefObject<HTMLDivElement | null>, viewport: Viewport): void {

@@ -78,6 +78,13 @@ export class Viewport {
     this.settle();
   }
 
+  /** Whether any of a note on this row is in view. */
+  shows(startTick: number, lengthTicks: number, row: number): boolean {
+    const left = startTick * this.pixelsPerTick - this.scrollX;
+    const top = row * this.rowPixels - this.scrollY;
+    return left < this.width && left + lengthTicks * this.pixelsPerTick > 0 && top < this.height && top + this.rowPixels > 0;
+  }
+
   private settle(): void {
     this.scrollX = clamp(this.scrollX, 0, Math.max(0, this.contentTicks * this.pixelsPerTick - this.width / 2));
     this.scrollY = clamp(this.scrollY, 0, Math.max(0, this.rowCount * this.rowPixels - this.height));
