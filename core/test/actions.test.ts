@@ -3,24 +3,19 @@ import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import {
   ACTIONS,
-  actionById,
   applyOwn,
   invert,
   notesOf,
   paramFields,
-  perform,
-  SELECTION_RULES,
   seededRandom,
-  COMMON_TIME,
+  MAX_TICK,
   noteSchema,
   TICKS_PER_QUARTER,
-  type Document,
   type Note,
   type NotesAction,
 } from '../src';
-import { actionContext, anyNotes, note, PATTERN, songWith } from './make';
+import { anyNotes, note, PATTERN, run, songWith, stamp } from './make';
 
-const stamp = { id: 'c', at: 0, device: 'd' };
 const STEP = TICKS_PER_QUARTER / 4;
 
 /** Params anywhere within an action's bounds. */
@@ -30,17 +25,6 @@ function anyParams(action: NotesAction): fc.Arbitrary<Record<string, unknown>> {
       [name, options.length ? fc.constantFrom(...options.map(({ value }) => value)) : fc.integer({ min: low, max: high })] as const,
   );
   return fc.record(Object.fromEntries(fields) as Record<string, fc.Arbitrary<unknown>>);
-}
-
-function run(document: Document, id: string, params: object = {}, noteIds: string[] = []) {
-  const { change, ...rest } = perform(
-    document,
-    { action: actionById(id), params, patternId: PATTERN, noteIds, seed: 1 },
-    actionContext(),
-    stamp,
-  );
-  const after = applyOwn(document, change);
-  return { after, notes: notesOf(after, PATTERN), change, ...rest };
 }
 
 function filesOf(folder: string): string[] {
@@ -183,16 +167,6 @@ describe('split', () => {
   });
 });
 
-describe('quantize', () => {
-  it('pulls by its strength and counts what would coincide', () => {
-    const document = songWith([note({ id: 'a', start: 1000 }), note({ id: 'b', start: 5040 - 1000 }), note({ id: 'c', start: 5040 })]);
-    expect(starts(run(document, 'quantize', { strength: 50 }).notes)).toEqual([500, 4540, 5040]);
-    const full = run(document, 'quantize');
-    expect(starts(full.notes)).toEqual([0, 5040, 5040]);
-    expect(full.landing).toEqual({ coinciding: 1, beyondEnd: 0 });
-  });
-});
-
 it('delete takes only what is selected; with nothing selected it takes nothing', () => {
   const document = songWith([note({ id: 'a' }), note({ id: 'b', start: STEP })]);
   expect(run(document, 'delete', {}, ['a']).notes.map(({ id }) => id)).toEqual(['b']);
@@ -245,54 +219,6 @@ describe('join and reverse', () => {
   });
 });
 
-describe('velocity and mute', () => {
-  const loudness = (notes: readonly Note[]) => notes.map(({ velocity }) => velocity);
-  const three = songWith([
-    note({ id: 'a', velocity: 20 }),
-    note({ id: 'b', start: STEP, velocity: 60 }),
-    note({ id: 'c', start: 2 * STEP, velocity: 120 }),
-  ]);
-
-  it('is set to one value, or scaled in proportion within 1 to 127', () => {
-    expect(loudness(run(three, 'velocity-set', { velocity: 90 }, ['a', 'b']).notes)).toEqual([90, 90, 120]);
-    expect(loudness(run(three, 'velocity-scale', { percent: 150 }).notes)).toEqual([30, 90, 127]);
-    expect(loudness(run(three, 'velocity-scale', { percent: 10 }).notes)).toEqual([2, 6, 12]);
-  });
-
-  it('mute silences without taking away, and unmute leaves no trace', () => {
-    const muted = run(three, 'mute', {}, ['b']);
-    expect(muted.notes.map(({ muted: isMuted }) => isMuted ?? false)).toEqual([false, true, false]);
-    expect(run(muted.after, 'mute', { to: 'heard' }).after).toEqual(three);
-  });
-});
-
-describe('selection rules', () => {
-  const notes = [
-    note({ id: 'beat' }),
-    note({ id: 'near', start: TICKS_PER_QUARTER - 100 }),
-    note({ id: 'off', start: TICKS_PER_QUARTER / 2, pitch: 64 }),
-  ];
-  const pick = (id: string, selected: string[] = [], params = {}) => {
-    const rule = SELECTION_RULES.find((each) => each.id === id)!;
-    return rule.pick(notes, new Set(selected), rule.params.parse(params), { meter: COMMON_TIME });
-  };
-
-  it('have their own files and bounded params', () => {
-    for (const rule of SELECTION_RULES) {
-      expect(filesOf('select')).toContain(`${rule.id}.ts`);
-      expect(() => paramFields(rule.params)).not.toThrow();
-    }
-  });
-
-  it('pick rows, beats and off-beats', () => {
-    expect(pick('row', ['off'])).toEqual(['off']);
-    expect(pick('row', ['beat'])).toEqual(['beat', 'near']);
-    expect(pick('on-beat')).toEqual(['beat']);
-    expect(pick('on-beat', [], { tolerance: 1 })).toEqual(['beat', 'near']);
-    expect(pick('off-beat', [], { tolerance: 1 })).toEqual(['off']);
-  });
-});
-
 it('chance comes from the seed alone', () => {
   const three = (seed: number) => {
     const random = seededRandom(seed);
@@ -300,4 +226,65 @@ it('chance comes from the seed alone', () => {
   };
   expect(three(5)).toEqual(three(5));
   expect(three(5)).not.toEqual(three(6));
+});
+
+describe('copies', () => {
+  const pair = songWith([note({ id: 'a', length: STEP }), note({ id: 'b', start: 3 * STEP, length: STEP / 2, pitch: 64 })]);
+
+  it('duplicate lands one span later, rounded up, and is what is selected', () => {
+    const boxes = run(pair, 'duplicate', {}, ['a', 'b']);
+    expect(starts(boxes.notes).map((tick) => tick / STEP)).toEqual([0, 3, 4, 7]);
+    expect(boxes.select).toEqual(['new1', 'new2']);
+    expect(starts(run(pair, 'duplicate', { roundTo: 'bar' }).notes).map((tick) => tick / STEP)).toEqual([0, 3, 16, 19]);
+    expect(starts(run(pair, 'duplicate', { roundTo: 'exact' }).notes).map((tick) => tick / STEP)).toEqual([0, 3, 3.5, 6.5]);
+  });
+
+  it('repeat goes on to the end of the pattern and no further, or so many times', () => {
+    expect(starts(run(pair, 'repeat', { roundTo: 'bar' }).notes).map((tick) => tick / STEP)).toEqual([0, 3, 16, 19]);
+    const times = run(pair, 'repeat', { until: 'times', times: 3, roundTo: 'beat' });
+    expect(starts(times.notes).map((tick) => tick / STEP)).toEqual([0, 3, 4, 7, 8, 11, 12, 15]);
+    expect(run(pair, 'repeat', { until: 'times', times: 64, roundTo: 'bar' }).landing.beyondEnd).toBe(2 * 63);
+    expect(run(songWith([note({ length: 32 * STEP })]), 'repeat').whyNot).toMatch(/no room/);
+  });
+
+  it('what would reach beyond the longest song is refused in words', () => {
+    const far = songWith([note({ start: MAX_TICK - 10, length: 5 })]);
+    const { notes, whyNot } = run(far, 'nudge', { count: 1 }, ['n']);
+    expect(notes).toEqual([note({ start: MAX_TICK - 10, length: 5 })]);
+    expect(whyNot).toMatch(/longest song/);
+  });
+});
+
+describe('lengths', () => {
+  it('are set to one value, or changed at either end by the same distance', () => {
+    const two = songWith([note({ id: 'a' }), note({ id: 'b', start: 4 * STEP, length: 2 * STEP })]);
+    const shape = (notes: readonly Note[]) => notes.map(({ start, length }) => [start / STEP, length / STEP]);
+    expect(shape(run(two, 'set-length', { count: 3, unit: '1/16' }).notes)).toEqual([
+      [0, 3],
+      [4, 3],
+    ]);
+    expect(shape(run(two, 'resize', { count: -3 }).notes)).toEqual([
+      [0, 1],
+      [4, 1 / STEP],
+    ]);
+    expect(shape(run(two, 'resize', { count: 1, edge: 'start' }).notes)).toEqual([
+      [1, 3],
+      [5, 1],
+    ]);
+  });
+
+  it('split at a point cuts only what sounds there, counted from the first note or the pattern', () => {
+    const two = songWith([note({ id: 'a', start: STEP }), note({ id: 'b', start: 6 * STEP })]);
+    const at = (params: object) => run(two, 'split-at', params).notes.map(({ start, length }) => [start / STEP, length / STEP]);
+    expect(at({ count: 1 })).toEqual([
+      [1, 1],
+      [2, 3],
+      [6, 4],
+    ]);
+    expect(at({ count: 7, from: 'pattern' })).toEqual([
+      [1, 4],
+      [6, 1],
+      [7, 3],
+    ]);
+  });
 });

@@ -1,12 +1,17 @@
 import fc from 'fast-check';
 import {
+  actionById,
+  applyOwn,
   newSong,
+  notesOf,
+  perform,
   newTrack,
   soundById,
   withTrack,
   gridOf,
   division,
   COMMON_TIME,
+  ROLL_SHAPES,
   TICKS_PER_QUARTER,
   byStartThenPitch,
   type ActionContext,
@@ -37,6 +42,10 @@ export function songWith(notes: readonly Note[], bars = 2, kind: 'drums' | 'pitc
   return { ...document, notes: notes.length ? { [PATTERN]: [...notes].sort(byStartThenPitch) } : {} };
 }
 
+function withoutAbsent<T extends object>(fields: T): T {
+  return Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined)) as T;
+}
+
 /** Notes as people and files make them: on all sorts of lines, long and short, some muted, some doubled. */
 export const anyNotes = (most = 24): fc.Arbitrary<Note[]> =>
   fc
@@ -53,13 +62,32 @@ export const anyNotes = (most = 24): fc.Arbitrary<Note[]> =>
         pitch: fc.integer({ min: 0, max: 127 }),
         velocity: fc.integer({ min: 1, max: 127 }),
         muted: fc.option(fc.constant(true), { nil: undefined }),
+        voice: fc.option(fc.integer({ min: 2, max: 8 }), { nil: undefined, freq: 5 }),
+        chance: fc.option(fc.integer({ min: 0, max: 99 }), { nil: undefined, freq: 3 }),
+        passes: fc.option(fc.constantFrom({ of: 2, mask: 1 }, { of: 3, mask: 6 }), { nil: undefined, freq: 3 }),
+        roll: fc.option(fc.record({ hits: fc.integer({ min: 2, max: 5 }), shape: fc.constantFrom(...ROLL_SHAPES) }), {
+          nil: undefined,
+          freq: 3,
+        }),
       }),
       { maxLength: most },
     )
-    .map((rows) =>
-      rows.map(({ muted, ...row }, index) => note({ ...row, id: `n${index}`, ...(muted ? { muted } : {}) })).sort(byStartThenPitch),
-    );
+    .map((rows) => rows.map((row, index) => note({ ...withoutAbsent(row), id: `n${index}` })).sort(byStartThenPitch));
 
 export function actionContext(newId = counter('new')): Omit<ActionContext, 'random'> {
   return { grid: gridOf(division('1/16'), COMMON_TIME), meter: COMMON_TIME, tempos: [{ tick: 0, bpm: 120 }], newId };
+}
+
+export const stamp = { id: 'c', at: 0, device: 'd' };
+
+/** Runs an action on a song made by `songWith` and applies what it comes to. */
+export function run(document: Document, id: string, params: object = {}, noteIds: string[] = []) {
+  const { change, ...rest } = perform(
+    document,
+    { action: actionById(id), params, patternId: PATTERN, noteIds, seed: 1 },
+    actionContext(),
+    stamp,
+  );
+  const after = applyOwn(document, change);
+  return { after, notes: notesOf(after, PATTERN), change, ...rest };
 }

@@ -2,6 +2,7 @@ import {
   chased,
   events,
   findById,
+  hashText,
   isAudible,
   playSeconds,
   playTickAt,
@@ -117,7 +118,7 @@ export class Player {
         trackId: event.trackId,
         pitch: event.pitch,
         velocity: event.velocity,
-        seed: hash(`${event.noteId} ${event.pass}`),
+        seed: hashText(`${event.noteId} ${event.pass}`),
       };
     });
     this.output.post({ type: 'notes', notes, generation: this.generation });
@@ -154,11 +155,4 @@ function engineTracks(document: Document): EngineTrack[] {
     pan: track.pan,
     isAudible: isAudible(document, track),
   }));
-}
-
-/** A number from a text (FNV-1a), for seeds. */
-function hash(text: string): number {
-  let value = 0x811c9dc5;
-  for (let index = 0; index < text.length; index++) value = Math.imul(value ^ text.charCodeAt(index), 0x01000193);
-  return value >>> 0;
 }

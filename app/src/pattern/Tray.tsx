@@ -126,7 +126,7 @@ function ActionButtons({ action }: { readonly action: NotesAction }) {
         <Press
           key={quick.label}
           label={quick.label}
-          shown={quick.icon ? action.label : quick.label.replace('Split in ', '÷ ').replace('Velocity ', '')}
+          shown={quick.icon ? action.label : (quick.shown ?? quick.label)}
           icon={ICONS[quick.icon ?? '']}
           iconOnly={(action.quick ?? []).length > 1 && quick.icon !== undefined}
           disabled={isOff}
@@ -190,7 +190,7 @@ function Rules({ part }: { readonly part: OpenPart }) {
   const notes = useAppSelector(selectNotes);
   const selected = useAppSelector((state) => state.view.selected);
   return SELECTION_RULES.map((rule) => {
-    const picked = rule.pick(notes, new Set(selected), rule.params.parse({}), { meter: part.meter });
+    const picked = rule.pick(notes, new Set(selected), rule.params.parse({}), part);
     return (
       <Press
         key={rule.id}

@@ -28,6 +28,15 @@ export interface ActionResult {
   readonly select?: readonly Id[];
 }
 
+/** A one-touch form of an action: what its button says, and the params it sets. */
+export interface QuickForm<Params> {
+  readonly label: string;
+  readonly icon?: string;
+  /** Shorter words for the button, where it stands beside the action's own name. */
+  readonly shown?: string;
+  readonly params: Partial<Params>;
+}
+
 /** An action: data and a pure function. `run` never mutates and returns the notes that replace the part's.
  *  Every param is a bounded, titled Zod field with a default, so `params.parse({})` is always ready to run. */
 export interface NotesAction<Params extends z.ZodObject = z.ZodObject> {
@@ -42,7 +51,7 @@ export interface NotesAction<Params extends z.ZodObject = z.ZodObject> {
   /** Whether it needs a selection; the others take the whole pattern where nothing is selected. */
   readonly needsSelection?: boolean;
   /** One-touch forms for the tray: what the button says and the params it sets. */
-  readonly quick?: readonly { readonly label: string; readonly icon?: string; readonly params: Partial<z.infer<Params>> }[];
+  readonly quick?: readonly QuickForm<z.infer<Params>>[];
   run(part: NotesPart, params: z.infer<Params>, context: ActionContext): ActionResult;
   /** Why it can do nothing here, in words; null where it can. */
   whyNot?(part: NotesPart, params: z.infer<Params>, context: ActionContext): string | null;

@@ -1,4 +1,5 @@
-import { bpmAt, barTicks, beatTicks, lineAt, roundEvenly, TICKS_PER_QUARTER, TICKS_PER_WHOLE } from '../time';
+import { bpmAt, barTicks, beatTicks, lineAt, roundEvenly, TICKS_PER_QUARTER, TICKS_PER_WHOLE, type Grid } from '../time';
+import { ROUND_TO } from '../notes/repeat';
 import type { ActionContext } from './action';
 import { choiceParam } from './params';
 
@@ -25,6 +26,11 @@ export function amountParam(title: string, start: AmountUnit = 'grid') {
   return choiceParam(title, AMOUNT_UNITS, start, { ms: 'millisecond' });
 }
 
+/** What the distance between copies is rounded up to. */
+export function roundToParam() {
+  return choiceParam('Next copy on the next', ROUND_TO, 'grid', { grid: 'box', exact: 'tick after the end' });
+}
+
 /** Ticks in `count` units (negative counts go back). Milliseconds go through the tempo at `atTick`, rounded to the tick once. */
 export function amountTicks(
   count: number,
@@ -40,4 +46,9 @@ export function amountTicks(
   const [value, triplet] = unit.split(' ');
   const whole = TICKS_PER_WHOLE / Number(value!.slice(2));
   return count * (triplet ? (whole * 2) / 3 : whole);
+}
+
+/** The grid whose boxes are one unit long. */
+export function gridOfAmount(unit: AmountUnit, context: Pick<ActionContext, 'grid' | 'meter' | 'tempos'>): Grid {
+  return unit === 'grid' ? context.grid : { numerator: Math.max(1, amountTicks(1, unit, context)), denominator: 1 };
 }

@@ -5,7 +5,8 @@ import type { Id, Note } from '../model/entities';
 import { countLanding, type Landing } from '../notes/landing';
 import { withNotes } from '../notes/move';
 import { seededRandom } from '../playback/random';
-import type { ActionContext, ActionResult, NotesAction } from './action';
+import { MAX_TICK } from '../time';
+import type { ActionContext, ActionResult, NotesAction, NotesPart } from './action';
 
 /** What an action is to be run on. */
 export interface Performance {
@@ -40,8 +41,7 @@ export function perform(
   const lengthTicks = findById(document.patterns, patternId)?.length ?? 1;
   const parsed = action.params.parse(params);
   const full: ActionContext = { ...context, random: seededRandom(seed) };
-  const whyNot = action.whyNot?.({ notes: part, lengthTicks }, parsed, full) ?? null;
-  const result: ActionResult = whyNot === null ? action.run({ notes: part, lengthTicks }, parsed, full) : { notes: part };
+  const { result, whyNot } = attempt(action, { notes: part, lengthTicks }, parsed, full);
   const after = replaced(all, part, result.notes);
   const change: Change = {
     ...stamp,
@@ -57,6 +57,22 @@ export function perform(
     counts: { before: part.length, after: result.notes.length },
     whyNot,
   };
+}
+
+const TOO_FAR = 'That would reach beyond the longest song there can be. Choose less.';
+
+/** The action's result, or the part as it was and the reason why. */
+function attempt(
+  action: NotesAction,
+  part: NotesPart,
+  params: Record<string, unknown>,
+  context: ActionContext,
+): { readonly result: ActionResult; readonly whyNot: string | null } {
+  const whyNot = action.whyNot?.(part, params, context) ?? null;
+  if (whyNot !== null) return { result: { notes: part.notes }, whyNot };
+  const result = action.run(part, params, context);
+  const isTooFar = result.notes.some(({ start, length }) => start + length > MAX_TICK);
+  return isTooFar ? { result: { notes: part.notes }, whyNot: TOO_FAR } : { result, whyNot: null };
 }
 
 function partOf(all: readonly Note[], noteIds: readonly Id[], action: NotesAction): readonly Note[] {

@@ -1,10 +1,19 @@
 import type { NotesAction } from './action';
 import { deleteNotes } from './copy/delete';
+import { duplicate } from './copy/duplicate';
+import { repeat } from './copy/repeat';
+import { chance } from './feel/chance';
 import { mute } from './feel/mute';
+import { passes } from './feel/passes';
+import { roll } from './feel/roll';
 import { velocityScale } from './feel/velocity-scale';
 import { velocitySet } from './feel/velocity-set';
+import { voice } from './feel/voice';
 import { firstCut } from './length/first-cut';
 import { join } from './length/join';
+import { resize } from './length/resize';
+import { setLength } from './length/set-length';
+import { splitAt } from './length/split-at';
 import { splitLines } from './length/split-lines';
 import { splitParts } from './length/split-parts';
 import { transpose } from './pitch/transpose';
@@ -19,14 +28,23 @@ export const ACTIONS: readonly NotesAction[] = [
   rotate,
   quantize,
   reverse,
+  resize,
   splitParts,
   firstCut,
   splitLines,
+  splitAt,
   join,
+  setLength,
   transpose,
   velocityScale,
   velocitySet,
   mute,
+  chance,
+  passes,
+  roll,
+  voice,
+  duplicate,
+  repeat,
   deleteNotes,
 ];
 

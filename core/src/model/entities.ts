@@ -88,6 +88,12 @@ export const patternSchema = z.object({
 });
 export type Pattern = z.infer<typeof patternSchema>;
 
+export const VOICES = 8;
+export const MAX_PASSES = 16;
+export const MAX_HITS = 16;
+/** How loud the hits of a roll are: all as the note, or rising to it, or falling from it. */
+export const ROLL_SHAPES = ['even', 'rising', 'falling'] as const;
+
 export const noteSchema = z.object({
   id: idSchema,
   patternId: idSchema,
@@ -99,6 +105,24 @@ export const noteSchema = z.object({
   /** Present only where a file ended the note with a real note-off. */
   releaseVelocity: byteSchema.optional(),
   muted: z.boolean().optional(),
+  /** Notes of one pitch in different voices do not end each other. Absent means voice 1. */
+  voice: z.int().min(2).max(VOICES).optional(),
+  /** How often it sounds, in percent of its passes; absent means always. */
+  chance: z.int().min(0).max(99).optional(),
+  /** The note whose draw this one shares, so that the pieces of a split note sound or rest together. */
+  drawnWith: idSchema.optional(),
+  /** The passes it sounds in: bit k of `mask` stands for pass k, counted round every `of` passes. Absent means each. */
+  passes: z
+    .object({
+      of: z.int().min(2).max(MAX_PASSES),
+      mask: z
+        .int()
+        .min(1)
+        .max(2 ** MAX_PASSES - 1),
+    })
+    .optional(),
+  /** Equal hits inside its length, played in place of one. */
+  roll: z.object({ hits: z.int().min(2).max(MAX_HITS), shape: z.enum(ROLL_SHAPES) }).optional(),
 });
 export type Note = z.infer<typeof noteSchema>;
 

@@ -4,3 +4,6 @@ export * from './rotate';
 export * from './split';
 export * from './landing';
 export * from './summary';
+export * from './roll';
+export * from './repeat';
+export * from './swing';

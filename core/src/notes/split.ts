@@ -1,19 +1,16 @@
 import type { Id, Note } from '../model/entities';
 import { lineAfter, type Grid } from '../time';
+import { piece, writtenOut } from './roll';
 
 /** Cuts a note at the given ticks. Cuts at or outside its edges do nothing. The first piece keeps the id; every piece
- *  keeps the note's other properties. */
+ *  keeps the note's other properties, and all share one draw of chance. A roll that is cut is written out as its hits first. */
 export function cutNote(note: Note, cutTicks: readonly number[], newId: () => Id): readonly Note[] {
-  const end = note.start + note.length;
-  const cuts = [...new Set(cutTicks)].filter((tick) => tick > note.start && tick < end).sort((a, b) => a - b);
-  if (cuts.length === 0) return [note];
-  const edges = [note.start, ...cuts, end];
-  return edges.slice(0, -1).map((start, index) => ({
-    ...note,
-    id: index === 0 ? note.id : newId(),
-    start,
-    length: edges[index + 1]! - start,
-  }));
+  const isInside = (tick: number) => tick > note.start && tick < note.start + note.length;
+  if (!cutTicks.some(isInside)) return [note];
+  if (note.roll) return writtenOut(note, newId).flatMap((hit) => cutNote(hit, cutTicks, newId));
+  const cuts = [...new Set(cutTicks)].filter(isInside).sort((a, b) => a - b);
+  const edges = [note.start, ...cuts, note.start + note.length];
+  return edges.slice(0, -1).map((start, index) => ({ ...piece(note, index, newId), start, length: edges[index + 1]! - start }));
 }
 
 /** Cuts so that every piece is `pieceTicks` long, counted from the note's own start; the last is shorter where it does not

@@ -1,7 +1,7 @@
 import { notesOf, type Document } from '../model/document';
 import type { Id, Track } from '../model/entities';
 import { isAudible, playLines, type PlayLine, type PlayView } from './lines';
-import { soundingNotes, type SoundingNotes } from './sounding';
+import { ringOf, type Ring, type SoundingNote } from './sounding';
 
 /** One note sounding: from `tick` for `lengthTicks`, in play time. */
 export interface PlayEvent {
@@ -24,25 +24,29 @@ export interface PlayContext {
 /** Every note that begins in [fromTick, toTick), in order. The one source for live play and for exports: windows that touch
  *  give what their union gives. */
 export function events(document: Document, fromTick: number, toTick: number, context: PlayContext): PlayEvent[] {
-  return collect(document, context, (line, sounding) => startingIn(line, sounding, fromTick, toTick));
+  return collect(document, context, (line, ring) => startingIn(line, ring, fromTick, toTick));
 }
 
 /** What is already sounding when play begins at `tick`, cut to what is left of it. Drum hits are not chased, and a note that
  *  began before its placement does not sound. */
 export function chased(document: Document, tick: number, context: PlayContext): PlayEvent[] {
-  return collect(document, context, (line, sounding) => {
+  return collect(document, context, (line, ring) => {
     if (line.track.kind === 'drums') return [];
-    return startingIn(line, sounding, tick - sounding.longestTicks, tick)
+    return startingIn(line, ring, tick - ring.longestTicks(), tick)
       .filter((event) => event.tick + event.lengthTicks > tick)
       .map((event) => ({ ...event, tick, lengthTicks: event.tick + event.lengthTicks - tick }));
   });
 }
 
-function collect(document: Document, context: PlayContext, from: (line: PlayLine, sounding: SoundingNotes) => PlayEvent[]): PlayEvent[] {
+function collect(document: Document, context: PlayContext, from: (line: PlayLine, ring: Ring) => PlayEvent[]): PlayEvent[] {
   const heard = (track: Track) => (context.ignoreSolo ? !track.muted : isAudible(document, track));
+  const { seed } = document.song;
   return playLines(document, context.view)
     .filter(({ track }) => heard(track))
-    .flatMap((line) => from(line, soundingNotes(notesOf(document, line.pattern.id), line.pattern.length)))
+    .flatMap((line) => {
+      const { pattern, placementId } = line;
+      return from(line, ringOf(notesOf(document, pattern.id), pattern.length, { seed, placementId }));
+    })
     .sort((a, b) => a.tick - b.tick || compare(a.trackId, b.trackId) || a.pitch - b.pitch);
 }
 
@@ -51,19 +55,19 @@ function compare(a: string, b: string): number {
 }
 
 /** The starts of one line inside a window, pass by pass. */
-function startingIn(line: PlayLine, { notes }: SoundingNotes, fromTick: number, toTick: number): PlayEvent[] {
+function startingIn(line: PlayLine, ring: Ring, fromTick: number, toTick: number): PlayEvent[] {
   const found: PlayEvent[] = [];
   const from = Math.max(fromTick, line.startTick);
   const to = Math.min(toTick, line.endTick);
-  if (from >= to || notes.length === 0) return found;
-  const size = line.pattern.length;
+  if (from >= to || ring.isEmpty) return found;
   const origin = line.startTick - line.offsetTicks;
-  const firstPass = Math.max(0, Math.floor((from - origin) / size));
-  for (let pass = firstPass; origin + pass * size < to; pass++) {
-    const passStart = origin + pass * size;
-    for (let index = firstAtOrAfter(notes, from - passStart); index < notes.length; index++) {
-      const { note, lengthTicks } = notes[index]!;
-      const tick = passStart + note.start;
+  const firstPass = Math.max(0, Math.floor((from - origin - ring.overhangTicks) / ring.loopTicks));
+  for (let pass = firstPass; origin + pass * ring.loopTicks < to; pass++) {
+    const passStart = origin + pass * ring.loopTicks;
+    const sounding = ring.soundingIn(pass);
+    for (let index = firstAtOrAfter(sounding, from - passStart); index < sounding.length; index++) {
+      const { note, start, lengthTicks, velocity } = sounding[index]!;
+      const tick = passStart + start;
       if (tick >= to) break;
       found.push({
         tick,
@@ -71,7 +75,7 @@ function startingIn(line: PlayLine, { notes }: SoundingNotes, fromTick: number, 
         trackId: line.track.id,
         noteId: note.id,
         pitch: note.pitch,
-        velocity: note.velocity,
+        velocity,
         pass,
       });
     }
@@ -79,12 +83,12 @@ function startingIn(line: PlayLine, { notes }: SoundingNotes, fromTick: number, 
   return found;
 }
 
-function firstAtOrAfter(notes: SoundingNotes['notes'], start: number): number {
+function firstAtOrAfter(notes: readonly SoundingNote[], start: number): number {
   let low = 0;
   let high = notes.length;
   while (low < high) {
     const middle = (low + high) >> 1;
-    if (notes[middle]!.note.start < start) low = middle + 1;
+    if (notes[middle]!.start < start) low = middle + 1;
     else high = middle;
   }
   return low;

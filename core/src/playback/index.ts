@@ -1,4 +1,5 @@
 export * from './random';
+export * from './conditions';
 export * from './lines';
 export * from './sounding';
 export * from './events';

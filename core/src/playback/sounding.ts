@@ -1,47 +1,108 @@
 import type { Note } from '../model/entities';
+import { hitsOf } from '../notes/roll';
+import { isConditional, soundsIn, type DrawFrom } from './conditions';
 
-/** A note as it sounds in its loop: how long until its end or the next note of its pitch takes over. */
+/** A note, or one hit of its roll, as it sounds in its loop: until its end or the next of its pitch and voice. */
 export interface SoundingNote {
   readonly note: Note;
+  readonly start: number;
   readonly lengthTicks: number;
+  readonly velocity: number;
 }
 
-export interface SoundingNotes {
-  /** Sorted by start. Muted notes, notes beyond the end and those a louder one covers are not among them. */
-  readonly notes: readonly SoundingNote[];
-  readonly longestTicks: number;
-}
+/** How far back and ahead a loop is looked through for what sounds across its end, in passes. */
+const PASSES_LOOKED_AT = 16;
+const PASSES_KEPT = 8;
 
-const cache = new WeakMap<readonly Note[], Map<number, SoundingNotes>>();
+/** Notes that go round together every `loopTicks`, and what of them sounds in each pass. */
+export class Ring {
+  private readonly isSteady: boolean;
+  private readonly rows = new Map<string, Note[]>();
+  private readonly known = new Map<number, readonly SoundingNote[]>();
+  /** Ticks past the loop's end that a hit of a roll may still begin at. */
+  readonly overhangTicks: number;
 
-/** The notes of a pattern as a loop of `loopTicks` sounds them. Remembered for each list of notes. */
-export function soundingNotes(notes: readonly Note[], loopTicks: number): SoundingNotes {
-  const byLoop = cache.get(notes) ?? new Map<number, SoundingNotes>();
-  cache.set(notes, byLoop);
-  const known = byLoop.get(loopTicks);
-  if (known) return known;
-  const made = resolve(notes, loopTicks);
-  byLoop.set(loopTicks, made);
-  return made;
-}
-
-/** Two notes of one pitch: the later start ends the earlier sound, also across the loop's end; same start: the louder sounds. */
-function resolve(notes: readonly Note[], loopTicks: number): SoundingNotes {
-  const byPitch = new Map<number, Note[]>();
-  for (const note of notes) {
-    if (note.muted || note.start >= loopTicks) continue;
-    const row = byPitch.get(note.pitch) ?? [];
-    const last = row.at(-1);
-    if (last?.start === note.start) row[row.length - 1] = note.velocity > last.velocity ? note : last;
-    else row.push(note);
-    byPitch.set(note.pitch, row);
+  constructor(
+    notes: readonly Note[],
+    readonly loopTicks: number,
+    private readonly from: DrawFrom,
+  ) {
+    const heard = notes.filter(({ muted, start }) => !muted && start < loopTicks);
+    this.isSteady = !heard.some(isConditional);
+    this.overhangTicks = heard.reduce((most, note) => (note.roll ? Math.max(most, note.start + note.length - loopTicks) : most), 0);
+    for (const note of heard) {
+      const key = `${note.pitch} ${note.voice ?? 1}`;
+      const row = this.rows.get(key);
+      if (row) row.push(note);
+      else this.rows.set(key, [note]);
+    }
   }
-  const sounding = [...byPitch.values()].flatMap((row) =>
-    row.map((note, index) => {
-      const next = row[index + 1]?.start ?? row[0]!.start + loopTicks;
-      return { note, lengthTicks: Math.min(note.length, next - note.start) };
-    }),
-  );
-  sounding.sort((a, b) => a.note.start - b.note.start || a.note.pitch - b.note.pitch);
-  return { notes: sounding, longestTicks: sounding.reduce((longest, { lengthTicks }) => Math.max(longest, lengthTicks), 0) };
+
+  get isEmpty(): boolean {
+    return this.rows.size === 0;
+  }
+
+  /** How long before a tick a note may have begun that still sounds at it. */
+  longestTicks(): number {
+    if (this.isSteady) return this.soundingIn(0).reduce((longest, { lengthTicks }) => Math.max(longest, lengthTicks), 0);
+    const longest = [...this.rows.values()].flat().reduce((most, { length }) => Math.max(most, length), 0);
+    return Math.min(longest, PASSES_LOOKED_AT * this.loopTicks);
+  }
+
+  /** What sounds of `pass`, sorted by start. Muted notes, notes beyond the end and those a louder one covers are not among them. */
+  soundingIn(pass: number): readonly SoundingNote[] {
+    const key = this.isSteady ? 0 : pass;
+    const known = this.known.get(key);
+    if (known) return known;
+    const made = [...this.rows.values()].flatMap((row) => this.resolve(row, key));
+    made.sort((a, b) => a.start - b.start || a.note.pitch - b.note.pitch);
+    if (this.known.size >= PASSES_KEPT) this.known.delete(this.known.keys().next().value!);
+    this.known.set(key, made);
+    return made;
+  }
+
+  /** Two notes of one pitch and voice: the later start ends the earlier sound, also across the loop's end; same start: the
+   *  louder sounds. */
+  private resolve(row: readonly Note[], pass: number): SoundingNote[] {
+    const heard: Note[] = [];
+    for (const note of row) {
+      if (!this.isSteady && !soundsIn(note, pass, this.from)) continue;
+      const last = heard.at(-1);
+      if (last?.start === note.start) heard[heard.length - 1] = note.velocity > last.velocity ? note : last;
+      else heard.push(note);
+    }
+    return heard.flatMap((note, index) => {
+      const next = heard[index + 1]?.start ?? this.nextStart(row, pass, note.start + note.length);
+      return hitsOf(note)
+        .filter((hit) => hit.start < next || hit.start >= this.loopTicks)
+        .map((hit) => ({
+          note,
+          start: hit.start,
+          lengthTicks: hit.start < next ? Math.min(hit.length, next - hit.start) : hit.length,
+          velocity: hit.velocity,
+        }));
+    });
+  }
+
+  /** Start of the first note of a row that sounds in a later pass, from this pass's beginning; only as far as `untilTick`. */
+  private nextStart(row: readonly Note[], pass: number, untilTick: number): number {
+    const passes = Math.min(PASSES_LOOKED_AT, Math.ceil(untilTick / this.loopTicks));
+    for (let later = 1; later <= passes; later++) {
+      const first = this.isSteady ? row[0] : row.find((note) => soundsIn(note, pass + later, this.from));
+      if (first) return first.start + later * this.loopTicks;
+    }
+    return Infinity;
+  }
+}
+
+const rings = new WeakMap<readonly Note[], Map<string, Ring>>();
+
+/** The ring of a pattern's notes. Remembered for each list of notes. */
+export function ringOf(notes: readonly Note[], loopTicks: number, from: DrawFrom): Ring {
+  const known = rings.get(notes) ?? new Map<string, Ring>();
+  rings.set(notes, known);
+  const key = `${loopTicks} ${from.seed} ${from.placementId}`;
+  const ring = known.get(key) ?? new Ring(notes, loopTicks, from);
+  known.set(key, ring);
+  return ring;
 }

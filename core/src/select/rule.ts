@@ -1,6 +1,12 @@
 import type { z } from 'zod';
 import type { Id, Note } from '../model/entities';
-import type { MeterShape } from '../time';
+import type { MeterAt, MeterShape } from '../time';
+
+/** What a rule may know beside the notes: the meter at the pattern's start, and all meters as seen from there. */
+export interface RuleContext {
+  readonly meter: MeterShape;
+  readonly meters: readonly MeterAt[];
+}
 
 /** A selection rule: from notes to the ids it picks. Pure, like an action. */
 export interface SelectionRule<Params extends z.ZodObject = z.ZodObject> {
@@ -8,10 +14,21 @@ export interface SelectionRule<Params extends z.ZodObject = z.ZodObject> {
   readonly label: string;
   readonly help: string;
   readonly params: Params;
-  /** `notes` are the ones to pick among; `selected` what is selected now, for rules that widen it. */
-  pick(notes: readonly Note[], selected: ReadonlySet<Id>, params: z.infer<Params>, context: { readonly meter: MeterShape }): readonly Id[];
+  /** `notes` are the ones to pick among, sorted; `selected` what is selected now, for rules that widen it. */
+  pick(notes: readonly Note[], selected: ReadonlySet<Id>, params: z.infer<Params>, context: RuleContext): readonly Id[];
 }
 
 export function selectionRule<Params extends z.ZodObject>(rule: SelectionRule<Params>): SelectionRule {
   return rule as unknown as SelectionRule;
+}
+
+/** Notes gathered into chords: those that start together, in order of time. */
+export function chordsOf(notes: readonly Note[]): readonly (readonly Note[])[] {
+  const chords: Note[][] = [];
+  for (const note of notes) {
+    const last = chords.at(-1);
+    if (last?.[0]!.start === note.start) last.push(note);
+    else chords.push([note]);
+  }
+  return chords;
 }

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { cutNote, cutsAtLines, piecesEvery, tooManyPieces } from '../../notes/split';
 import { notesAction } from '../action';
-import { amountParam, amountTicks } from '../amounts';
+import { amountParam, amountTicks, gridOfAmount } from '../amounts';
 
 export const splitLines = notesAction({
   id: 'split-lines',
@@ -13,7 +13,7 @@ export const splitLines = notesAction({
   params: z.object({ at: amountParam('Lines of') }),
   quick: [{ label: 'Split at lines', icon: 'splitLines', params: {} }],
   run: ({ notes }, { at }, context) => {
-    const grid = at === 'grid' ? context.grid : { numerator: amountTicks(1, at, context), denominator: 1 };
+    const grid = gridOfAmount(at, context);
     return { notes: notes.flatMap((note) => cutNote(note, cutsAtLines(note, grid), context.newId)) };
   },
   whyNot: ({ notes }, { at }, context) => tooManyPieces(piecesEvery(notes, amountTicks(1, at, context))),

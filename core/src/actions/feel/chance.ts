@@ -1,0 +1,20 @@
+import { z } from 'zod';
+import { notesAction } from '../action';
+import { sliderParam } from '../params';
+
+export const chance = notesAction({
+  id: 'chance',
+  family: 'feel',
+  subject: 'notes',
+  label: 'Chance',
+  help: 'How often a note sounds, in percent of the passes, drawn anew each time round. At 100 % it always does.',
+  words: ['probability', 'random', 'percent', 'sometimes', 'maybe'],
+  params: z.object({ percent: sliderParam('Chance', 0, 100, 50, '%') }),
+  quick: [25, 50, 75, 100].map((percent) => ({ label: `Chance ${percent} %`, shown: `${percent} %`, params: { percent } })),
+  run: ({ notes }, { percent }) => ({
+    notes: notes.map(({ chance: _chance, drawnWith, ...note }) => {
+      if (percent >= 100) return note;
+      return { ...note, chance: Math.round(percent), ...(drawnWith === undefined ? {} : { drawnWith }) };
+    }),
+  }),
+});

@@ -1,0 +1,35 @@
+import { z } from 'zod';
+import { notesAction } from '../action';
+import { choiceParam } from '../params';
+
+/** Which passes of how many, in words. */
+const TURNS = ['every', '1/2', '2/2', '1/4', '2/4', '3/4', '4/4'] as const;
+const ORDINALS = ['1st', '2nd', '3rd', '4th'];
+
+function turnWords(turn: string): string {
+  const [which, of] = turn.split('/').map(Number);
+  return of ? `${ORDINALS[which! - 1]} of ${of}` : 'every time';
+}
+
+export const passes = notesAction({
+  id: 'passes',
+  family: 'feel',
+  subject: 'notes',
+  label: 'Passes',
+  help: 'In which times round a note sounds: every time, or only the first of two, the third of four and so on.',
+  words: ['condition', 'every other', 'time round', 'alternate', 'when it sounds', 'cycle'],
+  params: z.object({
+    turn: choiceParam('Sounds', TURNS, '1/2', Object.fromEntries(TURNS.map((turn) => [turn, turnWords(turn)]))),
+  }),
+  quick: (['every', '1/2', '2/2'] as const).map((turn) => ({
+    label: `Sounds ${turnWords(turn)}`,
+    shown: turnWords(turn),
+    params: { turn },
+  })),
+  run: ({ notes }, { turn }) => {
+    const [which, of] = turn.split('/').map(Number);
+    return {
+      notes: notes.map(({ passes: _passes, ...note }) => (of ? { ...note, passes: { of, mask: 2 ** (which! - 1) } } : note)),
+    };
+  },
+});

@@ -1,0 +1,18 @@
+import { z } from 'zod';
+import { VOICES } from '../../model/entities';
+import { notesAction } from '../action';
+import { wholeParam } from '../params';
+
+export const voice = notesAction({
+  id: 'voice',
+  family: 'feel',
+  subject: 'notes',
+  label: 'Voice',
+  help: 'Puts notes into a voice of their own, 1 to 8. Notes of one pitch in different voices do not cut each other off.',
+  words: ['layer', 'part', 'line', 'hand'],
+  params: z.object({ voice: wholeParam('Voice', 1, VOICES, 2) }),
+  quick: [1, 2].map((number) => ({ label: `Voice ${number}`, shown: String(number), params: { voice: number } })),
+  run: ({ notes }, { voice: number }) => ({
+    notes: notes.map(({ voice: _voice, ...note }) => (number > 1 ? { ...note, voice: number } : note)),
+  }),
+});

@@ -1,0 +1,21 @@
+import { z } from 'zod';
+import { notesAction } from '../action';
+import { amountParam, amountTicks } from '../amounts';
+import { wholeParam } from '../params';
+
+export const setLength = notesAction({
+  id: 'set-length',
+  family: 'length',
+  subject: 'notes',
+  label: 'Set length',
+  help: 'Gives every note the same length. Starts stay where they are.',
+  words: ['duration', 'equal', 'same', 'box', 'exact', 'note value'],
+  params: z.object({ count: wholeParam('Length', 1, 999, 1), unit: amountParam('Counted in') }),
+  quick: [{ label: 'Set length', icon: 'setLength', params: {} }],
+  run: ({ notes }, { count, unit }, context) => ({
+    notes: notes.map((note) => {
+      const length = Math.max(1, amountTicks(count, unit, context, note.start));
+      return note.length === length ? note : { ...note, length };
+    }),
+  }),
+});

@@ -1,0 +1,37 @@
+import type { Id, Note } from '../model/entities';
+import { barTicks, beatTicks, lineAt, lineIndexAt, type Grid, type MeterShape } from '../time';
+import { spanOf } from './rotate';
+
+/** What the distance between copies is rounded up to. */
+export const ROUND_TO = ['grid', 'beat', 'bar', 'exact'] as const;
+export type RoundTo = (typeof ROUND_TO)[number];
+
+/** Ticks from one copy to the next: the span the notes cover, rounded up so that copies keep their place in the bar. */
+export function repeatDistance(notes: readonly Note[], to: RoundTo, grid: Grid, meter: MeterShape): number {
+  const { start, end } = spanOf(notes);
+  const span = end - start;
+  if (to === 'grid') {
+    const boxes = lineIndexAt(grid, span);
+    return lineAt(grid, lineAt(grid, boxes) === span ? boxes : boxes + 1);
+  }
+  const unit = to === 'bar' ? barTicks(meter) : to === 'beat' ? beatTicks(meter) : 1;
+  return Math.ceil(span / unit) * unit;
+}
+
+/** Copies of `notes`, `times` of them, each `distance` ticks after the one before. They share no draw of chance with the originals,
+ *  but those that belong together in one copy still do. */
+export function copies(notes: readonly Note[], times: number, distance: number, newId: () => Id): readonly Note[] {
+  return Array.from({ length: times }, (_, index) => {
+    const fresh = new Map(notes.map(({ id }) => [id, newId()]));
+    return notes.map((note): Note => {
+      const { drawnWith, ...rest } = note;
+      const leader = drawnWith === undefined ? undefined : fresh.get(drawnWith);
+      return {
+        ...rest,
+        ...(leader === undefined ? {} : { drawnWith: leader }),
+        id: fresh.get(note.id)!,
+        start: note.start + (index + 1) * distance,
+      };
+    });
+  }).flat();
+}

@@ -1,0 +1,40 @@
+import type { Id, Note } from '../model/entities';
+
+/** The share of a note's velocity that the softest hit of a rising or falling roll has. */
+const SOFTEST = 0.4;
+
+/** One hit of a roll, in ticks from the pattern's beginning. */
+export interface Hit {
+  readonly start: number;
+  readonly length: number;
+  readonly velocity: number;
+}
+
+/** The hits a note is played as: its roll's, equal to the tick, or the note itself where it has none. */
+export function hitsOf({ start, length, velocity, roll }: Note): readonly Hit[] {
+  if (!roll) return [{ start, length, velocity }];
+  const edge = (index: number) => start + Math.round((index * length) / roll.hits);
+  return Array.from({ length: roll.hits }, (_, index) => {
+    const along = index / (roll.hits - 1);
+    const share = roll.shape === 'even' ? 1 : roll.shape === 'rising' ? along : 1 - along;
+    return {
+      start: edge(index),
+      length: Math.max(1, edge(index + 1) - edge(index)),
+      velocity: Math.max(1, Math.round(velocity * (SOFTEST + (1 - SOFTEST) * share))),
+    };
+  });
+}
+
+/** The notes a roll comes to when it is written out; the first keeps the id. A note without a roll is given back as it is. */
+export function writtenOut(note: Note, newId: () => Id): readonly Note[] {
+  if (!note.roll) return [note];
+  const { roll: _roll, ...plain } = note;
+  return hitsOf(note).map((hit, index) => ({ ...piece(plain, index, newId), ...hit }));
+}
+
+/** Piece `index` of a note that is taken apart: the first keeps the id, the others share its draw of chance. */
+export function piece(note: Note, index: number, newId: () => Id): Note {
+  if (index === 0) return note;
+  const shared = note.chance === undefined ? {} : { drawnWith: note.drawnWith ?? note.id };
+  return { ...note, ...shared, id: newId() };
+}

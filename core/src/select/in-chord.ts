@@ -1,0 +1,15 @@
+import { z } from 'zod';
+import { choiceParam } from '../actions/params';
+import { chordsOf, selectionRule } from './rule';
+
+export const inChord = selectionRule({
+  id: 'in-chord',
+  label: 'Highest or lowest',
+  help: 'Of notes that start together, the highest, the lowest, or the ones between. A note alone is both highest and lowest.',
+  params: z.object({ which: choiceParam('Which', ['highest', 'lowest', 'middle'], 'highest', { middle: 'between' }) }),
+  pick: (notes, _selected, { which }) =>
+    chordsOf(notes).flatMap((chord) => {
+      const byPitch = [...chord].sort((a, b) => a.pitch - b.pitch).map(({ id }) => id);
+      return which === 'highest' ? byPitch.slice(-1) : which === 'lowest' ? byPitch.slice(0, 1) : byPitch.slice(1, -1);
+    }),
+});
