@@ -1,5 +1,6 @@
 import type { Change } from '../change/change';
 import { diffNotes } from '../change/diff';
+import { inOrder } from '../change/rows';
 import { byStartThenPitch, findById, notesOf, type Document } from '../model/document';
 import type { Id, Note } from '../model/entities';
 import { countLanding, type Landing } from '../notes/landing';
@@ -75,8 +76,10 @@ function attempt(
   return isTooFar ? { result: { notes: part.notes }, whyNot: TOO_FAR } : { result, whyNot: null };
 }
 
+/** The notes with these ids, in order; all of them where that is what is named. */
 function partOf(all: readonly Note[], noteIds: readonly Id[], action: NotesAction): readonly Note[] {
   if (noteIds.length === 0) return action.needsSelection ? [] : all;
+  if (noteIds.length === all.length && all.every(({ id }, index) => id === noteIds[index])) return all;
   const ids = new Set(noteIds);
   return all.filter(({ id }) => ids.has(id));
 }
@@ -84,8 +87,9 @@ function partOf(all: readonly Note[], noteIds: readonly Id[], action: NotesActio
 /** The pattern's notes with those of `part` replaced by `notes`, in order. */
 function replaced(all: readonly Note[], part: readonly Note[], notes: readonly Note[]): readonly Note[] {
   if (notes === part) return all;
-  if (part.length === all.length) return [...notes].sort(byStartThenPitch);
-  const gone = new Set(part.map(({ id }) => id));
+  if (part.length === all.length) return inOrder(notes, byStartThenPitch);
+  const gone = new Set<Id>();
+  for (const { id } of part) gone.add(id);
   return withNotes(
     all.filter(({ id }) => !gone.has(id)),
     notes,

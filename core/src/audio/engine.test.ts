@@ -2,7 +2,8 @@ import { counter } from '../../test/make';
 import { events } from '../playback';
 import { demoSong } from '../song';
 import { secondsAt } from '../time';
-import { SAMPLE_RATE, soundById, SoundEngine, SOUNDS, VOICE_CAP, type EngineNote, type EngineTrack } from '.';
+import { QUAY_KIT } from './kits';
+import { kitRows, SAMPLE_RATE, soundById, SoundEngine, SOUNDS, VOICE_CAP, type EngineNote, type EngineTrack } from '.';
 
 const track = (id: string): EngineTrack => ({ id, sound: soundById(id), levelDb: 0, pan: 0, isAudible: true });
 const hit = (trackId: string, fields: Partial<EngineNote> = {}): EngineNote => ({
@@ -38,6 +39,7 @@ function largest(samples: Float32Array, measure: (index: number) => number): num
   }
   return most;
 }
+const PITCHED = SOUNDS.filter(({ kind }) => kind === 'pitched').map(({ id }) => id);
 const peak = (samples: Float32Array) => largest(samples, (index) => samples[index]!);
 const largestStep = (samples: Float32Array) => largest(samples, (index) => samples[index]! - (samples[index - 1] ?? 0));
 
@@ -49,7 +51,7 @@ describe('the sound engine', () => {
     expect(peak(left.subarray(3.5 * SAMPLE_RATE))).toBeLessThan(1e-4);
   });
 
-  it.each(['round-bass', 'lamp-keys', 'buoy-bells'])('%s is in tune: A3 sounds at 220 Hz, not a quarter tone off', (id) => {
+  it.each(PITCHED)('%s is in tune: A3 sounds at 220 Hz, not a quarter tone off', (id) => {
     const { left } = play([hit(id, { frames: 48_000 })], 36_000);
     const energyAt = (hz: number) => {
       let [cosine, sine] = [0, 0];
@@ -60,6 +62,16 @@ describe('the sound engine', () => {
       return Math.hypot(cosine, sine);
     };
     for (const cents of [-50, 50]) expect(energyAt(220)).toBeGreaterThan(3 * energyAt(220 * 2 ** (cents / 1200)));
+  });
+
+  it('the kit has a dozen drums and more, each heard, each different, each over within three seconds', () => {
+    const drums = kitRows(QUAY_KIT).map(({ pitch }) => play([hit('quay-kit', { pitch })], 3.2 * SAMPLE_RATE).left);
+    expect(drums.length).toBeGreaterThanOrEqual(12);
+    expect(new Set(drums.map((samples) => Buffer.from(samples.buffer).toString('base64'))).size).toBe(drums.length);
+    for (const samples of drums) {
+      expect(peak(samples)).toBeGreaterThan(0.03);
+      expect(peak(samples.subarray(3 * SAMPLE_RATE))).toBeLessThan(2e-3);
+    }
   });
 
   it('gives the same samples for any block size, and again each time', () => {

@@ -2,7 +2,8 @@ import { DrumVoice } from './drum-voice';
 import { Limiter } from './limiter';
 import { dbToGain, sineTurn } from './math';
 import { Room } from './room';
-import { drumFor, type Sound } from './sounds';
+import { drumFor } from './kits';
+import type { Sound } from './sounds';
 import { ToneVoice } from './tone-voice';
 import { CHUNK, type EngineNote, type Voice } from './voice';
 
@@ -82,14 +83,18 @@ export class SoundEngine {
 
   /** Fills both channels with the next samples; any length. */
   render(left: Float32Array, right: Float32Array): void {
-    for (let index = 0; index < left.length; index++) {
+    for (let filled = 0; filled < left.length;) {
       if (this.given === CHUNK) {
         this.renderChunk();
         this.given = 0;
       }
-      left[index] = this.left[this.given]!;
-      right[index] = this.right[this.given]!;
-      this.given++;
+      const size = Math.min(CHUNK - this.given, left.length - filled);
+      for (let index = 0; index < size; index++) {
+        left[filled + index] = this.left[this.given + index]!;
+        right[filled + index] = this.right[this.given + index]!;
+      }
+      this.given += size;
+      filled += size;
     }
   }
 
@@ -135,7 +140,7 @@ export class SoundEngine {
       return voice.render(strip.buffer, frame);
     });
     for (const strip of this.strips.values()) this.mix(strip);
-    this.room.process(this.toRoom, this.toEcho, this.left, this.right);
+    this.room.process(this.toRoom, this.toEcho, this.left, this.right, this.voices.length > 0);
     this.limiter.process(this.left, this.right);
     this.renderedTo += CHUNK;
   }

@@ -1,3 +1,5 @@
 export * from './engine';
 export * from './sounds';
+export * from './library';
+export { drumFor, kitRows } from './kits';
 export { CEILING } from './limiter';

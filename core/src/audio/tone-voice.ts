@@ -1,11 +1,14 @@
 import { StateFilter } from './filter';
-import { decayPerSample, exp2, keyHz, sineTurn, soften, velocityGain } from './math';
+import { decayPerSample, exp2, keyHz, velocityGain } from './math';
+import { bend, BentSine, Saw, Sine, Square, type Oscillator } from './oscillators';
+import { Rotor } from './rotor';
 import type { ToneSound } from './sounds';
 import { CHUNK, Fade, scratchChunk, type EngineNote, type Voice } from './voice';
 
 const SILENCE = 0.0003;
 const mixed = scratchChunk();
-const bend = scratchChunk();
+/** Bends of the phase, in turns, too small to hear. */
+const UNHEARD_BEND = 1e-5;
 
 /** A pitched note: oscillators, sine modulators, a low-pass with its own envelope, attack - decay - sustain - release. */
 export class ToneVoice implements Voice {
@@ -16,11 +19,9 @@ export class ToneVoice implements Voice {
   private readonly fadeOut: Fade;
   private readonly filter: StateFilter;
   private readonly gain: number;
-  private readonly hz: number;
   private readonly cutoffHz: number;
-  private readonly phases: Float64Array;
-  private readonly steps: Float64Array;
-  private readonly modulatorPhases: Float64Array;
+  private readonly oscillators: readonly Oscillator[];
+  private readonly modulators: readonly Rotor[];
   private readonly modulatorLevels: Float64Array;
   private readonly modulatorFactors: Float64Array;
   private readonly attackFrames: number;
@@ -35,7 +36,7 @@ export class ToneVoice implements Voice {
     private readonly sound: ToneSound,
     note: EngineNote,
     startFrame: number,
-    private readonly sampleRate: number,
+    sampleRate: number,
   ) {
     const { envelope, filter, oscillators, modulators } = sound;
     this.trackId = note.trackId;
@@ -44,13 +45,17 @@ export class ToneVoice implements Voice {
     this.releaseFrame = Math.max(startFrame + this.attackFrames, note.at + note.frames);
     this.fadeOut = new Fade(sampleRate);
     this.gain = velocityGain(note.velocity);
-    this.hz = keyHz(note.pitch);
+    const hz = keyHz(note.pitch);
     this.filter = new StateFilter('low', sampleRate);
     const loudness = note.velocity / 127 - 0.75;
     this.cutoffHz = filter.hz * exp2(((note.pitch - 48) / 12) * filter.keyFollow + loudness * filter.velocityOctaves);
-    this.phases = new Float64Array(oscillators.length);
-    this.steps = Float64Array.from(oscillators, ({ ratio, cents }) => (this.hz * ratio * exp2(cents / 1200)) / sampleRate);
-    this.modulatorPhases = new Float64Array(modulators.length);
+    this.oscillators = oscillators.map(({ shape, ratio, cents, level }, index) => {
+      const turns = (hz * ratio * exp2(cents / 1200)) / sampleRate;
+      const isBent = index === 0 && modulators.length > 0;
+      if (shape === 'sine') return isBent ? new BentSine(turns, level) : new Sine(turns, level);
+      return shape === 'saw' ? new Saw(turns, level) : new Square(turns, level);
+    });
+    this.modulators = modulators.map(({ ratio }) => new Rotor((hz * ratio) / sampleRate));
     this.modulatorLevels = Float64Array.from(modulators, ({ depth }) => depth * (0.35 + 0.65 * (note.velocity / 127)));
     this.modulatorFactors = Float64Array.from(modulators, ({ decaySeconds }) => decayPerSample(decaySeconds, sampleRate));
     this.decayFactor = decayPerSample(envelope.decaySeconds, sampleRate);
@@ -66,82 +71,47 @@ export class ToneVoice implements Voice {
     const { filter } = this.sound;
     const from = Math.max(0, this.startFrame - frame);
     mixed.fill(0);
-    this.modulate(from);
-    this.sound.oscillators.forEach((_oscillator, index) => this.oscillate(index, from));
-    this.soften(from);
+    if (this.modulators.length > 0) this.modulate(from);
+    for (const oscillator of this.oscillators) oscillator.add(mixed, from);
     this.filter.tune(this.cutoffHz * exp2(filter.envelopeOctaves * this.filterEnvelope), filter.resonance);
     this.filterEnvelope *= this.filterFactor;
-    this.filter.process(mixed, from);
-    this.shape(frame, from);
+    this.filter.process(mixed, from, this.sound.drive);
     this.fadeOut.process(mixed, frame);
-    for (let index = from; index < CHUNK; index++) out[index]! += mixed[index]!;
+    this.shape(out, frame, from);
     return !this.fadeOut.isOver(frame + CHUNK) && this.release * Math.max(this.decay, this.sound.envelope.sustain) > SILENCE;
   }
 
   /** Phase offsets, in turns, that the modulators give the first oscillator. */
   private modulate(from: number): void {
     bend.fill(0);
-    for (let modulator = 0; modulator < this.modulatorPhases.length; modulator++) {
-      const step = (this.hz * this.sound.modulators[modulator]!.ratio) / this.sampleRate;
-      const factor = this.modulatorFactors[modulator]!;
-      let phase = this.modulatorPhases[modulator]!;
-      let level = this.modulatorLevels[modulator]!;
-      for (let index = from; index < CHUNK; index++) {
-        phase += step;
-        bend[index]! += sineTurn(phase) * level;
-        level *= factor;
-      }
-      this.modulatorPhases[modulator] = phase - Math.floor(phase);
-      this.modulatorLevels[modulator] = level;
+    for (let index = 0; index < this.modulators.length; index++) {
+      const level = this.modulatorLevels[index]!;
+      if (level < UNHEARD_BEND) continue;
+      this.modulatorLevels[index] = this.modulators[index]!.add(bend, from, level, this.modulatorFactors[index]!);
     }
   }
 
-  /** Adds one oscillator to the mix. */
-  private oscillate(oscillator: number, from: number): void {
-    const { shape, level } = this.sound.oscillators[oscillator]!;
-    const step = this.steps[oscillator]!;
-    let phase = this.phases[oscillator]!;
-    for (let index = from; index < CHUNK; index++) {
-      phase += step;
-      if (phase >= 1) phase -= Math.floor(phase);
-      if (shape === 'sine') mixed[index]! += level * sineTurn(oscillator === 0 ? phase + bend[index]! : phase);
-      else if (shape === 'saw') mixed[index]! += level * (2 * phase - 1 - edge(phase, step));
-      else mixed[index]! += level * ((phase < 0.5 ? 1 : -1) + edge(phase, step) - edge(phase < 0.5 ? phase + 0.5 : phase - 0.5, step));
-    }
-    this.phases[oscillator] = phase;
-  }
-
-  private soften(from: number): void {
-    const { drive } = this.sound;
-    for (let index = from; index < CHUNK; index++) mixed[index] = soften(mixed[index]! * drive);
-  }
-
-  /** Attack, decay, sustain, release. */
-  private shape(frame: number, from: number): void {
+  /** Attack, decay, sustain, release; then into the mix. */
+  private shape(out: Float32Array, frame: number, from: number): void {
     const { sustain } = this.sound.envelope;
-    const { attackFrames, decayFactor, releaseFactor, releaseFrame, startFrame, gain } = this;
+    const { attackFrames, decayFactor, releaseFactor, gain } = this;
+    const attackEnd = Math.min(CHUNK, this.startFrame + attackFrames - frame);
+    const releaseFrom = this.releaseFrame - frame;
     let { decay, release } = this;
-    for (let index = from; index < CHUNK; index++) {
-      const age = frame + index - startFrame;
-      if (frame + index >= releaseFrame) release *= releaseFactor;
-      if (age >= attackFrames) decay *= decayFactor;
-      const level = age < attackFrames ? (age + 1) / attackFrames : sustain + (1 - sustain) * decay;
-      mixed[index]! *= level * release * gain;
+    let index = from;
+    for (let age = frame + from - this.startFrame; index < attackEnd; index++, age++)
+      out[index]! += mixed[index]! * (((age + 1) / attackFrames) * gain);
+    const heldUntil = Math.min(CHUNK, releaseFrom);
+    for (; index < heldUntil; index++) {
+      decay *= decayFactor;
+      out[index]! += mixed[index]! * ((sustain + (1 - sustain) * decay) * gain);
+    }
+    for (; index < CHUNK; index++) {
+      release *= releaseFactor;
+      decay *= decayFactor;
+      out[index]! += mixed[index]! * ((sustain + (1 - sustain) * decay) * release * gain);
     }
     this.decay = decay;
     this.release = release;
   }
-}
-
-/** Rounds off a jump at phase 0 so that it does not fold back as a whistle (polynomial band-limited step). */
-function edge(phase: number, step: number): number {
-  if (phase < step) {
-    const x = phase / step;
-    return x + x - x * x - 1;
-  }
-  if (phase > 1 - step) {
-    const x = (phase - 1) / step;
-    return x * x + x + x + 1;
-  }
-  return 0;
 }

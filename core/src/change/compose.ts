@@ -1,7 +1,7 @@
 import type { Collection, Entity } from '../model/document';
 import type { Id } from '../model/entities';
 import type { Change, Entry } from './change';
-import { columns } from './diff';
+import { EditColumns } from './columns';
 import { homeOf } from './rows';
 import { sameValue } from './same';
 
@@ -74,10 +74,14 @@ function entriesOf(fates: readonly Fate[]): Entry[] {
     return entities.length ? [{ kind, of, entities: entities.map((fate) => (kind === 'create' ? fate.now! : fate.was!)) }] : [];
   };
   const edits = (of: Collection): Entry[] => {
-    const edited = fates.filter((fate) => fate.of === of && fate.was === undefined);
-    return [...new Set(edited.map(({ home }) => home))].flatMap((home) =>
-      columns(of, home, edited.filter((fate) => fate.home === home).flatMap(realEdit)),
-    );
+    const byHome = new Map<Id | undefined, EditColumns>();
+    for (const fate of fates) {
+      if (fate.of !== of || fate.was !== undefined) continue;
+      const columns = byHome.get(fate.home) ?? new EditColumns(of, fate.home);
+      byHome.set(fate.home, columns);
+      addRealEdit(columns, fate);
+    }
+    return [...byHome.values()].flatMap((columns) => columns.entries());
   };
   return [
     ...[...PARENTS_FIRST].reverse().flatMap((of) => wholes('remove', of)),
@@ -85,8 +89,9 @@ function entriesOf(fates: readonly Fate[]): Entry[] {
   ];
 }
 
-/** The fields of a fate that ended up different, as an edit. */
-function realEdit({ id, fields }: Fate): { id: Id; fields: Fields }[] {
+/** Adds the fields of a fate that ended up different. */
+function addRealEdit(columns: EditColumns, { id, fields }: Fate): void {
   const real = Object.entries(fields).filter(([, [before, after]]) => !sameValue(before, after));
-  return real.length ? [{ id, fields: Object.fromEntries(real) }] : [];
+  const side = (index: 0 | 1) => Object.fromEntries(real.map(([field, patch]) => [field, patch[index]]));
+  if (real.length) columns.add(id, side(0), side(1));
 }

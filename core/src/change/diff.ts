@@ -1,12 +1,7 @@
 import { notesOf, type Collection, type Document, type Entity } from '../model/document';
 import type { Id } from '../model/entities';
 import type { EditEntry, Entry } from './change';
-import { sameValue } from './same';
-
-interface Edit {
-  readonly id: Id;
-  readonly fields: Readonly<Record<string, readonly [unknown, unknown]>>;
-}
+import { EditColumns } from './columns';
 
 /** What has to happen to a list: the entries of a Change, kept apart so that they can be put in a safe order. */
 interface RowsDiff {
@@ -53,56 +48,23 @@ function whole(kind: 'create' | 'remove', of: Collection, entities: readonly Ent
 function diffRows(of: Collection, inPattern: Id | undefined, before: readonly Entity[], after: readonly Entity[]): RowsDiff {
   if (before === after) return { created: [], removed: [], edits: [] };
   const created: Entity[] = [];
-  const edits: Edit[] = [];
+  const edits = new EditColumns(of, inPattern);
   // Most edits leave the order alone: as far as it holds, rows are compared in step, and only the rest is looked up by id.
   let inStep = 0;
   for (; inStep < before.length && before[inStep]!.id === after[inStep]?.id; inStep++) {
-    if (before[inStep] !== after[inStep]) addEdit(edits, before[inStep]!, after[inStep]!);
+    if (before[inStep] !== after[inStep]) edits.addDifference(before[inStep]!, after[inStep]!);
   }
-  const old = new Map(before.slice(inStep).map((row) => [row.id, row]));
+  const old = new Map<Id, Entity>();
+  for (let index = inStep; index < before.length; index++) old.set(before[index]!.id, before[index]!);
   for (let index = inStep; index < after.length; index++) {
     const row = after[index]!;
     const was = old.get(row.id);
+    if (!was) {
+      created.push(row);
+      continue;
+    }
     old.delete(row.id);
-    if (!was) created.push(row);
-    else if (was !== row) addEdit(edits, was, row);
+    if (was !== row) edits.addDifference(was, row);
   }
-  return { created, removed: [...old.values()], edits: columns(of, inPattern, edits) };
-}
-
-function addEdit(edits: Edit[], was: Entity, now: Entity): void {
-  const before = was as unknown as Record<string, unknown>;
-  const after = now as unknown as Record<string, unknown>;
-  const fields: Record<string, readonly [unknown, unknown]> = {};
-  for (const field in after) {
-    if (before[field] !== after[field] && !sameValue(before[field], after[field]))
-      fields[field] = [before[field] ?? null, after[field] ?? null];
-  }
-  for (const field in before) {
-    if (!(field in after) && before[field] !== undefined) fields[field] = [before[field], null];
-  }
-  if (Object.keys(fields).length) edits.push({ id: was.id, fields });
-}
-
-/** Gathers edits that touch the same fields into one entry by columns. */
-export function columns(of: Collection, inPattern: Id | undefined, edits: readonly Edit[]): EditEntry[] {
-  const groups = new Map<string, Edit[]>();
-  for (const edit of edits) {
-    const key = Object.keys(edit.fields).sort().join();
-    const group = groups.get(key);
-    if (group) group.push(edit);
-    else groups.set(key, [edit]);
-  }
-  return [...groups.values()].map((group) => ({
-    kind: 'edit',
-    of,
-    ...(inPattern === undefined ? {} : { in: inPattern }),
-    ids: group.map(({ id }) => id),
-    fields: Object.fromEntries(
-      Object.keys(group[0]!.fields).map((field) => [
-        field,
-        [group.map((edit) => edit.fields[field]![0]), group.map((edit) => edit.fields[field]![1])] as const,
-      ]),
-    ),
-  }));
+  return { created, removed: [...old.values()], edits: edits.entries() };
 }

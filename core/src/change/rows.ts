@@ -19,7 +19,8 @@ export function withRows(document: Document, of: Collection, inPattern: Id | und
 export function merged(of: Collection, kept: readonly Entity[], added: readonly Entity[]): readonly Entity[] {
   if (added.length === 0) return kept;
   const compare = ORDERS[of] as (a: Entity, b: Entity) => number;
-  const arriving = [...added].sort(compare);
+  const arriving = inOrder(added, compare);
+  if (kept.length === 0) return arriving;
   const out: Entity[] = [];
   let next = 0;
   for (const row of kept) {
@@ -28,6 +29,14 @@ export function merged(of: Collection, kept: readonly Entity[], added: readonly 
   }
   while (next < arriving.length) out.push(arriving[next++]!);
   return out;
+}
+
+/** The rows in order: the very list where it is sorted already, as after most edits. */
+export function inOrder<T>(rows: readonly T[], compare: (a: T, b: T) => number): readonly T[] {
+  for (let index = 1; index < rows.length; index++) {
+    if (compare(rows[index - 1]!, rows[index]!) > 0) return [...rows].sort(compare);
+  }
+  return rows;
 }
 
 /** The pattern an entity lives in, where its collection is kept by pattern. */
@@ -53,14 +62,12 @@ export function childrenOf(
   of: Collection,
   id: Id,
 ): { readonly of: Collection; readonly entities: readonly Entity[] }[] {
+  if (of !== 'patterns' && of !== 'tracks') return [];
   const placements = document.placements.filter((placement) => (of === 'patterns' ? placement.patternId : placement.trackId) === id);
   const notes = of === 'patterns' ? notesOf(document, id) : [];
-  const all =
-    of === 'patterns' || of === 'tracks'
-      ? ([
-          { of: 'placements', entities: placements },
-          { of: 'notes', entities: notes },
-        ] as const)
-      : [];
+  const all = [
+    { of: 'placements', entities: placements },
+    { of: 'notes', entities: notes },
+  ] as const;
   return all.filter(({ entities }) => entities.length > 0);
 }

@@ -1,4 +1,4 @@
-import { soundById } from '../audio/sounds';
+import { soundById } from '../audio';
 import { notesOf, songEnd, type Document } from '../model/document';
 import type { Id, Song, Track } from '../model/entities';
 import { events } from '../playback/events';

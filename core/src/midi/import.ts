@@ -1,4 +1,4 @@
-import { kitRows, soundById, soundForProgram, type KitSound } from '../audio/sounds';
+import { kitRows, soundById, soundForProgram, type KitSound } from '../audio';
 import { SCHEMA_VERSION, sorted, type Document } from '../model/document';
 import { drumName } from '../model/drums';
 import { TRACK_COLOURS, TRACK_SYMBOLS, type Carried, type Id, type Note, type Song, type Track } from '../model/entities';

@@ -64,6 +64,15 @@ export const ORDERS: { readonly [C in Collection]: (a: Entities[C], b: Entities[
   notes: byStartThenPitch,
 };
 
+/** The fields that say where in its list an entity stands. */
+export const ORDER_FIELDS: { readonly [C in Collection]: readonly string[] } = {
+  song: [],
+  tracks: ['order'],
+  patterns: [],
+  placements: ['start'],
+  notes: ['start', 'pitch'],
+};
+
 export function emptyDocument(song: Song): Document {
   return { schemaVersion: SCHEMA_VERSION, song, tracks: [], patterns: [], placements: [], notes: {} };
 }

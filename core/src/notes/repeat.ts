@@ -1,6 +1,7 @@
 import type { Id, Note } from '../model/entities';
 import { barTicks, beatTicks, lineAt, lineIndexAt, type Grid, type MeterShape } from '../time';
 import { spanOf } from './rotate';
+import { without } from './with';
 
 /** What the distance between copies is rounded up to. */
 export const ROUND_TO = ['grid', 'beat', 'bar', 'exact'] as const;
@@ -21,17 +22,18 @@ export function repeatDistance(notes: readonly Note[], to: RoundTo, grid: Grid, 
 /** Copies of `notes`, `times` of them, each `distance` ticks after the one before. They share no draw of chance with the originals,
  *  but those that belong together in one copy still do. */
 export function copies(notes: readonly Note[], times: number, distance: number, newId: () => Id): readonly Note[] {
+  const sharesDraws = notes.some(({ drawnWith }) => drawnWith !== undefined);
   return Array.from({ length: times }, (_, index) => {
-    const fresh = new Map(notes.map(({ id }) => [id, newId()]));
-    return notes.map((note): Note => {
-      const { drawnWith, ...rest } = note;
-      const leader = drawnWith === undefined ? undefined : fresh.get(drawnWith);
-      return {
-        ...rest,
-        ...(leader === undefined ? {} : { drawnWith: leader }),
-        id: fresh.get(note.id)!,
-        start: note.start + (index + 1) * distance,
-      };
-    });
+    const made = notes.map((note) => ({ ...note, id: newId(), start: note.start + (index + 1) * distance }));
+    return sharesDraws ? drawnAmongThemselves(notes, made) : made;
   }).flat();
+}
+
+/** Copies that share draws as their originals did, each with the copy of the note its original shared with. */
+function drawnAmongThemselves(originals: readonly Note[], made: readonly Note[]): readonly Note[] {
+  const copyOf = new Map(originals.map(({ id }, index) => [id, made[index]!.id]));
+  return made.map((copy) => {
+    const leader = copy.drawnWith === undefined ? undefined : copyOf.get(copy.drawnWith);
+    return leader === undefined ? without(copy, 'drawnWith') : { ...copy, drawnWith: leader };
+  });
 }

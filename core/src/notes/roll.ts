@@ -1,4 +1,5 @@
 import type { Id, Note } from '../model/entities';
+import { having, without } from './with';
 
 /** The share of a note's velocity that the softest hit of a rising or falling roll has. */
 const SOFTEST = 0.4;
@@ -28,13 +29,13 @@ export function hitsOf({ start, length, velocity, roll }: Note): readonly Hit[] 
 /** The notes a roll comes to when it is written out; the first keeps the id. A note without a roll is given back as it is. */
 export function writtenOut(note: Note, newId: () => Id): readonly Note[] {
   if (!note.roll) return [note];
-  const { roll: _roll, ...plain } = note;
+  const plain = without(note, 'roll');
   return hitsOf(note).map((hit, index) => ({ ...piece(plain, index, newId), ...hit }));
 }
 
 /** Piece `index` of a note that is taken apart: the first keeps the id, the others share its draw of chance. */
 export function piece(note: Note, index: number, newId: () => Id): Note {
   if (index === 0) return note;
-  const shared = note.chance === undefined ? {} : { drawnWith: note.drawnWith ?? note.id };
-  return { ...note, ...shared, id: newId() };
+  const fresh = { ...note, id: newId() };
+  return note.chance === undefined ? fresh : having(fresh, { drawnWith: note.drawnWith ?? note.id });
 }

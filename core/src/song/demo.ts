@@ -1,10 +1,13 @@
-import { kitRows, soundById, type KitSound } from '../audio/sounds';
+import { kitRows, soundById, type KitSound } from '../audio';
 import { SCHEMA_VERSION, sorted, type Document } from '../model/document';
 import type { Id, Note, Pattern, Placement, Track } from '../model/entities';
 import { barTicks, COMMON_TIME, TICKS_PER_QUARTER } from '../time';
 
 /** [beat from 0, pitch, length in beats, velocity]. Beats may be any fraction that is a whole number of ticks. */
-type Stroke = readonly [beat: number, pitch: number, beats: number, velocity: number];
+type Stroke = readonly [beat: number, pitch: number, beats: number, velocity: number, when?: When];
+
+/** When it sounds, where that is not simply every time. */
+type When = Pick<Note, 'chance' | 'passes' | 'roll'>;
 
 /** Where the second of two swung eighths falls in its beat. */
 const SWUNG = 2 / 3;
@@ -27,7 +30,10 @@ const DECK_DRUMS: readonly Stroke[] = [
   ),
   ...every([0, 1 + SWUNG, 2 + SWUNG, 4, 5 + SWUNG], 36, 1 / 2, (index) => [112, 84, 100, 110, 92][index]!),
   ...every([1, 3, 5, 7], 38, 1 / 2, (index) => [104, 108, 104, 110][index]!),
-  ...every([2 + 1 / 3, 6 + 1 / 3], 38, 1 / 6, () => 34),
+  [2 + 1 / 3, 38, 1 / 6, 34, { chance: 60 }],
+  [6 + 1 / 3, 38, 1 / 6, 34, { chance: 40 }],
+  [0, 49, 1, 74, { passes: { of: 4, mask: 1 } }],
+  [3 + SWUNG, 42, 1 / 3, 62, { roll: { hits: 3, shape: 'rising' } }],
   ...every([3 + SWUNG], 46, 1 / 3, () => 78),
   ...[0, 1, 2, 3, 4].map((step): Stroke => [7 + step / 5, step < 3 ? 50 : 45, 1 / 5, 70 + step * 8]),
 ];
@@ -72,13 +78,22 @@ const LAMP_KEYS: readonly Stroke[] = [
   ...chord(15 + SWUNG, [54, 60, 64], 1 / 3, 84),
 ];
 
+/** Long chords under everything, a voice moving by step at each change. */
+const FOG_PAD: readonly Stroke[] = [
+  ...chord(0, [46, 53, 62], 4, 66),
+  ...chord(4, [48, 52, 58], 4, 62),
+  ...chord(8, [46, 53, 62], 4, 66),
+  ...chord(12, [45, 53, 60], 3.5, 64),
+];
+
 /** Sparse calls, then five even bells across the whole of bar 4. */
 const BUOY_BELLS: readonly Stroke[] = [
   [1, 74, 1, 76],
   [1 + SWUNG, 77, 2, 84],
   [6, 76, 1, 70],
   [6 + SWUNG, 74, 1 + 1 / 3, 80],
-  [9, 79, 1, 82],
+  [8 + SWUNG, 86, 1, 58, { chance: 50 }],
+  [9, 79, 1, 82, { passes: { of: 2, mask: 2 } }],
   [10 + SWUNG, 77, 1, 72],
   ...[74, 77, 79, 81, 84].map((pitch, step): Stroke => [12 + (step * 4) / 5, pitch, 4 / 5, 62 + step * 7]),
 ];
@@ -87,6 +102,7 @@ const PARTS = [
   { name: 'Deck Drums', soundId: 'quay-kit', bars: 2, levelDb: 0, pan: 0, symbol: 'disc', strokes: DECK_DRUMS },
   { name: 'Bilge Bass', soundId: 'round-bass', bars: 4, levelDb: -1, pan: 0, symbol: 'block', strokes: BILGE_BASS },
   { name: 'Lamp Keys', soundId: 'lamp-keys', bars: 4, levelDb: -3, pan: -0.2, symbol: 'wedge', strokes: LAMP_KEYS },
+  { name: 'Fog Pad', soundId: 'fog-pad', bars: 4, levelDb: -5, pan: 0, symbol: 'arch', strokes: FOG_PAD },
   { name: 'Buoy Bells', soundId: 'buoy-bells', bars: 4, levelDb: -3, pan: 0.35, symbol: 'ring', strokes: BUOY_BELLS },
 ] as const;
 
@@ -121,11 +137,12 @@ export function demoSong(newId: () => Id): Document {
       offset: 0,
       muted: false,
     };
-    const notes = part.strokes.map(([beat, pitch, beats, velocity]): Note => ({
+    const notes = part.strokes.map(([beat, pitch, beats, velocity, when]): Note => ({
       id: newId(),
       patternId: pattern.id,
       pitch,
       velocity,
+      ...when,
       start: Math.round(beat * TICKS_PER_QUARTER),
       length: Math.round(beats * TICKS_PER_QUARTER),
     }));

@@ -1,4 +1,4 @@
-import { kitRows, type Sound } from '../audio/sounds';
+import { kitRows, type Sound } from '../audio';
 import { emptyDocument, songEnd, type Document } from '../model/document';
 import { TRACK_COLOURS, TRACK_SYMBOLS, type Id, type Pattern, type Placement, type Track } from '../model/entities';
 import { barTicks, meterAt } from '../time';

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { having, without } from '../../notes/with';
 import { notesAction } from '../action';
 import { sliderParam } from '../params';
 
@@ -12,9 +13,8 @@ export const chance = notesAction({
   params: z.object({ percent: sliderParam('Chance', 0, 100, 50, '%') }),
   quick: [25, 50, 75, 100].map((percent) => ({ label: `Chance ${percent} %`, shown: `${percent} %`, params: { percent } })),
   run: ({ notes }, { percent }) => ({
-    notes: notes.map(({ chance: _chance, drawnWith, ...note }) => {
-      if (percent >= 100) return note;
-      return { ...note, chance: Math.round(percent), ...(drawnWith === undefined ? {} : { drawnWith }) };
-    }),
+    notes: notes.map((note) =>
+      percent < 100 ? having(note, { chance: Math.round(percent) }) : without(without(note, 'chance'), 'drawnWith'),
+    ),
   }),
 });

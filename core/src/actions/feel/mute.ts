@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { having, without } from '../../notes/with';
 import { notesAction } from '../action';
 import { choiceParam } from '../params';
 
@@ -15,6 +16,6 @@ export const mute = notesAction({
     { label: 'Unmute notes', params: { to: 'heard' } },
   ],
   run: ({ notes }, { to }) => ({
-    notes: notes.map(({ muted: _muted, ...note }) => (to === 'muted' ? { ...note, muted: true } : note)),
+    notes: notes.map((note) => (to === 'muted' ? having(note, { muted: true }) : without(note, 'muted'))),
   }),
 });

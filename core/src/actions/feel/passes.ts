@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { having, without } from '../../notes/with';
 import { notesAction } from '../action';
 import { choiceParam } from '../params';
 
@@ -28,8 +29,9 @@ export const passes = notesAction({
   })),
   run: ({ notes }, { turn }) => {
     const [which, of] = turn.split('/').map(Number);
+    const chosen = of ? { of, mask: 2 ** (which! - 1) } : null;
     return {
-      notes: notes.map(({ passes: _passes, ...note }) => (of ? { ...note, passes: { of, mask: 2 ** (which! - 1) } } : note)),
+      notes: notes.map((note) => (chosen ? having(note, { passes: chosen }) : without(note, 'passes'))),
     };
   },
 });

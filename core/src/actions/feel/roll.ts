@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { MAX_HITS, ROLL_SHAPES } from '../../model/entities';
+import { having, without } from '../../notes/with';
 import { notesAction } from '../action';
 import { choiceParam, wholeParam } from '../params';
 
@@ -19,7 +20,8 @@ export const roll = notesAction({
     shown: hits === 1 ? 'none' : String(hits),
     params: { hits },
   })),
-  run: ({ notes }, { hits, shape }) => ({
-    notes: notes.map(({ roll: _roll, ...note }) => (hits > 1 ? { ...note, roll: { hits, shape } } : note)),
-  }),
+  run: ({ notes }, { hits, shape }) => {
+    const chosen = { hits, shape };
+    return { notes: notes.map((note) => (hits > 1 ? having(note, { roll: chosen }) : without(note, 'roll'))) };
+  },
 });

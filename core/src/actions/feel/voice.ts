@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { VOICES } from '../../model/entities';
+import { having, without } from '../../notes/with';
 import { notesAction } from '../action';
 import { wholeParam } from '../params';
 
@@ -13,6 +14,6 @@ export const voice = notesAction({
   params: z.object({ voice: wholeParam('Voice', 1, VOICES, 2) }),
   quick: [1, 2].map((number) => ({ label: `Voice ${number}`, shown: String(number), params: { voice: number } })),
   run: ({ notes }, { voice: number }) => ({
-    notes: notes.map(({ voice: _voice, ...note }) => (number > 1 ? { ...note, voice: number } : note)),
+    notes: notes.map((note) => (number > 1 ? having(note, { voice: number }) : without(note, 'voice'))),
   }),
 });
