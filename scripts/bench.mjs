@@ -7,5 +7,13 @@ import { ensureInstalled, root, run } from './project.mjs';
 ensureInstalled();
 const { buildSync } = await import('esbuild');
 const outfile = join(mkdtempSync(join(tmpdir(), 'yibbo-bench-')), 'bench.mjs');
-buildSync({ entryPoints: [`${root}/bench/main.ts`], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20', logLevel: 'warning' });
+buildSync({
+  entryPoints: [`${root}/bench/main.ts`],
+  outfile,
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+  logLevel: 'warning',
+});
 run(process.execPath, [outfile], { loud: true });

@@ -1,12 +1,12 @@
 /** Builds the sound worklet, the app and the server, each only where something it is made of has changed. */
 import { EXPO_ENVIRONMENT, fingerprint, root, run, unlessDone } from './project.mjs';
-import { buildServer, buildWorklet } from './bundles.mjs';
+import { buildServer, buildWorkers } from './bundles.mjs';
 
 const shared = ['package-lock.json', 'core/src', 'scripts'];
 
 unlessDone('app/dist/.built', fingerprint([...shared, 'app']), () => {
   console.log('Building the app …');
-  buildWorklet();
+  buildWorkers();
   run(process.execPath, [`${root}/node_modules/expo/bin/cli`, 'export', '--platform', 'web', '--output-dir', 'dist'], {
     cwd: `${root}/app`,
     env: { ...EXPO_ENVIRONMENT, CI: '1' },

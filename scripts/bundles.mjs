@@ -1,11 +1,12 @@
 import { buildSync } from 'esbuild';
 import { root } from './project.mjs';
 
-/** The sound engine as an audio worklet: one plain script, served from the app's public folder. */
-export function buildWorklet() {
+/** What runs beside the page, each as one plain script in the app's public folder: the sound engine as an audio worklet, and the
+ *  worker that looks into MIDI files. */
+export function buildWorkers() {
   buildSync({
-    entryPoints: [`${root}/app/src/audio/worklet.ts`],
-    outfile: `${root}/app/public/sound/worklet.js`,
+    entryPoints: { 'sound/worklet': `${root}/app/src/audio/worklet.ts`, 'work/import': `${root}/app/src/workers/import.worker.ts` },
+    outdir: `${root}/app/public`,
     bundle: true,
     format: 'iife',
     target: 'es2022',

@@ -4,8 +4,8 @@ import { spawn } from 'node:child_process';
 import { ensureInstalled, EXPO_ENVIRONMENT, root } from './project.mjs';
 
 ensureInstalled();
-const { buildWorklet } = await import('./bundles.mjs');
-buildWorklet();
+const { buildWorkers } = await import('./bundles.mjs');
+buildWorkers();
 const start = (args, cwd, env) => spawn(process.execPath, args, { cwd, stdio: 'inherit', env: { ...process.env, ...env } });
 const children = [
   start([`${root}/node_modules/tsx/dist/cli.mjs`, 'watch', 'src/main.ts'], `${root}/server`, { YIBBO_ROOT: root, LOG_LEVEL: 'info' }),

@@ -22,12 +22,12 @@ test('a beat from nothing: drawn, split, rotated, nudged, there after a reload, 
   await page.getByRole('button', { name: /^Kick, 4 hits/ }).tap();
   await page.getByRole('button', { name: 'Select all of Kick' }).tap();
   await expect(page.getByTestId('readout')).toContainText('4 notes · Kick');
-  await page.getByRole('button', { name: 'Length', exact: true }).tap();
+  await page.getByRole('tab', { name: 'Length' }).tap();
   await page.getByRole('button', { name: 'Split in 2' }).tap();
   await expect.poll(() => starts(36)).toEqual([0, 0.5, 4, 4.5, 8, 8.5, 12, 12.5]);
 
   // And all of them a 1/16 later.
-  await page.getByRole('button', { name: 'Time', exact: true }).tap();
+  await page.getByRole('tab', { name: 'Time' }).tap();
   await page.getByRole('button', { name: 'Nudge later' }).tap();
   await expect.poll(() => starts(36)).toEqual([1, 1.5, 5, 5.5, 9, 9.5, 13, 13.5]);
 

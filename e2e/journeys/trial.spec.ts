@@ -59,7 +59,7 @@ test('a cut says how many notes it makes, and undo during a trial drops it', asy
   await kick(0).tap();
   await kick(8).tap();
   await page.getByRole('button', { name: 'Select nothing' }).tap();
-  await page.getByRole('button', { name: 'Length', exact: true }).tap();
+  await page.getByRole('tab', { name: 'Length' }).tap();
   await page.getByRole('button', { name: 'Split in parts: try with settings' }).tap();
   const strip = page.getByRole('region', { name: 'Trying Split in parts' });
   await expect(strip).toContainText('2 notes become 4.');

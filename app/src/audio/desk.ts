@@ -4,6 +4,8 @@ import { Player, type Score } from './player';
 /** The one place where the app's sound lives. It opens at the first press, as browsers ask, and knows the score before that. */
 class SoundDesk {
   player: Player | null = null;
+  /** Told when the browser takes the sound away or gives it back. */
+  onBlocked: ((isBlocked: boolean) => void) | null = null;
   private opening: Promise<Player> | null = null;
   private score: Score | null = null;
 
@@ -13,7 +15,7 @@ class SoundDesk {
   }
 
   open(): Promise<Player> {
-    this.opening ??= openSound().then((output) => {
+    this.opening ??= openSound((isBlocked) => this.onBlocked?.(isBlocked)).then((output) => {
       this.player = new Player(output);
       if (this.score) this.player.setScore(this.score);
       return this.player;
@@ -27,6 +29,11 @@ class SoundDesk {
       (player) => player.audition(trackId, pitch, velocity),
       () => undefined,
     );
+  }
+
+  /** Asks the browser for sound again, after it has held it back. Call it from a press or a key. */
+  wake(): Promise<void> {
+    return this.open().then((player) => player.wake());
   }
 
   stop(): void {

@@ -11,16 +11,26 @@ export interface SoundOutput {
   frame(): number;
   /** Seconds from a frame being made to its being heard. */
   latencySeconds(): number;
+  /** Asks for sound again after the browser has held it back. */
+  wake(): Promise<void>;
 }
 
-/** Opens the browser's sound. Call it from a press or a key: browsers give no sound before one. */
-export async function openSound(): Promise<SoundOutput> {
+/** How long the browser may take to give sound before it counts as held back, in milliseconds. */
+const PATIENCE_MS = 1500;
+
+/** Opens the browser's sound. Call it from a press or a key: browsers give no sound before one. `onBlocked` is told when sound is
+ *  held back after all (a call comes in, another program takes it) and when it is back. Rejects where none is to be had. */
+export async function openSound(onBlocked: (isBlocked: boolean) => void = () => undefined): Promise<SoundOutput> {
   const context = new AudioContext({ sampleRate: SAMPLE_RATE, latencyHint: 'interactive' });
+  context.onstatechange = () => onBlocked(context.state !== 'running');
+  const late = setTimeout(() => onBlocked(true), PATIENCE_MS);
   await context.resume();
+  clearTimeout(late);
   const post = context.audioWorklet ? await workletEngine(context) : scriptEngine(context);
   return {
     post,
     frame: () => Math.round(context.currentTime * SAMPLE_RATE),
+    wake: () => context.resume(),
     latencySeconds: () => context.outputLatency || context.baseLatency || 0,
   };
 }

@@ -26,7 +26,7 @@ export interface Score {
 }
 
 /** How far ahead events are sent, and how soon after an edit the new ones count. */
-const AHEAD_SECONDS = 0.3;
+const AHEAD_SECONDS = 0.5;
 const AHEAD_HIDDEN_SECONDS = 1.6;
 const EDIT_SECONDS = 0.03;
 const TURN_MS = 50;
@@ -77,6 +77,10 @@ export class Player {
     this.post(chased(this.score.document, fromTick, { view: this.score.view }));
     this.timer = setInterval(() => this.send(), TURN_MS);
     this.send();
+  }
+
+  wake(): Promise<void> {
+    return this.output.wake();
   }
 
   stop(): void {

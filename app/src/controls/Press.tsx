@@ -46,6 +46,11 @@ export interface PressProps {
   /** For switches: whether it is on. */
   readonly pressed?: boolean;
   readonly grow?: boolean;
+  /** Little room at its sides, where many stand in a row. */
+  readonly tight?: boolean;
+  /** Words at the left rather than in the middle, as in a list. */
+  readonly start?: boolean;
+  readonly role?: 'menuitem' | 'tab';
   readonly testID?: string;
   readonly onPress?: () => void;
   readonly onHoldStart?: () => void;
@@ -78,6 +83,9 @@ export function Press({
   disabled = false,
   pressed,
   grow,
+  start,
+  tight,
+  role,
   testID,
   onPress,
   onHoldStart,
@@ -91,7 +99,11 @@ export function Press({
       off={disabled}
       disabled={disabled}
       aria-label={label}
-      aria-pressed={pressed}
+      role={role}
+      aria-pressed={role === 'tab' ? undefined : pressed}
+      aria-selected={role === 'tab' ? pressed : undefined}
+      justifyContent={start ? 'flex-start' : 'center'}
+      paddingHorizontal={tight ? 2 : 8}
       data-testid={testID}
       flexGrow={grow ? 1 : 0}
       onPress={disabled ? undefined : onPress}

@@ -2,10 +2,28 @@ import { XStack } from 'tamagui';
 import { Words } from '../controls/words';
 
 /** Above the grid during a drag: what it would do, and where to let go to leave all as it was. */
-export function GestureHint({ words, isOverCancel }: { readonly words: string | null; readonly isOverCancel: boolean }) {
+export function GestureHint({
+  words,
+  isOverCancel,
+  isLow = false,
+}: {
+  readonly words: string | null;
+  readonly isOverCancel: boolean;
+  /** At the foot of the grid: the hand is where it would stand else. */
+  readonly isLow?: boolean;
+}) {
   if (words === null) return null;
   return (
-    <XStack position="absolute" top={4} left={4} right={4} zIndex="$3" gap={6} pointerEvents="none" alignItems="center">
+    <XStack
+      position="absolute"
+      {...(isLow ? { bottom: 4 } : { top: 4 })}
+      left={4}
+      right={4}
+      zIndex="$3"
+      gap={6}
+      pointerEvents="none"
+      alignItems="center"
+    >
       <XStack backgroundColor="$ink" borderRadius="$2" paddingHorizontal={10} minHeight="$touch" alignItems="center" flexShrink={1}>
         <Words strong color="$paper" oneLine data-testid="gesture-words">
           {words}

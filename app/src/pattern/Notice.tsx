@@ -2,6 +2,7 @@ import { useEffect } from 'react';
 import { XStack } from 'tamagui';
 import { Press } from '../controls/Press';
 import { Words } from '../controls/words';
+import { applyCure, CURE_WORDS } from '../store/cures';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { noticeSet } from '../store/view';
 
@@ -17,11 +18,13 @@ export function Notice() {
     return () => clearTimeout(timer);
   }, [notice, dispatch]);
   if (!notice) return null;
+  const { cure } = notice;
   return (
     <XStack role="alert" alignItems="center" gap={8} paddingLeft={10} backgroundColor="$ink">
       <Words small color="$paper" flexShrink={1} flexGrow={1}>
-        {notice}
+        {notice.words}
       </Words>
+      {cure ? <Press label={CURE_WORDS[cure.kind]} look="raised" onPress={() => dispatch(applyCure(cure))} /> : null}
       <Press label="Close the message" shown="OK" look="on" onPress={() => dispatch(noticeSet(null))} />
     </XStack>
   );

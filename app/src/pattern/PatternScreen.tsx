@@ -11,12 +11,15 @@ import { useAppDispatch, useAppSelector, type Store } from '../store/store';
 import { trialSet } from '../store/trial';
 import { noticeSet, patternViewSet, placementOpened } from '../store/view';
 import { SongSync } from '../sync/song-sync';
+import { ActionMenu } from './ActionMenu';
 import { Dock, UndoButtons } from './Dock';
 import { InfoLine } from './InfoLine';
 import { useKeys } from './keys';
 import { NotesGrid } from './notes/NotesGrid';
 import { Notice } from './Notice';
 import { Readout } from './Readout';
+import { RuleStrip } from './RuleStrip';
+import { SilenceLine } from './SilenceLine';
 import { StepsGrid } from './steps/StepsGrid';
 import { TopBar } from './TopBar';
 import { SoundChoice } from './SoundChoice';
@@ -97,8 +100,17 @@ interface EditorProps {
   readonly onPlay: () => void;
 }
 
-function PhoneEditor({ part, grid, onPlay }: EditorProps) {
+/** What stands where the tray does: a trial or a rule being set up, on a phone a menu too, else the tray itself. */
+function Tools({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
   const trial = useAppSelector((state) => state.trial.trial);
+  const { rule, menu } = useAppSelector((state) => state.view);
+  if (menu && !isPanel) return <ActionMenu menu={menu} part={part} isInFlow />;
+  if (trial) return <TrialStrip trial={trial} isPanel={isPanel} />;
+  if (rule) return <RuleStrip open={rule} isPanel={isPanel} />;
+  return <Tray part={part} isPanel={isPanel} />;
+}
+
+function PhoneEditor({ part, grid, onPlay }: EditorProps) {
   return (
     <YStack height="100dvh" backgroundColor="$paper" overflow="hidden">
       <TopBar />
@@ -106,15 +118,16 @@ function PhoneEditor({ part, grid, onPlay }: EditorProps) {
       <InfoLine part={part} />
       {grid}
       <Notice />
+      <SilenceLine part={part} />
       <Readout />
-      {trial ? <TrialStrip trial={trial} isPanel={false} /> : <Tray part={part} isPanel={false} />}
+      <Tools part={part} isPanel={false} />
       <Dock part={part} onPlay={onPlay} />
     </YStack>
   );
 }
 
 function WideEditor({ part, grid, onPlay }: EditorProps) {
-  const trial = useAppSelector((state) => state.trial.trial);
+  const menu = useAppSelector((state) => state.view.menu);
   return (
     <YStack height="100dvh" backgroundColor="$paper" overflow="hidden">
       <TopBar />
@@ -126,13 +139,15 @@ function WideEditor({ part, grid, onPlay }: EditorProps) {
           <InfoLine part={part} />
           {grid}
           <Notice />
+          <SilenceLine part={part} />
           <Readout />
           <Dock part={part} onPlay={onPlay} />
         </YStack>
         <ScrollView width={300} flexGrow={0} borderLeftWidth={1} borderColor="$line" backgroundColor="$card">
-          {trial ? <TrialStrip trial={trial} isPanel /> : <Tray part={part} isPanel />}
+          <Tools part={part} isPanel />
         </ScrollView>
       </XStack>
+      {menu ? <ActionMenu menu={menu} part={part} isInFlow={false} /> : null}
     </YStack>
   );
 }

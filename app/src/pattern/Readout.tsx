@@ -1,13 +1,16 @@
-import { barBeatWords, isOnGrid, lengthWords, notesInWords, spanOf, type Gesture, type Note } from '@yibbo/core';
+import { barBeatWords, isOnGrid, lengthWords, leveled, notesInWords, spanOf, type Gesture, type Note } from '@yibbo/core';
+import Eraser from 'lucide-react-native/icons/eraser';
 import Hand from 'lucide-react-native/icons/hand';
 import Pencil from 'lucide-react-native/icons/pencil';
 import Frame from 'lucide-react-native/icons/square-dashed';
+import { useState } from 'react';
 import { XStack } from 'tamagui';
 import { Press } from '../controls/Press';
 import { Words } from '../controls/words';
 import { selectNotes, selectPart, selectSelectedNotes, selectShownNotes, type OpenPart } from '../store/selectors';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { fingerSet, selectionSet, type Finger } from '../store/view';
+import { holdButton } from './held';
 import { rowName, rowsFor } from './rows';
 
 const FINGERS: Readonly<Record<Finger, { readonly next: Finger; readonly label: string; readonly icon: typeof Pencil }>> = {
@@ -23,6 +26,25 @@ function FingerSwitch() {
   return <Press label={`${label}: change`} icon={icon} iconOnly onPress={() => dispatch(fingerSet(next))} />;
 }
 
+/** Held by one thumb while another finger sweeps over notes. Pressed by key it does nothing: there, E is held. */
+function EraseButton() {
+  const [isDown, setDown] = useState(false);
+  const hold = (down: boolean) => {
+    holdButton('erase', down);
+    setDown(down);
+  };
+  return (
+    <Press
+      label="Hold and sweep to erase"
+      icon={Eraser}
+      iconOnly
+      look={isDown ? 'on' : 'quiet'}
+      onHoldStart={() => hold(true)}
+      onHoldEnd={() => hold(false)}
+    />
+  );
+}
+
 /** What is selected, in words and ranges, and how many notes are off the grid; a tap on that count selects them. */
 export function Readout() {
   const dispatch = useAppDispatch();
@@ -36,7 +58,7 @@ export function Readout() {
   const words = selected.length
     ? notesInWords(selected, part.meter, (pitch) => rowName(rows, pitch))
     : notes.length
-      ? `${notes.length} notes, none selected`
+      ? `${notes.length} ${notes.length === 1 ? 'note' : 'notes'}, none selected: actions take all`
       : 'Tap the grid to put a note there';
   return (
     <XStack alignItems="center" gap={4} paddingLeft={10} minHeight="$touch" backgroundColor="$paper" borderTopWidth={1} borderColor="$line">
@@ -60,6 +82,7 @@ export function Readout() {
           onPress={() => dispatch(selectionSet(notes.map(({ id }) => id)))}
         />
       )}
+      <EraseButton />
       <FingerSwitch />
     </XStack>
   );
@@ -79,10 +102,13 @@ export function gestureWords(
       return `${rowLabel(gesture.note.pitch)} · ${barBeatWords(part.meters, gesture.note.start)} · ${length(gesture.note.length)} · vel ${gesture.note.velocity}`;
     case 'moving': {
       const start = spanOf(lifted).start + gesture.ticks;
-      return `to ${barBeatWords(part.meters, Math.max(0, start))} · ${signed(gesture.ticks, length)} · ${signed(gesture.semitones, String)} semitones`;
+      const pitch = gesture.semitones ? ` · ${signed(gesture.semitones, String)} semitones` : '';
+      return `to ${barBeatWords(part.meters, Math.max(0, start))} · ${signed(gesture.ticks, length)}${pitch}`;
     }
     case 'resizing':
       return `${gesture.edge === 'end' ? 'End' : 'Start'} ${signed(gesture.ticks, length)}`;
+    case 'leveling':
+      return notesInWords(leveled(lifted, gesture.rise), part.meter, rowLabel).split(' · ').at(-1)!;
     case 'erasing':
       return `Erase ${gesture.noteIds.length}`;
     case 'selecting':

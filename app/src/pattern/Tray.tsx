@@ -1,58 +1,21 @@
-import { ACTION_FAMILIES, ACTIONS, paramFields, SELECTION_RULES, type ActionFamily, type NotesAction } from '@yibbo/core';
-import ArrowDown from 'lucide-react-native/icons/arrow-down';
-import ArrowLeft from 'lucide-react-native/icons/arrow-left';
-import ArrowRight from 'lucide-react-native/icons/arrow-right';
-import ArrowUp from 'lucide-react-native/icons/arrow-up';
-import ChevronsDown from 'lucide-react-native/icons/chevrons-down';
-import ChevronsUp from 'lucide-react-native/icons/chevrons-up';
-import RotateBack from 'lucide-react-native/icons/rotate-ccw';
-import RotateOn from 'lucide-react-native/icons/rotate-cw';
+import { ACTIONS, paramFields, SELECTION_RULES, type NotesAction } from '@yibbo/core';
+import Copy from 'lucide-react-native/icons/copy';
 import Dots from 'lucide-react-native/icons/ellipsis';
-import AlignStart from 'lucide-react-native/icons/align-start-vertical';
-import Join from 'lucide-react-native/icons/fold-horizontal';
-import Reverse from 'lucide-react-native/icons/arrow-left-right';
-import Louder from 'lucide-react-native/icons/trending-up';
-import Softer from 'lucide-react-native/icons/trending-down';
-import Scissors from 'lucide-react-native/icons/scissors';
-import Trash from 'lucide-react-native/icons/trash';
 import { ScrollView, XStack, YStack } from 'tamagui';
 import { Press } from '../controls/Press';
 import { Words } from '../controls/words';
-import { runAction, tryAction } from '../store/edits';
 import { selectHasSelection, selectNotes, type OpenPart } from '../store/selectors';
 import { useAppDispatch, useAppSelector } from '../store/store';
-import { selectionSet, trayTabSet, type TrayTab } from '../store/view';
-import { HELD_KEYS, type HeldKey } from './held-keys';
-import { KEYS, type KeyAct } from './keys';
+import { runAction, tryAction } from '../store/trials';
+import { copiesNextSet, trayTabSet, type TrayTab } from '../store/view';
+import { FAMILIES, FAMILY_NAMES } from './families';
+import { ICONS } from './icons';
+import { KeyList } from './KeyList';
+import { openRule, pickedBy, takeRule } from './rules';
+import { ViewActions } from './ViewActions';
 
-const ICONS: Readonly<Record<string, typeof Dots>> = {
-  earlier: ArrowLeft,
-  later: ArrowRight,
-  rotateBack: RotateBack,
-  rotateOn: RotateOn,
-  quantize: AlignStart,
-  splitLines: Scissors,
-  firstCut: Scissors,
-  up: ArrowUp,
-  down: ArrowDown,
-  octaveUp: ChevronsUp,
-  octaveDown: ChevronsDown,
-  delete: Trash,
-  join: Join,
-  reverse: Reverse,
-  softer: Softer,
-  louder: Louder,
-};
-
-const FAMILY_NAMES: Readonly<Record<ActionFamily, string>> = {
-  time: 'Time',
-  length: 'Length',
-  pitch: 'Pitch',
-  feel: 'Feel',
-  copy: 'Copy',
-  make: 'Make',
-};
-const FAMILIES = ACTION_FAMILIES.filter((family) => ACTIONS.some((action) => action.family === family));
+const TABS: readonly TrayTab[] = [...FAMILIES, 'select', 'view'];
+const TAB_NAMES: Readonly<Record<TrayTab, string>> = { ...FAMILY_NAMES, select: 'Select', view: 'View' };
 
 /** The actions for what is selected, by family; on a wide screen all of them, one family under the other. */
 export function Tray({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
@@ -61,11 +24,11 @@ export function Tray({ part, isPanel }: { readonly part: OpenPart; readonly isPa
   if (isPanel) {
     return (
       <YStack padding={12} gap={14} role="group" aria-label="Tray">
-        {[...FAMILIES, 'select' as const].map((family) => (
-          <YStack key={family} gap={4}>
-            <Words strong>{family === 'select' ? 'Select' : FAMILY_NAMES[family]}</Words>
+        {TABS.map((family) => (
+          <YStack key={family} gap={4} role="group" aria-label={TAB_NAMES[family]}>
+            <Words strong>{TAB_NAMES[family]}</Words>
             <XStack flexWrap="wrap" gap={4}>
-              <FamilyActions family={family} part={part} />
+              <TabActions tab={family} part={part} />
             </XStack>
           </YStack>
         ))}
@@ -75,12 +38,14 @@ export function Tray({ part, isPanel }: { readonly part: OpenPart; readonly isPa
   }
   return (
     <YStack role="group" aria-label="Tray" backgroundColor="$card">
-      <XStack role="tablist">
-        {[...FAMILIES, 'select' as const].map((family) => (
+      <XStack role="tablist" aria-label="Families of actions">
+        {TABS.map((family) => (
           <Press
             key={family}
+            role="tab"
             grow
-            label={family === 'select' ? 'Select' : FAMILY_NAMES[family]}
+            tight
+            label={TAB_NAMES[family]}
             pressed={family === tab}
             look={family === tab ? 'on' : 'quiet'}
             onPress={() => dispatch(trayTabSet(family))}
@@ -89,27 +54,34 @@ export function Tray({ part, isPanel }: { readonly part: OpenPart; readonly isPa
       </XStack>
       <ScrollView horizontal showsHorizontalScrollIndicator={false} flexGrow={0}>
         <XStack gap={4} padding={4}>
-          <FamilyActions family={tab} part={part} />
+          <TabActions tab={tab} part={part} />
         </XStack>
       </ScrollView>
     </YStack>
   );
 }
 
-function FamilyActions({ family, part }: { readonly family: TrayTab; readonly part: OpenPart }) {
-  if (family === 'select') return <Rules part={part} />;
-  return ACTIONS.filter((action) => action.family === family).map((action) => <ActionButtons key={action.id} action={action} />);
+function TabActions({ tab, part }: { readonly tab: TrayTab; readonly part: OpenPart }) {
+  if (tab === 'select') return <Rules part={part} />;
+  if (tab === 'view') return <ViewActions part={part} />;
+  return (
+    <>
+      {tab === 'copy' ? <CopyNext /> : null}
+      {ACTIONS.filter((action) => action.family === tab).map((action) => (
+        <ActionButtons key={action.id} action={action} />
+      ))}
+    </>
+  );
 }
 
 /** An action's one-touch forms, with its last settings, and the dots that open its trial. */
 function ActionButtons({ action }: { readonly action: NotesAction }) {
   const dispatch = useAppDispatch();
-  const last = useAppSelector((state) => state.trial.lastParams[action.id]);
   const hasNotes = useAppSelector((state) => selectNotes(state).length > 0);
   const hasSelection = useAppSelector(selectHasSelection);
   const isOff = action.needsSelection ? !hasSelection : !hasNotes;
-  const defaults = action.params.parse({}) as Record<string, unknown>;
   const hasSettings = paramFields(action.params).length > 0;
+  const forms = action.quick ?? [];
   return (
     <XStack
       gap={2}
@@ -122,84 +94,67 @@ function ActionButtons({ action }: { readonly action: NotesAction }) {
       borderRadius="$2"
       alignItems="center"
     >
-      {(action.quick ?? []).map((quick) => (
+      {forms.map((quick) => (
         <Press
           key={quick.label}
           label={quick.label}
           shown={quick.icon ? action.label : (quick.shown ?? quick.label)}
           icon={ICONS[quick.icon ?? '']}
-          iconOnly={(action.quick ?? []).length > 1 && quick.icon !== undefined}
+          iconOnly={forms.length > 1 && quick.icon !== undefined}
           disabled={isOff}
-          onPress={() => dispatch(runAction(action.id, { ...defaults, ...last, ...quick.params }))}
+          onPress={() => dispatch(runAction(action.id, quick.params))}
         />
       ))}
       {hasSettings ? (
         <Press
           label={`${action.label}: try with settings`}
-          shown={(action.quick ?? []).length > 1 ? action.label : ''}
+          shown={forms.length > 1 ? action.label : ''}
           icon={Dots}
-          iconOnly={(action.quick ?? []).length === 1}
+          iconOnly={forms.length === 1}
           disabled={isOff}
-          onPress={() => dispatch(tryAction(action.id, { ...defaults, ...last }))}
+          onPress={() => dispatch(tryAction(action.id))}
         />
       ) : null}
     </XStack>
   );
 }
 
-/** The keys of this screen, for those who have some. */
-function KeyList() {
-  const held = Object.entries(HELD_KEYS).map(([what, key]) => [`hold ${key.toUpperCase()}`, HELD_WORDS[what as HeldKey]] as const);
-  const rows = [
-    ['Space', 'Play, stop'] as const,
-    ['Enter', 'Put a note at the cursor'] as const,
-    ...KEYS.map((each) => [keyName(each), each.words] as const),
-    ...held,
-  ];
+/** For hands without a key to hold: the next drag of notes copies them. */
+function CopyNext() {
+  const dispatch = useAppDispatch();
+  const copiesNext = useAppSelector((state) => state.view.copiesNext);
   return (
-    <YStack gap={2} render="section" aria-label="Keys">
-      <Words strong>Keys</Words>
-      {rows.map(([key, words]) => (
-        <XStack key={key} gap={8}>
-          <Words small strong minWidth={110}>
-            {key}
-          </Words>
-          <Words small faded flexShrink={1}>
-            {words}
-          </Words>
-        </XStack>
-      ))}
-    </YStack>
+    <Press
+      label={copiesNext ? 'The next drag copies' : 'Copy, then drag'}
+      icon={Copy}
+      look={copiesNext ? 'on' : 'raised'}
+      pressed={copiesNext}
+      onPress={() => dispatch(copiesNextSet(!copiesNext))}
+    />
   );
 }
 
-const HELD_WORDS: Readonly<Record<HeldKey, string>> = {
-  free: 'during a drag: off the grid',
-  erase: 'and sweep: erase',
-  copy: 'and drag: copy instead of move',
-};
-
-function keyName({ key, ctrl, shift }: KeyAct): string {
-  return [ctrl ? 'Ctrl' : '', shift ? 'Shift' : '', key.length === 1 ? key.toUpperCase() : key.replace('Arrow', '')]
-    .filter(Boolean)
-    .join(' ');
-}
-
+/** The selection rules with what each would pick now; the dots open a rule's settings. */
 function Rules({ part }: { readonly part: OpenPart }) {
   const dispatch = useAppDispatch();
   const notes = useAppSelector(selectNotes);
   const selected = useAppSelector((state) => state.view.selected);
+  const params = useAppSelector((state) => state.view.ruleParams);
   return SELECTION_RULES.map((rule) => {
-    const picked = rule.pick(notes, new Set(selected), rule.params.parse({}), part);
+    const count = pickedBy(rule, notes, selected, params[rule.id], part).length;
+    const hasSettings = paramFields(rule.params).length > 0;
     return (
-      <Press
-        key={rule.id}
-        label={`Select: ${rule.label}`}
-        shown={`${rule.label} (${picked.length})`}
-        look="raised"
-        disabled={picked.length === 0}
-        onPress={() => dispatch(selectionSet(picked))}
-      />
+      <XStack key={rule.id} role="group" aria-label={rule.label} borderWidth={1} borderColor="$line" borderRadius="$2">
+        <Press
+          label={`Select: ${rule.label}, ${count} ${count === 1 ? 'note' : 'notes'}`}
+          shown={`${rule.label} (${count})`}
+          disabled={count === 0}
+          onPress={() => dispatch(takeRule(rule.id))}
+        />
+        {hasSettings ? (
+          <Press label={`${rule.label}: set up the rule`} icon={Dots} iconOnly onPress={() => dispatch(openRule(rule.id))} />
+        ) : null}
+      </XStack>
     );
   });
 }

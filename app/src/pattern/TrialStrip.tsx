@@ -3,7 +3,8 @@ import { ScrollView, XStack, YStack } from 'tamagui';
 import { ParamControl } from '../controls/ParamControl';
 import { Press } from '../controls/Press';
 import { Words } from '../controls/words';
-import { compare, dropTrial, keepTrial, tryAction } from '../store/edits';
+import { dropTrial, keepTrial } from '../store/edits';
+import { compare, tryAction } from '../store/trials';
 import { useAppDispatch } from '../store/store';
 import type { Trial } from '../store/trial';
 
@@ -19,7 +20,7 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
       key={field.name}
       field={field}
       value={trial.params[field.name] as string | number}
-      onChange={(value) => dispatch(tryAction(trial.actionId, { ...trial.params, [field.name]: value }))}
+      onChange={(value) => dispatch(tryAction(trial.actionId, { [field.name]: value }))}
     />
   ));
   return (

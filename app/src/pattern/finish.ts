@@ -1,4 +1,5 @@
 import {
+  leveled,
   moveNotes,
   notesInRectangle,
   resizeEnds,
@@ -11,10 +12,10 @@ import {
   type Note,
 } from '@yibbo/core';
 import { nanoid } from 'nanoid';
-import { desk } from '../audio/desk';
 import { addNotes, editNotes, removeNotes } from '../store/edits';
 import type { Thunk } from '../store/store';
 import { selectionSet } from '../store/view';
+import { hearNote } from './hear';
 import type { Finished } from './useGridGesture';
 
 const DOUBLE_TAP_MS = 350;
@@ -43,6 +44,12 @@ export function finishGesture({ gesture, isTouch }: Finished, context: GestureCo
         return dispatch(move(gesture.noteIds, gesture.ticks, gesture.semitones, gesture.copy));
       case 'resizing':
         return dispatch(resize(gesture.noteIds, gesture.edge, gesture.ticks));
+      case 'leveling':
+        return dispatch(
+          editNotes(counted('Velocity', gesture.noteIds), (notes) =>
+            withNotes(notes, leveled(chosen(notes, gesture.noteIds), gesture.rise)),
+          ),
+        );
       case 'selecting': {
         const found = notesInRectangle(context.notes, gesture.from, gesture.to);
         return void dispatch(selectionSet(gesture.extend ? [...new Set([...context.setting.selected, ...found])] : found));
@@ -59,7 +66,7 @@ export function finishGesture({ gesture, isTouch }: Finished, context: GestureCo
 
 function tapEmpty(note: DrawnNote, { trackId }: GestureContext): Thunk {
   return (dispatch) => {
-    desk.audition(trackId, note.pitch, note.velocity);
+    dispatch(hearNote(trackId, note.pitch, note.velocity));
     dispatch(addNotes('Draw a note', [note]));
   };
 }
@@ -74,7 +81,7 @@ function tapNote(noteId: Id, isTouch: boolean, extend: boolean, context: Gesture
     if (context.tapErases || isDouble) return dispatch(removeNotes([noteId]));
     const adds = extend || (isTouch && selected.size > 0);
     if (adds && selected.has(noteId)) return void dispatch(selectionSet([...selected].filter((id) => id !== noteId)));
-    desk.audition(context.trackId, note.pitch, note.velocity);
+    dispatch(hearNote(context.trackId, note.pitch, note.velocity));
     dispatch(selectionSet(adds ? [...selected, noteId] : [noteId]));
   };
 }

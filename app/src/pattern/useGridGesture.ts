@@ -1,15 +1,23 @@
 import { IDLE, stepGesture, type Gesture, type GestureEvent, type GestureSetting, type Id, type Place, type Target } from '@yibbo/core';
-import { useCallback, useEffect, useRef, useState, type PointerEvent as ReactPointerEvent } from 'react';
-import { useAppSelector } from '../store/store';
-import { isHeld } from './held-keys';
+import {
+  useCallback,
+  useEffect,
+  useRef,
+  useState,
+  type MouseEvent as ReactMouseEvent,
+  type PointerEvent as ReactPointerEvent,
+} from 'react';
+import { useAppDispatch, useAppSelector } from '../store/store';
+import { copiesNextSet, menuSet } from '../store/view';
+import { isHeld } from './held';
+import { edgePush, Navigation, type FingerAt, type Movable } from './navigation';
 
 /** Turns pixels into places and tells what lies there; each dress of the pattern has its own. */
 export interface GridSurface {
   placeAt(clientX: number, clientY: number): Place;
   targetAt(clientX: number, clientY: number, isTouch: boolean): Target;
-  /** Scrolls, and zooms by factors about a point; null where the surface does not move. */
-  readonly move: ((x: number, y: number) => void) | null;
-  readonly zoom: ((timeFactor: number, rowFactor: number, clientX: number, clientY: number) => void) | null;
+  /** The view that fingers move; null where the surface does not move. */
+  readonly view: (Movable & { box(): DOMRect }) | null;
 }
 
 /** A finished gesture, with what the press meant. */
@@ -22,10 +30,10 @@ const HOLD_MS = 450;
 const SLOP_TOUCH = 8;
 const SLOP_MOUSE = 3;
 const VELOCITY_PER_PIXEL = 0.6;
-/** Fingers closer together than this along an axis do not zoom it. */
-const PINCH_LEAST = 50;
+/** A drag that begins this near the top of the page's grid has its readout below, out from under the hand, in pixels. */
+const HIGH_PIXELS = 110;
 
-interface Pointer {
+interface Pointer extends FingerAt {
   readonly startX: number;
   readonly startY: number;
   x: number;
@@ -40,13 +48,18 @@ export function useGridGesture(
   onFinish: (finished: Finished) => void,
   onStep?: (gesture: Gesture) => void,
 ) {
+  const dispatch = useAppDispatch();
   const finger = useAppSelector((state) => state.view.finger);
+  const copiesNext = useAppSelector((state) => state.view.copiesNext);
   const [gesture, setGesture] = useState<Gesture>(IDLE);
   const [isOverCancel, setOverCancel] = useState(false);
+  const [isHigh, setHigh] = useState(false);
   const current = useRef<Gesture>(IDLE);
   const pointers = useRef(new Map<number, Pointer>());
   const isNavigating = useRef(false);
+  const [navigation] = useState(() => new Navigation());
   const holdTimer = useRef<ReturnType<typeof setTimeout> | null>(null);
+  const edgeFrame = useRef(0);
   const latest = useRef({ surface, setting, onFinish, onStep });
   useEffect(() => {
     latest.current = { surface, setting, onFinish, onStep };
@@ -67,6 +80,8 @@ export function useGridGesture(
 
   const cancel = useCallback(() => {
     endHold();
+    cancelAnimationFrame(edgeFrame.current);
+    edgeFrame.current = 0;
     step({ type: 'cancel' });
     setOverCancel(false);
   }, [step]);
@@ -83,10 +98,15 @@ export function useGridGesture(
     return () => {
       window.removeEventListener('keydown', onKey, true);
       window.removeEventListener('blur', cancel);
+      navigation.stop();
     };
-  }, [cancel]);
+  }, [cancel, navigation]);
+
+  const openMenu = (x: number, y: number, target: Target) =>
+    dispatch(menuSet({ x, y, at: surface.placeAt(x, y), noteId: target.kind === 'note' ? target.noteId : null }));
 
   const onPointerDown = (event: ReactPointerEvent<HTMLElement>) => {
+    navigation.stop();
     if (event.pointerType === 'mouse' && event.button !== 0) return;
     event.currentTarget.setPointerCapture(event.pointerId);
     const { clientX: x, clientY: y } = event;
@@ -94,13 +114,23 @@ export function useGridGesture(
     if (pointers.current.size > 1) return secondFinger();
     const isTouch = event.pointerType !== 'mouse';
     const target = surface.targetAt(x, y, isTouch);
-    if (isTouch && finger === 'scrolls' && target.kind === 'empty' && surface.move) {
+    if (isTouch && finger === 'scrolls' && target.kind === 'empty' && surface.view) {
       isNavigating.current = true;
       return;
     }
+    setHigh(y - event.currentTarget.getBoundingClientRect().top < HIGH_PIXELS);
     const ground = isHeld('erase') ? 'erase' : event.shiftKey || finger === 'selects' ? 'select' : 'draw';
-    step({ type: 'press', at: surface.placeAt(x, y), target, ground, extend: event.ctrlKey || event.metaKey, copy: isHeld('copy') });
-    if (isTouch) holdTimer.current = setTimeout(() => step({ type: 'hold' }), HOLD_MS);
+    const copy = copiesNext || isHeld('copy');
+    step({ type: 'press', at: surface.placeAt(x, y), target, ground, extend: event.ctrlKey || event.metaKey, copy });
+    if (isTouch && ground !== 'erase') holdTimer.current = setTimeout(() => hold(x, y, target), HOLD_MS);
+  };
+
+  /** Held on empty ground, a frame begins; held on a note, its menu opens at once. */
+  const hold = (x: number, y: number, target: Target) => {
+    step({ type: 'hold' });
+    if (current.current.state !== 'menu') return;
+    latest.current.onFinish({ gesture: current.current, isTouch: true });
+    openMenu(x, y, target);
   };
 
   /** Down from the start, it moves the view; during a drag it only lifts the grid. */
@@ -117,37 +147,47 @@ export function useGridGesture(
     const before = { x: pointer.x, y: pointer.y };
     pointer.x = event.clientX;
     pointer.y = event.clientY;
-    if (isNavigating.current) return navigate(event.pointerId, before);
-    const [first] = pointers.current.values();
+    const [first, second] = pointers.current.values();
+    if (isNavigating.current) {
+      const other = pointer === first ? second : first;
+      if (surface.view) navigation.follow(surface.view, before, pointer, other ?? null);
+      return;
+    }
     if (pointer !== first || current.current.state === 'idle' || current.current.state === 'menu') return;
-    const slop = event.pointerType === 'mouse' ? SLOP_MOUSE : SLOP_TOUCH;
+    const isMouse = event.pointerType === 'mouse';
+    const slop = isMouse ? SLOP_MOUSE : SLOP_TOUCH;
     if (current.current.state === 'pressing' && Math.hypot(pointer.x - pointer.startX, pointer.y - pointer.startY) < slop) return;
     endHold();
-    const over = surface.targetAt(pointer.x, pointer.y, event.pointerType !== 'mouse');
+    dragTo(pointer, isMouse);
+    if (!isMouse) setOverCancel(isOnCancel(pointer.x, pointer.y));
+    if (surface.view && edgeFrame.current === 0) edgeFrame.current = requestAnimationFrame(() => scrollAtEdge(pointer, isMouse));
+  };
+
+  const dragTo = (pointer: Pointer, isMouse: boolean) => {
+    const { surface: now } = latest.current;
+    const over = now.targetAt(pointer.x, pointer.y, !isMouse);
     step({
       type: 'drag',
-      at: surface.placeAt(pointer.x, pointer.y),
+      at: now.placeAt(pointer.x, pointer.y),
       rise: (pointer.startY - pointer.y) * VELOCITY_PER_PIXEL,
+      isSteep: Math.abs(pointer.y - pointer.startY) > Math.abs(pointer.x - pointer.startX),
       free: pointers.current.size > 1 || isHeld('free'),
       over: over.kind === 'note' ? over.noteId : null,
     });
-    if (event.pointerType !== 'mouse') setOverCancel(isOnCancel(pointer.x, pointer.y));
   };
 
-  const navigate = (pointerId: number, before: { x: number; y: number }) => {
-    const [a, b] = [...pointers.current.entries()];
-    const moved = pointers.current.get(pointerId)!;
-    const share = b ? 2 : 1;
-    surface.move?.((before.x - moved.x) / share, (before.y - moved.y) / share);
-    if (!a || !b) return;
-    const other = a[0] === pointerId ? b[1] : a[1];
-    const factor = (now: number, was: number) => (Math.abs(was) < PINCH_LEAST || Math.abs(now) < PINCH_LEAST ? 1 : Math.abs(now / was));
-    surface.zoom?.(
-      factor(moved.x - other.x, before.x - other.x),
-      factor(moved.y - other.y, before.y - other.y),
-      (moved.x + other.x) / 2,
-      (moved.y + other.y) / 2,
-    );
+  /** While a drag rests near an edge, the view scrolls on under it and the drag with it. Drawing up and down means velocity, so a
+   *  drawn note only goes sideways. */
+  const scrollAtEdge = (pointer: Pointer, isMouse: boolean) => {
+    edgeFrame.current = 0;
+    const { view } = latest.current.surface;
+    if (!view || pointers.current.size === 0 || current.current.state === 'idle' || isOnCancel(pointer.x, pointer.y)) return;
+    const push = edgePush(view.box(), pointer);
+    const y = current.current.state === 'drawing' || current.current.state === 'resizing' ? 0 : push.y;
+    if (push.x === 0 && y === 0) return;
+    view.move(push.x, y);
+    dragTo(pointer, isMouse);
+    edgeFrame.current = requestAnimationFrame(() => scrollAtEdge(pointer, isMouse));
   };
 
   const onPointerUp = (event: ReactPointerEvent<HTMLElement>) => {
@@ -157,9 +197,13 @@ export function useGridGesture(
     const isTouch = event.pointerType !== 'mouse';
     const finished = current.current;
     const isCancelled = isTouch && isOnCancel(event.clientX, event.clientY);
-    if (!isNavigating.current && finished.state !== 'idle' && !isCancelled) latest.current.onFinish({ gesture: finished, isTouch });
+    const wasNavigating = isNavigating.current;
     isNavigating.current = false;
     cancel();
+    if (wasNavigating && surface.view) navigation.coast(surface.view);
+    if (wasNavigating || isCancelled || finished.state === 'idle' || finished.state === 'menu') return;
+    latest.current.onFinish({ gesture: finished, isTouch });
+    if (finished.state === 'moving' && copiesNext) dispatch(copiesNextSet(false));
   };
 
   const onPointerCancel = (event: ReactPointerEvent<HTMLElement>) => {
@@ -168,7 +212,16 @@ export function useGridGesture(
     cancel();
   };
 
-  return { gesture, isOverCancel, handlers: { onPointerDown, onPointerMove, onPointerUp, onPointerCancel } };
+  /** The right button, or the browser's own long press, which ours has already answered. */
+  const onContextMenu = (event: ReactMouseEvent<HTMLElement>) => {
+    event.preventDefault();
+    if (pointers.current.size > 0) return;
+    const target = surface.targetAt(event.clientX, event.clientY, false);
+    if (target.kind === 'note') onFinish({ gesture: { state: 'menu', noteId: target.noteId }, isTouch: false });
+    openMenu(event.clientX, event.clientY, target);
+  };
+
+  return { gesture, isOverCancel, isHigh, handlers: { onPointerDown, onPointerMove, onPointerUp, onPointerCancel, onContextMenu } };
 }
 
 /** Whether a point is on the "leave as it was" target. */

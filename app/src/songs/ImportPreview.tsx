@@ -35,11 +35,31 @@ export function ImportPreview({ picked, onClose, onMade, onAgain }: ImportPrevie
       <XStack gap={8}>
         <Press grow look="raised" label="Leave it" onPress={onClose} />
         {picked.ok ? (
-          <Press grow look="strong" label="Bring it in" disabled={isBusy} onPress={() => bringIn(picked.bytes, picked.name)} />
+          <Press
+            grow
+            look="strong"
+            label={isBusy ? 'Bringing it in …' : 'Bring it in'}
+            disabled={isBusy}
+            onPress={() => bringIn(picked.bytes, picked.name)}
+          />
         ) : (
           <Press grow look="strong" label="Choose another" onPress={onAgain} />
         )}
       </XStack>
+    </Panel>
+  );
+}
+
+/** While a large file is being read: how far it is, and the way out. */
+export function ReadingFile({ name, share, onClose }: { readonly name: string; readonly share: number; readonly onClose: () => void }) {
+  const percent = Math.round(share * 100);
+  return (
+    <Panel label="MIDI file">
+      <Words>
+        Reading {name} … {percent} %
+      </Words>
+      <progress aria-label={`Reading ${name}`} value={percent} max={100} style={{ width: '100%', accentColor: 'var(--act)' }} />
+      <Press look="raised" label="Leave it" onPress={onClose} />
     </Panel>
   );
 }

@@ -6,7 +6,7 @@ import { ScrollView, styled, View, XStack, YStack } from 'tamagui';
 import { Press } from '../controls/Press';
 import { Title, Words } from '../controls/words';
 import { api, type SongCard } from '../sync/api';
-import { ImportPreview } from './ImportPreview';
+import { ImportPreview, ReadingFile } from './ImportPreview';
 import { Miniature } from './Miniature';
 import { NewSong } from './NewSong';
 import { readMidiFile, useFileDrop, type PickedFile } from './pick-file';
@@ -26,7 +26,11 @@ const CardFrame = styled(View, {
   hoverStyle: { borderColor: '$lineStrong' },
 });
 
-type Panel = { readonly kind: 'new' } | { readonly kind: 'import'; readonly picked: PickedFile } | null;
+type Panel =
+  | { readonly kind: 'new' }
+  | { readonly kind: 'reading'; readonly name: string; readonly share: number }
+  | { readonly kind: 'import'; readonly picked: PickedFile }
+  | null;
 
 /** Every song there is, newest first; a new one, one from a MIDI file, or the demo to begin with. */
 export function SongsScreen() {
@@ -48,9 +52,23 @@ export function SongsScreen() {
     );
   }, [attempt]);
 
-  const pick = useCallback((file: File | undefined) => {
-    if (file) void readMidiFile(file).then((picked) => setPanel({ kind: 'import', picked }));
+  const reading = useRef<AbortController | null>(null);
+  const leave = useCallback(() => {
+    reading.current?.abort();
+    setPanel(null);
   }, []);
+  const pick = useCallback(
+    (file: File | undefined) => {
+      if (!file) return;
+      leave();
+      const mine = new AbortController();
+      reading.current = mine;
+      const progress = (share: number) => mine.signal.aborted || setPanel({ kind: 'reading', name: file.name, share });
+      progress(0);
+      void readMidiFile(file, progress, mine.signal).then((picked) => mine.signal.aborted || setPanel({ kind: 'import', picked }));
+    },
+    [leave],
+  );
   const isDropping = useFileDrop(pick);
   const open = (id: string) => router.navigate(`/song/${id}`);
 
@@ -79,8 +97,9 @@ export function SongsScreen() {
           />
         </XStack>
         {panel?.kind === 'new' ? <NewSong onClose={() => setPanel(null)} onMade={open} /> : null}
+        {panel?.kind === 'reading' ? <ReadingFile name={panel.name} share={panel.share} onClose={leave} /> : null}
         {panel?.kind === 'import' ? (
-          <ImportPreview picked={panel.picked} onClose={() => setPanel(null)} onMade={open} onAgain={() => input.current?.click()} />
+          <ImportPreview picked={panel.picked} onClose={leave} onMade={open} onAgain={() => input.current?.click()} />
         ) : null}
         {problem ? (
           <YStack gap={8} role="alert">

@@ -1,5 +1,6 @@
-import { importMidi, MAX_FILE_BYTES, refusal, type ImportReport } from '@yibbo/core';
+import { MAX_FILE_BYTES, refusal, type ImportReport } from '@yibbo/core';
 import { useEffect, useState } from 'react';
+import { lookInto } from '../workers/look';
 
 /** A chosen file as it would come in: what is in it, or why it cannot. */
 export type PickedFile =
@@ -9,7 +10,7 @@ export type PickedFile =
 const UNREADABLE = 'The file could not be read from this device. Choose it again.';
 
 /** Reads a file and looks into it, here in the browser, by the same rules as the server. */
-export async function readMidiFile(file: File): Promise<PickedFile> {
+export async function readMidiFile(file: File, onProgress: (share: number) => void, signal: AbortSignal): Promise<PickedFile> {
   const name = file.name.replace(/\.[^.]*$/, '');
   if (file.size > MAX_FILE_BYTES) return { ok: false, name: file.name, message: refusal('tooLarge').message };
   const bytes = await file.arrayBuffer().then(
@@ -17,10 +18,8 @@ export async function readMidiFile(file: File): Promise<PickedFile> {
     () => null,
   );
   if (!bytes) return { ok: false, name: file.name, message: UNREADABLE };
-  let count = 0;
-  const imported = importMidi(bytes, { newId: () => `preview-${count++}`, seed: 0, name });
-  if (!imported.ok) return { ok: false, name: file.name, message: imported.refusal.message };
-  return { ok: true, name, bytes, report: imported.report, songName: imported.document.song.name };
+  const looked = await lookInto({ bytes, name }, onProgress, signal);
+  return looked.ok ? { ...looked, name, bytes } : { ...looked, name: file.name };
 }
 
 /** Takes a file dropped anywhere on the page; tells whether one is being held over it. */

@@ -1,5 +1,4 @@
 import {
-  actionById,
   bpmAt,
   diffNotes,
   historyState,
@@ -7,7 +6,6 @@ import {
   layOnTop,
   newTrack,
   notesOf,
-  perform,
   withNotes,
   type Change,
   type Entry,
@@ -19,7 +17,7 @@ import { nanoid } from 'nanoid';
 import { api } from '../sync/api';
 import { selectPart, type OpenPart } from './selectors';
 import type { Thunk } from './store';
-import { comparingSet, paramsUsed, trialSet, type Trial } from './trial';
+import { paramsUsed, trialSet } from './trial';
 import { noticeSet, placementOpened, selectionSet } from './view';
 
 /** Where a made Change goes to be kept; set while a song is open. */
@@ -41,7 +39,7 @@ function deviceId(): string {
   }
 }
 
-function stamp() {
+export function stamp() {
   return { id: nanoid(), at: Date.now(), device: deviceId() };
 }
 
@@ -162,44 +160,6 @@ export function setBpm(bpm: number): Thunk {
   };
 }
 
-/** Runs an action on what is selected and makes its Change at once. `on` names other notes to run it on. */
-export function runAction(actionId: string, params: Readonly<Record<string, unknown>>, on?: readonly Id[]): Thunk {
-  return (dispatch, getState) => {
-    dispatch(keepTrial());
-    const trial = dispatch(tried(actionId, params, on ?? getState().view.selected));
-    if (!trial) return;
-    const { change, whyNot, select } = trial.performed;
-    dispatch(commit(change));
-    if (getState().view.selected.length && !on) dispatch(selectionSet(select));
-    if (whyNot) dispatch(noticeSet(whyNot));
-    dispatch(paramsUsed({ actionId, params }));
-  };
-}
-
-function tried(actionId: string, params: Readonly<Record<string, unknown>>, noteIds: readonly Id[], seed = 1): Thunk<Trial | null> {
-  return (_dispatch, getState) => {
-    const { document } = getState().song;
-    const part = selectPart(getState());
-    if (!document || !part) return null;
-    const patternId = part.pattern.id;
-    const there = new Set(notesOf(document, patternId).map(({ id }) => id));
-    const present = noteIds.filter((id) => there.has(id));
-    const context = { grid: part.grid, meter: part.meter, tempos: document.song.tempos, newId: () => nanoid() };
-    const performed = perform(document, { action: actionById(actionId), params, patternId, noteIds: present, seed }, context, stamp());
-    return { actionId, params, seed, patternId, noteIds: present, performed, isComparing: false };
-  };
-}
-
-/** Begins a trial, or runs the one that is on with other settings. */
-export function tryAction(actionId: string, params: Readonly<Record<string, unknown>>): Thunk {
-  return (dispatch, getState) => {
-    const { trial } = getState().trial;
-    if (trial && trial.actionId !== actionId) dispatch(keepTrial());
-    const noteIds = trial?.actionId === actionId ? trial.noteIds : getState().view.selected;
-    dispatch(trialSet(dispatch(tried(actionId, params, noteIds, trial?.seed))));
-  };
-}
-
 /** Makes the very Change that the trial shows. */
 export function keepTrial(): Thunk {
   return (dispatch, getState) => {
@@ -213,20 +173,8 @@ export function keepTrial(): Thunk {
   };
 }
 
-/** Runs the trial again, with its seed, on notes that another window has changed under it. */
-export function rerunTrial(): Thunk {
-  return (dispatch, getState) => {
-    const { trial } = getState().trial;
-    if (trial) dispatch(tryAction(trial.actionId, trial.params));
-  };
-}
-
 export function dropTrial(): Thunk {
   return (dispatch) => void dispatch(trialSet(null));
-}
-
-export function compare(isComparing: boolean): Thunk {
-  return (dispatch) => void dispatch(comparingSet(isComparing));
 }
 
 /** Takes back the newest Change (or, with `redo`, the newest undo). During a trial, undo drops the trial. */

@@ -10,11 +10,11 @@ export function makeStore() {
     reducer: { song: songReducer, view: viewReducer, trial: trialReducer },
     middleware: (defaults) => defaults({ serializableCheck: false, immutableCheck: false }),
   });
-  let views = store.getState().view.patterns;
+  let before = store.getState().view;
   store.subscribe(() => {
-    const now = store.getState().view.patterns;
-    if (now !== views) storeViews(now);
-    views = now;
+    const now = store.getState().view;
+    if (now.patterns !== before.patterns || now.habits !== before.habits) storeViews(now);
+    before = now;
   });
   return store;
 }

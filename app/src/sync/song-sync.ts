@@ -1,5 +1,5 @@
 import type { Change, Id } from '@yibbo/core';
-import { rerunTrial } from '../store/edits';
+import { rerunTrial } from '../store/trials';
 import type { AppDispatch, GetState } from '../store/store';
 import { noticeSet } from '../store/view';
 import { api, ApiError } from './api';

@@ -1,4 +1,5 @@
 import { DrumVoice } from './drum-voice';
+import { SILENT_DB } from './level';
 import { Limiter } from './limiter';
 import { dbToGain, sineTurn } from './math';
 import { Room } from './room';
@@ -20,7 +21,7 @@ const STOP_SECONDS = 0.03;
 export interface EngineTrack {
   readonly id: string;
   readonly sound: Sound;
-  /** -60..6; below -59.9 is silence. */
+  /** -60..6. */
   readonly levelDb: number;
   readonly pan: number;
   readonly isAudible: boolean;
@@ -194,7 +195,7 @@ export class SoundEngine {
 
 /** Left and right gain of a track: its own level and its sound's, panned at equal power. */
 function gainsOf({ levelDb, pan, isAudible, sound }: EngineTrack): { left: number; right: number } {
-  const gain = isAudible && levelDb > -59.9 ? dbToGain(levelDb + sound.levelDb) : 0;
+  const gain = isAudible && levelDb > SILENT_DB ? dbToGain(levelDb + sound.levelDb) : 0;
   const turn = (pan + 1) / 8;
   return { left: gain * sineTurn(0.25 - turn) * 1.4142135623730951, right: gain * sineTurn(turn) * 1.4142135623730951 };
 }

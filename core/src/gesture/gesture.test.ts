@@ -18,12 +18,13 @@ const drag = (tick: number, pitch = 60, more: Partial<GestureEvent & { type: 'dr
   type: 'drag',
   at: { tick, pitch },
   rise: 0,
+  isSteep: false,
   free: false,
   over: null,
   ...more,
 });
 const after = (...events: GestureEvent[]) => events.reduce<Gesture>((gesture, event) => stepGesture(gesture, event, setting), IDLE);
-const on = (noteId: string, part: 'body' | 'start' | 'end' = 'body'): Target => ({ kind: 'note', noteId, part });
+const on = (noteId: string, part: 'body' | 'start' | 'end' | 'hit' = 'body'): Target => ({ kind: 'note', noteId, part });
 
 it('a drag from empty ground draws length sideways and velocity upwards, box by box', () => {
   expect(after(press(STEP + 10), drag(3.4 * STEP, 64, { rise: 20 }))).toMatchObject({
@@ -51,6 +52,12 @@ it('ends resize; holding empty ground draws a rectangle; holding a note asks for
   expect(after(press(0, on('b', 'end')), drag(STEP))).toMatchObject({ state: 'resizing', edge: 'end', ticks: STEP });
   expect(after(press(0), { type: 'hold' }, drag(STEP, 72))).toMatchObject({ state: 'selecting', to: { tick: STEP, pitch: 72 } });
   expect(after(press(0, on('a')), { type: 'hold' })).toEqual({ state: 'menu', noteId: 'a' });
+});
+
+it('a hit in a cell gets louder up and down and moves sideways, as the drag began', () => {
+  const steep = drag(100, 60, { rise: 12, isSteep: true });
+  expect(after(press(0, on('b', 'hit')), steep)).toEqual({ state: 'leveling', noteIds: ['b', 'c'], rise: 12 });
+  expect(after(press(0, on('a', 'hit')), drag(STEP), steep)).toMatchObject({ state: 'moving', ticks: 0 });
 });
 
 it('erasing gathers what it sweeps over once; cancel leaves everything as it was', () => {

@@ -7,11 +7,25 @@ export interface Place {
   readonly pitch: number;
 }
 
-/** What lay under the pointer when it went down. */
-export type Target = { readonly kind: 'empty' } | { readonly kind: 'note'; readonly noteId: Id; readonly part: 'body' | 'start' | 'end' };
+/** What lay under the pointer when it went down. A hit in a cell has no ends: sideways it moves, up and down it gets louder and softer. */
+export type Target =
+  { readonly kind: 'empty' } | { readonly kind: 'note'; readonly noteId: Id; readonly part: 'body' | 'start' | 'end' | 'hit' };
 
 /** What a press on empty ground is to begin. Notes always move or resize, but for erasing. */
 export type Ground = 'draw' | 'select' | 'erase';
+
+/** The pointer has moved on. */
+export interface DragEvent {
+  readonly type: 'drag';
+  readonly at: Place;
+  /** How far up it has gone since the press, in velocity steps. */
+  readonly rise: number;
+  /** Whether it has gone further up or down than sideways. */
+  readonly isSteep: boolean;
+  /** Lifts the grid for now. */
+  readonly free: boolean;
+  readonly over: Id | null;
+}
 
 export type GestureEvent =
   | {
@@ -24,8 +38,7 @@ export type GestureEvent =
     }
   /** The pointer has rested long enough to count as held. */
   | { readonly type: 'hold' }
-  /** `rise` is how far up it has gone since the press, in velocity steps; `free` lifts the grid for now. */
-  | { readonly type: 'drag'; readonly at: Place; readonly rise: number; readonly free: boolean; readonly over: Id | null }
+  | DragEvent
   | { readonly type: 'cancel' };
 
 /** What a gesture may know: the grid, what is selected, and what a drawn note starts from. */
@@ -68,6 +81,7 @@ export type Gesture =
       readonly edge: 'start' | 'end';
       readonly ticks: number;
     }
+  | { readonly state: 'leveling'; readonly noteIds: readonly Id[]; readonly rise: number }
   | { readonly state: 'selecting'; readonly from: Place; readonly to: Place; readonly extend: boolean }
   | { readonly state: 'erasing'; readonly noteIds: readonly Id[] }
   | { readonly state: 'menu'; readonly noteId: Id };
@@ -80,7 +94,7 @@ export function stepGesture(gesture: Gesture, event: GestureEvent, setting: Gest
   if (event.type === 'cancel') return IDLE;
   if (event.type === 'press') return press(event);
   if (event.type === 'hold') return gesture.state === 'pressing' ? held(gesture) : gesture;
-  return gesture.state === 'pressing' ? drag(begin(gesture, setting), event, setting) : drag(gesture, event, setting);
+  return gesture.state === 'pressing' ? drag(begin(gesture, event.isSteep, setting), event, setting) : drag(gesture, event, setting);
 }
 
 function press({ at, target, ground, extend, copy }: GestureEvent & { type: 'press' }): Gesture {
@@ -95,17 +109,22 @@ function held({ from, target, extend }: Gesture & { state: 'pressing' }): Gestur
 }
 
 /** What the first real movement of a press turns it into. */
-function begin({ from, target, ground, extend, copy }: Gesture & { state: 'pressing' }, setting: GestureSetting): Gesture {
+function begin(
+  { from, target, ground, extend, copy }: Gesture & { state: 'pressing' },
+  isSteep: boolean,
+  setting: GestureSetting,
+): Gesture {
   if (target.kind === 'empty') {
     if (ground === 'select') return { state: 'selecting', from, to: from, extend };
     return { state: 'drawing', from, note: tappedNote(from, setting) };
   }
   const noteIds = setting.selected.has(target.noteId) ? [...setting.selected] : [target.noteId];
-  if (target.part === 'body') return { state: 'moving', from, noteIds, copy, ticks: 0, semitones: 0 };
+  if (target.part === 'hit' && isSteep) return { state: 'leveling', noteIds, rise: 0 };
+  if (target.part === 'body' || target.part === 'hit') return { state: 'moving', from, noteIds, copy, ticks: 0, semitones: 0 };
   return { state: 'resizing', from, noteIds, edge: target.part, ticks: 0 };
 }
 
-function drag(gesture: Gesture, { at, rise, free, over }: GestureEvent & { type: 'drag' }, setting: GestureSetting): Gesture {
+function drag(gesture: Gesture, { at, rise, free, over }: DragEvent, setting: GestureSetting): Gesture {
   const { grid } = setting;
   switch (gesture.state) {
     case 'drawing':
@@ -114,6 +133,8 @@ function drag(gesture: Gesture, { at, rise, free, over }: GestureEvent & { type:
       return { ...gesture, ticks: snapDistance(at.tick - gesture.from.tick, grid, free), semitones: at.pitch - gesture.from.pitch };
     case 'resizing':
       return { ...gesture, ticks: snapDistance(at.tick - gesture.from.tick, grid, free) };
+    case 'leveling':
+      return { ...gesture, rise: Math.round(rise) };
     case 'selecting':
       return { ...gesture, to: at };
     case 'erasing':

@@ -35,10 +35,14 @@ export interface ImportContext {
   readonly seed: number;
   /** What to call the song where the file says nothing better. */
   readonly name: string;
+  /** Told how much of the work is done, 0 to 1, after each track of the file. */
+  readonly onProgress?: (share: number) => void;
 }
 
 const DRUM_CHANNEL = 9;
 const LONGEST_BARS = 100_000;
+/** How much of the work is done once all events are read: about half, by the clock. */
+const EVENTS_SHARE = 0.5;
 
 /** Turns the bytes of a Standard MIDI File (formats 0, 1, 2) into a song: a track for each channel of each file track, each
  *  with one pattern over the song's whole length. What the model has no place for is carried. It never throws and never
@@ -62,6 +66,7 @@ class SongReader {
   private readonly programs = new Map<number, number>();
   private songName: string | null = null;
   private carriedBytes = 0;
+  private doneBytes = 0;
 
   constructor(
     private readonly chunks: MidiChunks,
@@ -77,12 +82,14 @@ class SongReader {
     for (const body of this.chunks.tracks) {
       const track = readTrackEvents(body, this.mended, left);
       left -= track.events.length;
+      this.progress(body.length, EVENTS_SHARE, 0);
       if (left < 0) return { ok: false, refusal: refusal('tooManyEvents') };
       rawTracks.push(track);
     }
     const latest = rawTracks.reduce((tick, { endTick }) => Math.max(tick, endTick), 0);
     if (this.scale(latest) > MAX_TICK || this.scale(latest) / barTicks(COMMON_TIME) > LONGEST_BARS)
       return { ok: false, refusal: refusal('tooLong') };
+    this.doneBytes = 0;
     const names = rawTracks.map((track, fileTrack) => this.readOthers(track, fileTrack));
     if (this.carriedBytes > MAX_CARRIED_BYTES) return { ok: false, refusal: refusal('tooManyEvents') };
     const parts = rawTracks.flatMap((track, fileTrack) => this.readNotes(track, fileTrack));
@@ -137,8 +144,16 @@ class SongReader {
       });
   }
 
+  /** One more track is through a part of the work that takes `share` of it and began at `from`. */
+  private progress(bytes: number, share: number, from: number): void {
+    this.doneBytes += bytes;
+    const all = this.chunks.tracks.reduce((sum, { length }) => sum + length, 0);
+    this.context.onProgress?.(from + (share * this.doneBytes) / Math.max(1, all));
+  }
+
   private readNotes({ events, endTick }: RawTrack, fileTrack: number): Part[] {
     const { notes, strayOffs, hanging } = pairNotes(events, endTick);
+    this.progress(this.chunks.tracks[fileTrack]!.length, 1 - EVENTS_SHARE, EVENTS_SHARE);
     if (hanging) this.mended.add('hangingNotes', hanging);
     if (strayOffs.length) this.mended.add('strayOffs', strayOffs.length);
     for (const { tick, bytes, order } of strayOffs)

@@ -7,3 +7,5 @@ export * from './summary';
 export * from './roll';
 export * from './repeat';
 export * from './swing';
+export * from './level';
+export * from './span';

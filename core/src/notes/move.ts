@@ -6,10 +6,15 @@ import { clamp } from '../time';
  *  its outermost pitch meets 0 or 127, so its shape never changes. */
 export function moveNotes(notes: readonly Note[], ticks: number, semitones: number): readonly Note[] {
   if (notes.length === 0) return notes;
-  const byTicks = Math.max(ticks, -Math.min(...notes.map(({ start }) => start)));
+  const byTicks = limitedShift(notes, ticks);
   const byPitch = limitedTranspose(notes, semitones);
   if (byTicks === 0 && byPitch === 0) return notes;
   return notes.map((note) => ({ ...note, start: note.start + byTicks, pitch: note.pitch + byPitch }));
+}
+
+/** How far back or on the group can really go towards `ticks` before its first note meets tick 0. */
+export function limitedShift(notes: readonly Note[], ticks: number): number {
+  return Math.max(ticks, -notes.reduce((first, { start }) => Math.min(first, start), Infinity));
 }
 
 /** How far up or down the group can really go towards `semitones` within 0..127. */

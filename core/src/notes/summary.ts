@@ -21,6 +21,22 @@ export function notesInWords(notes: readonly Note[], meter: MeterShape, nameOf: 
   return [count, pitches, lengths, `vel ${velocities}`].join(' · ');
 }
 
+/** When a note sounds, in words, where that is not simply every time: "chance 50 %", "1st of 2 passes", "roll of 3". */
+export function whenWords({ chance, passes, roll, voice }: Note): string[] {
+  return [
+    chance === undefined ? '' : `chance ${chance} %`,
+    passes ? `passes ${passesShort(passes)}` : '',
+    roll ? `roll of ${roll.hits}` : '',
+    voice === undefined ? '' : `voice ${voice}`,
+  ].filter(Boolean);
+}
+
+/** The passes a note sounds in, as small as it gets: "1/2" is the first of two, "1+3/4" the first and third of four. */
+export function passesShort({ of, mask }: NonNullable<Note['passes']>): string {
+  const sounding = Array.from({ length: of }, (_, pass) => pass + 1).filter((pass) => (mask >> (pass - 1)) & 1);
+  return `${sounding.join('+')}/${of}`;
+}
+
 function range(values: readonly number[], say: (value: number) => string): string {
   let low = Infinity;
   let high = -Infinity;

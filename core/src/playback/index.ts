@@ -4,3 +4,4 @@ export * from './lines';
 export * from './sounding';
 export * from './events';
 export * from './lap';
+export * from './silence';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { anyNotes, note, songWith } from '../../test/make';
 import type { Document, Note } from '../model';
 import { TICKS_PER_QUARTER } from '../time';
-import { chased, events, playSeconds, playTickAt, type PlayContext } from '.';
+import { chased, events, playSeconds, playTickAt, whySilent, type PlayContext } from '.';
 
 const BEAT = TICKS_PER_QUARTER;
 const song: PlayContext = { view: { kind: 'song' } };
@@ -86,4 +86,26 @@ it('laps take their own tempos round and round', () => {
   expect(playSeconds(lap, 4 * BEAT)).toBeCloseTo(3, 9);
   expect(playSeconds(lap, 9 * BEAT)).toBeCloseTo(6.5, 9);
   expect(playTickAt(lap, 6.5)).toBeCloseTo(9 * BEAT, 4);
+});
+
+it('silence says why: the first thing that keeps a part from being heard, and nothing where it is heard or empty', () => {
+  const document = songWith([note(), note({ id: 'other', start: BEAT })]);
+  const why = (change: Partial<Document['tracks'][number]>, notes?: Note[]) =>
+    whySilent(
+      { ...document, tracks: [{ ...document.tracks[0]!, ...change }], ...(notes ? { notes: { pattern: notes } } : {}) },
+      'placement',
+    )?.code;
+  expect(why({})).toBeUndefined();
+  expect(why({ muted: true }, [])).toBeUndefined();
+  expect(why({ muted: true })).toBe('trackMuted');
+  expect(why({ muted: true, soloed: true })).toBeUndefined();
+  expect(why({ levelDb: -60 })).toBe('levelDown');
+  expect(why({}, [note({ muted: true })])).toBe('notesMuted');
+  expect(why({}, [note({ chance: 0 }), note({ id: 'm', muted: true })])).toBe('noChance');
+  expect(why({}, [note({ start: 99 * BEAT })])).toBe('beyondEnd');
+  const solo = { ...document.tracks[0]!, id: 'loud', soloed: true };
+  expect(whySilent({ ...document, tracks: [...document.tracks, solo] }, 'placement')).toMatchObject({
+    code: 'otherSolo',
+    soloIds: ['loud'],
+  });
 });

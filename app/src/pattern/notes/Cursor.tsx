@@ -1,23 +1,36 @@
-import { barBeatWords, clamp, lineAfter, lineAt, lineBefore, lineIndexAt, type Place } from '@yibbo/core';
+import {
+  barBeatWords,
+  clamp,
+  lineAfter,
+  lineAt,
+  lineBefore,
+  lineIndexAt,
+  notesInRectangle,
+  type Grid,
+  type Id,
+  type Place,
+} from '@yibbo/core';
 import { useState, type KeyboardEvent, type RefObject } from 'react';
 import { addNotes } from '../../store/edits';
-import { desk } from '../../audio/desk';
 import { selectHasSelection, selectNotes, type OpenPart } from '../../store/selectors';
 import { useAppDispatch, useAppSelector } from '../../store/store';
 import { selectionSet } from '../../store/view';
 import type { GridRow } from '../rows';
+import { hearNote } from '../hear';
 import { DRAWN_VELOCITY } from '../useSetting';
 import type { GridWindow, Viewport } from './viewport';
 
 export interface GridCursor {
   /** Where keys act; null until a key is used on the grid. */
   readonly place: Place | null;
+  /** Where a frame drawn by keys began; null while none is. */
+  readonly corner: Place | null;
   readonly rowIndex: number;
   readonly handlers: { onKeyDown: (event: KeyboardEvent) => void };
 }
 
-/** Moving about and entering notes on the grid by keys: arrows go from box to box and row to row while nothing is selected;
- *  Enter puts a note there, or selects the one that is there. */
+/** Moving about and entering notes on the grid by keys: arrows go from box to box and row to row while nothing is selected, with
+ *  Ctrl always; Enter puts a note there, or selects the one that is there. B begins a frame that the arrows stretch. */
 export function useGridCursor(
   part: OpenPart,
   rows: readonly GridRow[],
@@ -27,7 +40,9 @@ export function useGridCursor(
   const dispatch = useAppDispatch();
   const notes = useAppSelector(selectNotes);
   const hasSelection = useAppSelector(selectHasSelection);
+  const selected = useAppSelector((state) => state.view.selected);
   const [place, setPlace] = useState<Place | null>(null);
+  const [corner, setCorner] = useState<Place | null>(null);
   const rowIndex = rows.findIndex(({ pitch }) => pitch === place?.pitch);
 
   const start = (): Place => {
@@ -39,51 +54,85 @@ export function useGridCursor(
     const from = place ?? start();
     const tick = lineAt(part.grid, Math.max(0, lineIndexAt(part.grid, from.tick) + boxes));
     const row = clamp(rows.findIndex(({ pitch }) => pitch === from.pitch) + rowsDown, 0, rows.length - 1);
-    setPlace({ tick, pitch: rows[row]!.pitch });
+    const to = { tick, pitch: rows[row]!.pitch };
+    setPlace(to);
     viewport.reveal(tick, row);
+    if (corner) select(notesInRectangle(notes, ...boxesBetween(corner, to, part.grid)));
   };
 
-  const enter = () => {
+  const select = (ids: readonly Id[]) => void dispatch(selectionSet(ids));
+
+  const beginFrame = () => {
+    const from = place ?? start();
+    setPlace(from);
+    setCorner(from);
+    select(notesInRectangle(notes, ...boxesBetween(from, from, part.grid)));
+  };
+
+  const enter = (isAdding: boolean) => {
+    if (corner) return setCorner(null);
     const { tick, pitch } = place ?? start();
     setPlace({ tick, pitch });
     const there = notes.find((note) => note.pitch === pitch && note.start <= tick && note.start + note.length > tick);
-    if (there) return void dispatch(selectionSet([there.id]));
-    desk.audition(part.track.id, pitch, DRAWN_VELOCITY);
+    if (there) return select(isAdding ? toggled(selected, there.id) : [there.id]);
+    if (isAdding) return;
+    dispatch(hearNote(part.track.id, pitch, DRAWN_VELOCITY));
     dispatch(addNotes('Draw a note', [{ start: tick, length: lineAfter(part.grid, tick) - tick, pitch, velocity: DRAWN_VELOCITY }]));
-    dispatch(selectionSet([]));
+    select([]);
     setPlace({ tick: lineAfter(part.grid, tick), pitch });
   };
 
   const onKeyDown = (event: KeyboardEvent) => {
-    if (event.target !== surface.current || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.target !== surface.current || event.altKey) return;
+    const ctrl = event.ctrlKey || event.metaKey;
     const steps: Record<string, readonly [number, number]> = {
       ArrowLeft: [-1, 0],
       ArrowRight: [1, 0],
       ArrowUp: [0, -1],
       ArrowDown: [0, 1],
     };
-    const step = hasSelection ? undefined : steps[event.key];
+    const step = (hasSelection && !ctrl && !corner) || event.shiftKey ? undefined : steps[event.key];
     if (step) go(step[0], step[1]);
-    else if (event.key === 'Enter') enter();
-    else return;
+    else if (event.key === 'Enter' && !ctrl) enter(event.shiftKey);
+    else if (event.key.toLowerCase() === 'b' && !ctrl) beginFrame();
+    else if (event.key === 'Escape' && corner) {
+      setCorner(null);
+      select([]);
+    } else return;
     event.preventDefault();
     event.stopPropagation();
   };
-  return { place, rowIndex, handlers: { onKeyDown } };
+  return { place, corner, rowIndex, handlers: { onKeyDown } };
+}
+
+function toggled(selected: readonly Id[], id: Id): readonly Id[] {
+  return selected.includes(id) ? selected.filter((other) => other !== id) : [...selected, id];
+}
+
+/** The corners of the boxes from one place to another, both included. */
+function boxesBetween(a: Place, b: Place, grid: Grid): [Place, Place] {
+  const [left, right] = a.tick <= b.tick ? [a, b] : [b, a];
+  return [
+    { tick: left.tick, pitch: a.pitch },
+    { tick: lineAfter(grid, right.tick), pitch: b.pitch },
+  ];
 }
 
 export function Cursor({
-  cursor: { place, rowIndex },
+  cursor: { place, corner, rowIndex },
   part,
+  rows,
   window,
 }: {
   readonly cursor: GridCursor;
   readonly part: OpenPart;
+  readonly rows: readonly GridRow[];
   readonly window: GridWindow;
 }) {
   if (!place) return null;
+  const frame = corner ? boxesBetween(corner, place, part.grid) : null;
   const width = (lineAfter(part.grid, place.tick) - place.tick) * window.pixelsPerTick;
-  return (
+  const cell = (
     <div
       data-testid="cursor"
       aria-live="polite"
@@ -105,5 +154,25 @@ export function Cursor({
     >
       {barBeatWords(part.meters, place.tick)}
     </div>
+  );
+  if (!frame) return cell;
+  const from = rows.findIndex(({ pitch }) => pitch === corner!.pitch);
+  return (
+    <>
+      <div
+        style={{
+          position: 'absolute',
+          left: (frame[0].tick - window.fromTick) * window.pixelsPerTick,
+          width: (frame[1].tick - frame[0].tick) * window.pixelsPerTick,
+          top: (Math.min(from, rowIndex) - window.fromRow) * window.rowPixels,
+          height: (Math.abs(from - rowIndex) + 1) * window.rowPixels,
+          border: '2px solid var(--act)',
+          boxSizing: 'border-box',
+          zIndex: 3,
+          pointerEvents: 'none',
+        }}
+      />
+      {cell}
+    </>
   );
 }

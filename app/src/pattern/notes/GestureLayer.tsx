@@ -1,4 +1,5 @@
-import { limitedTranspose, moveNotes, resizeEnds, resizeStarts, type Gesture, type Note } from '@yibbo/core';
+import { limitedShift, limitedTranspose, moveNotes, resizeEnds, resizeStarts, type Gesture, type Note } from '@yibbo/core';
+import { memo } from 'react';
 import type { OpenPart } from '../../store/selectors';
 import type { GridRow } from '../rows';
 import { NoteBlock } from './NoteBlock';
@@ -15,30 +16,19 @@ interface GestureLayerProps {
 /** What the running gesture would make: the note being drawn, the group being moved (one container, moved by transform), the
  *  notes being resized, the rectangle. */
 export function GestureLayer({ gesture, lifted, part, rows, window }: GestureLayerProps) {
-  const colour = `var(--track${part.track.colour})`;
+  const place = { part, rows, window };
   const rowOf = (pitch: number) => rows.findIndex((row) => row.pitch === pitch);
-  const block = (note: Note) => (
-    <NoteBlock
-      key={note.id}
-      note={note}
-      colour={colour}
-      isSelected
-      left={(note.start - window.fromTick) * window.pixelsPerTick}
-      top={(rowOf(note.pitch) - window.fromRow) * window.rowPixels}
-      width={note.length * window.pixelsPerTick}
-      height={window.rowPixels}
-    />
-  );
-  if (gesture.state === 'drawing') return block({ id: 'drawing', patternId: part.pattern.id, ...gesture.note });
-  if (gesture.state === 'resizing') return (gesture.edge === 'start' ? resizeStarts : resizeEnds)(lifted, gesture.ticks).map(block);
+  if (gesture.state === 'drawing') return <Blocks notes={[{ id: 'drawing', patternId: part.pattern.id, ...gesture.note }]} {...place} />;
+  if (gesture.state === 'resizing')
+    return <Blocks notes={(gesture.edge === 'start' ? resizeStarts : resizeEnds)(lifted, gesture.ticks)} {...place} />;
   if (gesture.state === 'moving') {
     // Rows of a kit are not a semitone apart, so its notes are placed one by one.
-    if (part.track.kind === 'drums') return moveNotes(lifted, gesture.ticks, gesture.semitones).map(block);
-    const ticks = Math.max(gesture.ticks, -Math.min(...lifted.map(({ start }) => start)));
-    const semitones = limitedTranspose(lifted, gesture.semitones);
+    if (part.track.kind === 'drums') return <Blocks notes={moveNotes(lifted, gesture.ticks, gesture.semitones)} {...place} />;
+    const x = limitedShift(lifted, gesture.ticks) * window.pixelsPerTick;
+    const y = -limitedTranspose(lifted, gesture.semitones) * window.rowPixels;
     return (
-      <div style={{ position: 'absolute', transform: `translate(${ticks * window.pixelsPerTick}px, ${-semitones * window.rowPixels}px)` }}>
-        {lifted.map(block)}
+      <div style={{ position: 'absolute', willChange: 'transform', transform: `translate(${x}px, ${y}px)` }}>
+        <Blocks notes={lifted} {...place} />
       </div>
     );
   }
@@ -62,3 +52,31 @@ export function GestureLayer({ gesture, lifted, part, rows, window }: GestureLay
     />
   );
 }
+
+interface BlocksProps {
+  readonly notes: readonly Note[];
+  readonly part: OpenPart;
+  readonly rows: readonly GridRow[];
+  readonly window: GridWindow;
+}
+
+/** Notes in hand. Remembered while they only move: then their container does. */
+const Blocks = memo(function Blocks({ notes, part, rows, window }: BlocksProps) {
+  const index = new Map(rows.map(({ pitch }, row) => [pitch, row]));
+  return notes.map((note) => {
+    const row = index.get(note.pitch);
+    if (row === undefined) return null;
+    return (
+      <NoteBlock
+        key={note.id}
+        note={note}
+        colour={`var(--track${part.track.colour})`}
+        isSelected
+        left={(note.start - window.fromTick) * window.pixelsPerTick}
+        top={(row - window.fromRow) * window.rowPixels}
+        width={note.length * window.pixelsPerTick}
+        height={window.rowPixels}
+      />
+    );
+  });
+});

@@ -1,4 +1,4 @@
-import { barBeatWords, lengthWords, type MeterAt, type Note } from '@yibbo/core';
+import { barBeatWords, lengthWords, passesShort, whenWords, type MeterAt, type Note } from '@yibbo/core';
 import type { CSSProperties } from 'react';
 
 export interface NoteBlockProps {
@@ -20,7 +20,8 @@ export interface NoteBlockProps {
 
 const HATCH = 'repeating-linear-gradient(135deg,transparent 0 4px,var(--lineStrong) 4px 5px)';
 
-/** A note: a rounded block filled from below to the height of its velocity, so that loudness is read without a lane. */
+/** A note: a rounded block filled from below to the height of its velocity, so that loudness is read without a lane. Muted is hollow,
+ *  chance a broken edge, a roll notches where its hits begin, passes a small fraction, a voice a small number. */
 export function NoteBlock({ note, left, top, width, height, colour, isSelected, isOffGrid, isBeyond, isOutline, name }: NoteBlockProps) {
   const loud = Math.round((note.velocity / 127) * 100);
   const filled = `linear-gradient(to top,${colour} ${loud}%,color-mix(in srgb,${colour} 24%,var(--card)) ${loud}%)`;
@@ -32,7 +33,7 @@ export function NoteBlock({ note, left, top, width, height, colour, isSelected, 
     height: height - 2,
     boxSizing: 'border-box',
     borderRadius: Math.min(5, height / 4),
-    border: `1.5px ${isOutline ? 'dashed' : 'solid'} ${isOutline ? 'var(--faded)' : colour}`,
+    border: isOutline ? '1px solid var(--faded)' : `1.5px ${note.chance === undefined ? 'solid' : 'dashed'} ${colour}`,
     background: isOutline || note.muted ? 'transparent' : isBeyond ? HATCH : filled,
     boxShadow: isSelected ? '0 0 0 2px var(--card), 0 0 0 4px var(--act)' : undefined,
     zIndex: isSelected ? 2 : 1,
@@ -48,6 +49,7 @@ export function NoteBlock({ note, left, top, width, height, colour, isSelected, 
       style={style}
     >
       {isOffGrid ? <div style={OFF_GRID_TICK} /> : null}
+      {isOutline ? null : <Marks note={note} />}
       {isSelected && height >= 16 && width >= 30 ? (
         <>
           <div style={{ ...HANDLE, left: 3 }} />
@@ -57,6 +59,38 @@ export function NoteBlock({ note, left, top, width, height, colour, isSelected, 
     </div>
   );
 }
+
+/** What else a note is, as shapes and figures. */
+function Marks({ note }: { readonly note: Note }) {
+  const { roll, passes, voice } = note;
+  if (!roll && !passes && voice === undefined) return null;
+  const figures = [passes ? passesShort(passes) : '', voice === undefined ? '' : `v${voice}`].filter(Boolean).join(' ');
+  return (
+    <>
+      {roll
+        ? Array.from({ length: roll.hits - 1 }, (_, hit) => (
+            <div key={hit} style={{ ...NOTCH, left: `calc(${(100 * (hit + 1)) / roll.hits}% - 1px)` }} />
+          ))
+        : null}
+      {figures ? <span style={FIGURES}>{figures}</span> : null}
+    </>
+  );
+}
+
+const NOTCH: CSSProperties = { position: 'absolute', top: 0, width: 2, height: '55%', background: 'var(--card)' };
+/** Small figures on a patch of paper, so that they are read on any fill and over the edge of a narrow note. */
+const FIGURES: CSSProperties = {
+  position: 'absolute',
+  left: 1,
+  top: -1,
+  padding: '0 2px',
+  borderRadius: 2,
+  background: 'var(--card)',
+  color: 'var(--ink)',
+  fontSize: 11,
+  lineHeight: '12px',
+  whiteSpace: 'nowrap',
+};
 
 /** A small tick that leans out of the note's start: it does not stand on a line of the grid in use. */
 const OFF_GRID_TICK: CSSProperties = {
@@ -70,8 +104,14 @@ const OFF_GRID_TICK: CSSProperties = {
 };
 const HANDLE: CSSProperties = { position: 'absolute', top: '25%', width: 3, height: '50%', borderRadius: 2, background: 'var(--card)' };
 
-/** A note in words, for those who hear the page: "C4 at 1.3, 1/2 beat, velocity 96". */
+/** A note in words, for those who hear the page: "C4 at 1.3, 1/2 beat, velocity 96, chance 50 %". */
 export function noteWords(note: Note, rowLabel: string, meters: readonly MeterAt[]): string {
-  const muted = note.muted ? ', muted' : '';
-  return `${rowLabel} at ${barBeatWords(meters, note.start)}, ${lengthWords(note.length, meters[0]!)}, velocity ${note.velocity}${muted}`;
+  const place = `${rowLabel} at ${barBeatWords(meters, note.start)}`;
+  return [
+    place,
+    lengthWords(note.length, meters[0]!),
+    `velocity ${note.velocity}`,
+    ...(note.muted ? ['muted'] : []),
+    ...whenWords(note),
+  ].join(', ');
 }

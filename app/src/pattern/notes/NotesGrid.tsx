@@ -1,29 +1,29 @@
-import { clamp, modulo, nearestNote, type Id, type Note } from '@yibbo/core';
-import { useEffect, useLayoutEffect, useMemo, useRef, useState, type RefObject } from 'react';
+import type { Id } from '@yibbo/core';
+import { useMemo, useRef } from 'react';
+import { useMedia } from 'tamagui';
 import { selectNotes, selectShownNotes, type OpenPart } from '../../store/selectors';
 import { useAppDispatch, useAppSelector } from '../../store/store';
 import { finishGesture } from '../finish';
 import { GestureHint } from '../GestureHint';
 import { gestureWords } from '../Readout';
-import { rowName, rowsFor, type GridRow } from '../rows';
-import { liftedIds, useGridGesture, type GridSurface } from '../useGridGesture';
+import { rowName, rowsFor } from '../rows';
+import { liftedIds, useGridGesture } from '../useGridGesture';
 import { useListen } from '../useListen';
 import { useGestureSetting, useSelectedIds } from '../useSetting';
-import { usePlayhead } from '../usePlayback';
 import { Cursor, useGridCursor } from './Cursor';
 import { GestureLayer } from './GestureLayer';
-import { BeyondLayer, LinesLayer, NotesLayer, RowsLayer } from './layers';
+import { BeyondLayer, LinesLayer, NotesLayer, RowsLayer, SpanLayer } from './layers';
 import { PitchStrip } from './PitchStrip';
-import { Ruler, RULER_HEIGHT } from './Ruler';
-import { useFollow, useGridWindow, Viewport } from './viewport';
+import { Playhead } from './Playhead';
+import { Ruler } from './Ruler';
+import { useSelectionInView, useSized, useViewport } from './useViewport';
+import { useSurface } from './useSurface';
+import { LANE_HEIGHT, VelocityLane } from './VelocityLane';
+import { useFollow, useGridWindow } from './viewport';
 
 const NO_IDS: ReadonlySet<Id> = new Set();
-const FINGER_REACH = 22;
-/** How far from a note's end still counts as its end, in pixels. */
-const MOUSE_END = 8;
-const FINGER_END = 16;
-const ZOOM_STEP = 1.12;
-const DRUM_ROW_PIXELS = 34;
+const RULER_TOUCH = 44;
+const RULER_MOUSE = 28;
 
 /** The pattern as pitch against time. */
 export function NotesGrid({ part }: { readonly part: OpenPart }) {
@@ -41,7 +41,10 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
   useSized(surfaceRef, viewport);
   useSelectionInView(viewport, rows, shown, selected);
 
-  const { gesture, isOverCancel, handlers } = useGridGesture(
+  const span = useAppSelector((state) => state.view.span);
+  const hasLane = useLaneOpen();
+  const rulerHeight = useMedia().wide ? RULER_MOUSE : RULER_TOUCH;
+  const { gesture, isOverCancel, isHigh, handlers } = useGridGesture(
     surface,
     setting,
     (finished) => dispatch(finishGesture(finished, { trackId: part.track.id, notes: shown, setting, tapErases: false })),
@@ -61,12 +64,12 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
         minHeight: 0,
         display: 'grid',
         gridTemplateColumns: `${part.track.kind === 'drums' ? 88 : 48}px 1fr`,
-        gridTemplateRows: `${RULER_HEIGHT}px 1fr`,
+        gridTemplateRows: `${rulerHeight}px 1fr${hasLane ? ` ${LANE_HEIGHT}px` : ''}`,
         overflow: 'hidden',
       }}
     >
       <div style={{ background: 'var(--wash)', borderBottom: '1px solid var(--lineStrong)' }} />
-      <Ruler viewport={viewport} part={part} />
+      <Ruler viewport={viewport} part={part} notes={shown} height={rulerHeight} />
       <PitchStrip viewport={viewport} rows={rows} trackId={part.track.id} isDrums={part.track.kind === 'drums'} />
       <div
         ref={surfaceRef}
@@ -90,156 +93,28 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
           <RowsLayer rows={rows} window={window} />
           <LinesLayer part={part} window={window} />
           <BeyondLayer lengthTicks={part.pattern.length} window={window} />
+          {span ? <SpanLayer span={span} window={window} /> : null}
           {shown === notes ? null : (
             <NotesLayer notes={notes} part={part} rows={rows} window={window} selected={NO_IDS} lifted={NO_IDS} isOutline />
           )}
           <NotesLayer notes={shown} part={part} rows={rows} window={window} selected={selected} lifted={lifted} isNamed />
           <GestureLayer gesture={gesture} lifted={liftedNotes} part={part} rows={rows} window={window} />
-          <Cursor cursor={cursor} part={part} window={window} />
+          <Cursor cursor={cursor} part={part} rows={rows} window={window} />
         </div>
         <Playhead viewport={viewport} lengthTicks={part.pattern.length} />
       </div>
-      <GestureHint words={gestureWords(gesture, part, (pitch) => rowName(rows, pitch), liftedNotes)} isOverCancel={isOverCancel} />
+      {hasLane ? <VelocityLane part={part} viewport={viewport} notes={shown} selected={selected} /> : null}
+      <GestureHint
+        words={gestureWords(gesture, part, (pitch) => rowName(rows, pitch), liftedNotes)}
+        isOverCancel={isOverCancel}
+        isLow={isHigh}
+      />
     </div>
   );
 }
 
-/** A view of the part for as long as it is open: the whole pattern or its first four bars, with its notes in the middle. */
-function useViewport(part: OpenPart, rows: readonly GridRow[], notes: readonly Note[]): Viewport {
-  const [viewport] = useState(() => new Viewport(part.pattern.length * 1.5, rows.length));
-  const fitted = useRef<Id | null>(null);
-  useLayoutEffect(() => {
-    viewport.setContent(part.pattern.length * 1.5, rows.length);
-  }, [viewport, part.pattern.length, rows.length]);
-  useEffect(() => {
-    const fit = () => {
-      if (viewport.width === 0 || fitted.current === part.pattern.id) return;
-      fitted.current = part.pattern.id;
-      const bars = Math.min(part.bars, viewport.width > 700 ? 4 : 2);
-      const pitches = notes.map(({ pitch }) => pitch).sort((a, b) => a - b);
-      const middle = pitches.length ? (pitches[0]! + pitches.at(-1)!) / 2 : 60;
-      const row = rows.findIndex(({ pitch }) => pitch <= middle);
-      if (part.track.kind === 'drums') viewport.setRowPixels(DRUM_ROW_PIXELS);
-      viewport.show(0, (part.pattern.length / part.bars) * bars, part.track.kind === 'drums' ? 0 : row);
-    };
-    fit();
-    return viewport.subscribe(fit);
-  }, [viewport, part, rows, notes]);
-  return viewport;
-}
-
-/** A selection made from outside the grid (a rule, the off-grid count) is scrolled to where none of it is in view. */
-function useSelectionInView(viewport: Viewport, rows: readonly GridRow[], notes: readonly Note[], selected: ReadonlySet<Id>): void {
-  const latest = useRef({ rows, notes });
-  useEffect(() => {
-    latest.current = { rows, notes };
-  });
-  useEffect(() => {
-    const places = latest.current.notes
-      .filter(({ id }) => selected.has(id))
-      .map((note) => ({ note, row: latest.current.rows.findIndex(({ pitch }) => pitch === note.pitch) }));
-    const first = places[0];
-    if (first && !places.some(({ note, row }) => viewport.shows(note.start, note.length, row)))
-      viewport.reveal(first.note.start, first.row);
-  }, [viewport, selected]);
-}
-
-function useSized(ref: RefObject<HTMLDivElement | null>, viewport: Viewport): void {
-  useLayoutEffect(() => {
-    const element = ref.current;
-    if (!element) return undefined;
-    const measure = () => viewport.resize(element.clientWidth, element.clientHeight);
-    measure();
-    const observer = new ResizeObserver(measure);
-    observer.observe(element);
-    const onWheel = (event: WheelEvent) => {
-      event.preventDefault();
-      const box = element.getBoundingClientRect();
-      if (event.ctrlKey || event.metaKey)
-        viewport.zoomBy(event.deltaY < 0 ? ZOOM_STEP : 1 / ZOOM_STEP, 1, event.clientX - box.left, event.clientY - box.top);
-      else if (event.shiftKey) viewport.scrollBy(event.deltaY + event.deltaX, 0);
-      else viewport.scrollBy(event.deltaX, event.deltaY);
-    };
-    element.addEventListener('wheel', onWheel, { passive: false });
-    return () => {
-      observer.disconnect();
-      element.removeEventListener('wheel', onWheel);
-    };
-  }, [ref, viewport]);
-}
-
-/** Pixels to ticks and pitches, and what lies under a pointer. */
-function useSurface(
-  ref: RefObject<HTMLDivElement | null>,
-  viewport: Viewport,
-  rows: readonly GridRow[],
-  notes: readonly Note[],
-  selected: ReadonlySet<Id>,
-): GridSurface {
-  return useMemo(() => {
-    const inside = (clientX: number, clientY: number) => {
-      const box = ref.current!.getBoundingClientRect();
-      return {
-        tick: (clientX - box.left + viewport.scrollX) / viewport.pixelsPerTick,
-        rowPosition: (clientY - box.top + viewport.scrollY) / viewport.rowPixels,
-        box,
-      };
-    };
-    const indices = new Map(rows.map(({ pitch }, index) => [pitch, index]));
-    return {
-      placeAt: (clientX, clientY) => {
-        const { tick, rowPosition } = inside(clientX, clientY);
-        return { tick: Math.max(0, tick), pitch: rows[clamp(Math.floor(rowPosition), 0, rows.length - 1)]!.pitch };
-      },
-      targetAt: (clientX, clientY, isTouch) => {
-        const at = inside(clientX, clientY);
-        const { pixelsPerTick, rowPixels } = viewport;
-        const note = nearestNote(notes, at, (pitch) => indices.get(pitch) ?? null, {
-          pixelsPerTick,
-          rowPixels,
-          reachPixels: isTouch ? FINGER_REACH : 0,
-        });
-        if (!note) return { kind: 'empty' };
-        const width = note.length * pixelsPerTick;
-        const fromStart = (at.tick - note.start) * pixelsPerTick;
-        const zone = Math.min(isTouch ? FINGER_END : MOUSE_END, width / 3);
-        const canResize = !isTouch || selected.has(note.id);
-        const edge = !canResize ? 'body' : fromStart > width - zone ? 'end' : fromStart < zone ? 'start' : 'body';
-        return { kind: 'note', noteId: note.id, part: edge };
-      },
-      move: (x, y) => viewport.scrollBy(x, y),
-      zoom: (timeFactor, rowFactor, clientX, clientY) => {
-        const { box } = inside(clientX, clientY);
-        viewport.zoomBy(timeFactor, rowFactor, clientX - box.left, clientY - box.top);
-      },
-    };
-  }, [ref, viewport, rows, notes, selected]);
-}
-
-/** Where the music is: a line that crosses the grid, moved before each frame without React. */
-function Playhead({ viewport, lengthTicks }: { readonly viewport: Viewport; readonly lengthTicks: number }) {
-  const ref = useRef<HTMLDivElement>(null);
-  usePlayhead((tick) => {
-    const element = ref.current;
-    if (!element) return;
-    element.style.display = tick === null ? 'none' : 'block';
-    if (tick !== null) element.style.transform = `translateX(${modulo(tick, lengthTicks) * viewport.pixelsPerTick - viewport.scrollX}px)`;
-  });
-  return (
-    <div
-      ref={ref}
-      data-testid="playhead"
-      style={{
-        display: 'none',
-        position: 'absolute',
-        top: 0,
-        bottom: 0,
-        left: -1,
-        width: 3,
-        background: 'var(--head)',
-        zIndex: 4,
-        pointerEvents: 'none',
-      }}
-    />
-  );
+/** Whether the velocity lane is open: as it was last set, else where there is room for it. */
+export function useLaneOpen(): boolean {
+  const isWide = Boolean(useMedia().wide);
+  return useAppSelector((state) => state.view.habits.laneOpen) ?? isWide;
 }

@@ -1,66 +1,101 @@
-import { barBeatWords } from '@yibbo/core';
+import { barBeatWords, type Note } from '@yibbo/core';
 import { memo } from 'react';
 import type { OpenPart } from '../../store/selectors';
 import { linesIn } from './layers';
-import { useFollow, useGridWindow, type Viewport } from './viewport';
+import { useSpanDrag } from './useSpanDrag';
+import { useFollow, useGridWindow, type GridWindow, type Viewport } from './viewport';
 
-export const RULER_HEIGHT = 26;
 /** Closest that two numbers may stand, in pixels. */
 const NUMBER_GAP = 44;
+/** Room a number takes from the top, in pixels; what is left below it belongs to the marks. */
+const NUMBER_ROOM = 24;
 
-/** Bars and beats along the top. */
-export const Ruler = memo(function Ruler({ viewport, part }: { readonly viewport: Viewport; readonly part: OpenPart }) {
+interface RulerProps {
+  readonly viewport: Viewport;
+  readonly part: OpenPart;
+  readonly notes: readonly Note[];
+  /** A thumb high on a phone. */
+  readonly height: number;
+}
+
+/** Bars and beats along the top; a drag on it marks a stretch of time and selects what starts there. */
+export const Ruler = memo(function Ruler({ viewport, part, notes, height }: RulerProps) {
   const window = useGridWindow(viewport);
   const follow = useFollow(viewport, window, 'x');
-  let lastLeft = -Infinity;
-  const marks = linesIn(window.fromTick, Math.min(window.toTick, part.pattern.length), part.grid, part.meters, window.pixelsPerTick)
-    .filter(({ weight }) => weight !== 'step')
-    .sort((a, b) => a.tick - b.tick);
-  const hasRoomForBeats = marks.some(
-    ({ weight }, index) => weight === 'beat' && (marks[index]!.tick - (marks[index - 1]?.tick ?? 0)) * window.pixelsPerTick >= NUMBER_GAP,
-  );
+  const { span, handlers } = useSpanDrag(viewport, part, notes);
   return (
     <div
       style={{
         position: 'relative',
-        height: RULER_HEIGHT,
+        height,
         overflow: 'hidden',
+        boxSizing: 'border-box',
         background: 'var(--wash)',
         borderBottom: '1px solid var(--lineStrong)',
+        touchAction: 'none',
+        userSelect: 'none',
+        cursor: 'ew-resize',
       }}
       aria-hidden
+      data-testid="ruler"
+      {...handlers}
     >
       <div ref={follow} style={{ position: 'absolute', top: 0, left: 0 }}>
-        {marks.map(({ tick, weight }) => {
-          const left = (tick - window.fromTick) * window.pixelsPerTick;
-          const isNumbered = left - lastLeft >= NUMBER_GAP && (weight === 'bar' || hasRoomForBeats);
-          if (isNumbered) lastLeft = left;
-          const words = barBeatWords(part.meters, tick);
-          return (
+        {span ? (
+          <div
+            data-testid="span"
+            style={{
+              position: 'absolute',
+              left: (span.start - window.fromTick) * window.pixelsPerTick,
+              width: (span.end - span.start) * window.pixelsPerTick,
+              top: 0,
+              height,
+              background: 'var(--act)',
+              opacity: 0.28,
+            }}
+          />
+        ) : null}
+        {marksIn(window, part).map(({ tick, left, isBar, words }) => (
+          <div key={tick} style={{ position: 'absolute', left, top: 0, height, color: isBar ? 'var(--ink)' : 'var(--faded)' }}>
             <div
-              key={tick}
               style={{
                 position: 'absolute',
-                left,
-                top: weight === 'bar' ? 0 : 14,
-                height: RULER_HEIGHT,
+                top: isBar ? 0 : Math.min(NUMBER_ROOM - 10, height - 12),
+                bottom: 0,
                 borderLeft: '1px solid var(--lineStrong)',
-                paddingLeft: 4,
-                fontSize: 13,
-                lineHeight: '24px',
-                color: weight === 'bar' ? 'var(--ink)' : 'var(--faded)',
-                fontWeight: weight === 'bar' ? 600 : 400,
               }}
-            >
-              {isNumbered ? (
-                <span style={{ position: 'relative', top: weight === 'bar' ? 0 : -14 }}>
-                  {hasRoomForBeats ? words : words.split('.')[0]}
-                </span>
-              ) : null}
-            </div>
-          );
-        })}
+            />
+            {words ? (
+              <span style={{ paddingLeft: 5, fontSize: 13, lineHeight: `${NUMBER_ROOM}px`, fontWeight: isBar ? 600 : 400 }}>{words}</span>
+            ) : null}
+          </div>
+        ))}
       </div>
     </div>
   );
 });
+
+interface Mark {
+  readonly tick: number;
+  readonly left: number;
+  readonly isBar: boolean;
+  /** Its number, where there is room for one. */
+  readonly words: string | null;
+}
+
+function marksIn({ fromTick, toTick, pixelsPerTick }: GridWindow, { grid, meters, pattern }: OpenPart): Mark[] {
+  const lines = linesIn(fromTick, Math.min(toTick, pattern.length), grid, meters, pixelsPerTick)
+    .filter(({ weight }) => weight !== 'step')
+    .sort((a, b) => a.tick - b.tick);
+  const hasRoomForBeats = lines.some(
+    ({ tick, weight }, index) => weight === 'beat' && (tick - (lines[index - 1]?.tick ?? 0)) * pixelsPerTick >= NUMBER_GAP,
+  );
+  let lastLeft = -Infinity;
+  return lines.map(({ tick, weight }) => {
+    const left = (tick - fromTick) * pixelsPerTick;
+    const isNumbered = left - lastLeft >= NUMBER_GAP && (weight === 'bar' || hasRoomForBeats);
+    if (isNumbered) lastLeft = left;
+    const words = barBeatWords(meters, tick);
+    return { tick, left, isBar: weight === 'bar', words: isNumbered ? (hasRoomForBeats ? words : words.split('.')[0]!) : null };
+  });
+}

@@ -1,4 +1,15 @@
-import { barTicks, beatTicks, isOnGrid, lineAt, lineIndexAt, type Grid, type Id, type MeterAt, type Note } from '@yibbo/core';
+import {
+  barTicks,
+  beatTicks,
+  isOnGrid,
+  lineAt,
+  lineIndexAt,
+  type Grid,
+  type Id,
+  type MeterAt,
+  type Note,
+  type TickSpan,
+} from '@yibbo/core';
 import { memo, useMemo } from 'react';
 import type { OpenPart } from '../../store/selectors';
 import type { GridRow } from '../rows';
@@ -94,6 +105,26 @@ export const BeyondLayer = memo(function BeyondLayer({
         height: (window.toRow - window.fromRow) * window.rowPixels,
         background: 'var(--wash)',
         opacity: 0.75,
+      }}
+    />
+  );
+});
+
+/** A stretch of time marked on the ruler, drawn through all rows. */
+export const SpanLayer = memo(function SpanLayer({ span, window }: { readonly span: TickSpan; readonly window: GridWindow }) {
+  return (
+    <div
+      style={{
+        position: 'absolute',
+        top: 0,
+        left: (span.start - window.fromTick) * window.pixelsPerTick,
+        width: (span.end - span.start) * window.pixelsPerTick,
+        height: (window.toRow - window.fromRow) * window.rowPixels,
+        boxSizing: 'border-box',
+        borderLeft: '2px solid var(--act)',
+        borderRight: '2px solid var(--act)',
+        background: 'color-mix(in srgb, var(--act) 7%, transparent)',
+        pointerEvents: 'none',
       }}
     />
   );

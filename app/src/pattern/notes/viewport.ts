@@ -1,6 +1,17 @@
 import { clamp, TICKS_PER_QUARTER } from '@yibbo/core';
 import { useCallback, useSyncExternalStore } from 'react';
 
+const LEAST_ROW = 8;
+const MOST_ROW = 64;
+
+/** A range of time and rows, half open. */
+export interface ShownRange {
+  readonly fromTick: number;
+  readonly toTick: number;
+  readonly fromRow: number;
+  readonly toRow: number;
+}
+
 /** How much of the pattern is in view. Scrolling and zooming change it many times a second, so it lives outside React: layers
  *  follow it by transform and are drawn anew only when their window of notes runs out. */
 export class Viewport {
@@ -48,7 +59,7 @@ export class Viewport {
     const tick = (this.scrollX + x) / this.pixelsPerTick;
     const row = (this.scrollY + y) / this.rowPixels;
     this.pixelsPerTick = clamp(this.pixelsPerTick * timeFactor, 2 / TICKS_PER_QUARTER, 1600 / TICKS_PER_QUARTER);
-    this.rowPixels = clamp(this.rowPixels * rowFactor, 8, 64);
+    this.rowPixels = clamp(this.rowPixels * rowFactor, LEAST_ROW, MOST_ROW);
     this.scrollX = tick * this.pixelsPerTick - x;
     this.scrollY = row * this.rowPixels - y;
     this.settle();
@@ -61,6 +72,13 @@ export class Viewport {
     this.scrollX = fromTick * this.pixelsPerTick;
     this.scrollY = (middleRow + 0.5) * this.rowPixels - this.height / 2;
     this.settle();
+  }
+
+  /** Brings a whole range of time and rows into view, rows no larger than they were. */
+  fit({ fromTick, toTick, fromRow, toRow }: ShownRange): void {
+    if (this.height === 0) return;
+    this.rowPixels = clamp(Math.min(this.rowPixels, this.height / Math.max(1, toRow - fromRow)), LEAST_ROW, MOST_ROW);
+    this.show(fromTick, toTick, (fromRow + toRow - 1) / 2);
   }
 
   /** Rows of this height from now on, in pixels. */

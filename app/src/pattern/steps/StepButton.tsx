@@ -1,4 +1,4 @@
-import { barBeatWords, beatTicks, type Note } from '@yibbo/core';
+import { barBeatWords, beatTicks, passesShort, whenWords, type Note } from '@yibbo/core';
 import type { CSSProperties } from 'react';
 import type { OpenPart } from '../../store/selectors';
 import type { StepCell } from './step-cells';
@@ -23,7 +23,16 @@ export function StepButton({ part, cell, rowName, pitch, hits, isHeld, isSelecte
   const hit = hits[0];
   const isOnBeat = cell.start % beatTicks(part.meter) === 0;
   const offset = hit ? (hit.start - cell.start) / (cell.end - cell.start) : 0;
-  const state = hit ? `, velocity ${hit.velocity}${hits.length > 1 ? `, ${hits.length} hits` : ''}${offset ? ', off grid' : ''}` : '';
+  const state = hit
+    ? [
+        '',
+        `velocity ${hit.velocity}`,
+        ...(hits.length > 1 ? [`${hits.length} hits`] : []),
+        ...(offset ? ['off grid'] : []),
+        ...(hit.muted ? ['muted'] : []),
+        ...whenWords(hit),
+      ].join(', ')
+    : '';
   return (
     <div
       role="checkbox"
@@ -62,7 +71,23 @@ function Dot({
   const share = 28 + 56 * (hit.velocity / 127);
   return (
     <>
-      <div style={{ ...DOT, width: `${share}%`, background: hit.muted ? 'transparent' : colour, border: `2px solid ${colour}` }} />
+      <div
+        style={{
+          ...DOT,
+          width: `${share}%`,
+          background: hit.muted ? 'transparent' : hit.chance === undefined ? colour : 'color-mix(in srgb, currentColor 55%, var(--card))',
+          color: colour,
+          border: `2px ${hit.chance === undefined ? 'solid' : 'dashed'} ${colour}`,
+        }}
+      />
+      {hit.roll ? (
+        <div style={ROLL}>
+          {Array.from({ length: hit.roll.hits }, (_, index) => (
+            <div key={index} style={{ width: 3, height: 9, borderRadius: 1, background: 'var(--ink)' }} />
+          ))}
+        </div>
+      ) : null}
+      {hit.passes ? <span style={PASSES}>{passesShort(hit.passes)}</span> : null}
       {offset ? (
         <div style={{ position: 'absolute', top: 0, bottom: 0, left: `${offset * 100}%`, width: 3, background: 'var(--act)' }} />
       ) : null}
@@ -87,4 +112,17 @@ const CELL: CSSProperties = {
 };
 const DOT: CSSProperties = { aspectRatio: '1', maxHeight: '92%', borderRadius: '50%', boxSizing: 'border-box', position: 'relative' };
 const TAIL: CSSProperties = { position: 'absolute', left: 0, right: 0, height: 4, opacity: 0.55 };
+const ROLL: CSSProperties = { position: 'absolute', left: 0, right: 0, bottom: 1, display: 'flex', gap: 2, justifyContent: 'center' };
+const PASSES: CSSProperties = {
+  position: 'absolute',
+  left: 2,
+  top: 1,
+  padding: '0 2px',
+  borderRadius: 2,
+  background: 'var(--card)',
+  fontSize: 12,
+  lineHeight: '13px',
+  fontWeight: 600,
+  color: 'var(--ink)',
+};
 const COUNT: CSSProperties = { position: 'absolute', right: 3, bottom: 0, fontSize: 12, fontWeight: 600, color: 'var(--ink)' };

@@ -6,7 +6,7 @@ import { XStack } from 'tamagui';
 import { desk } from '../../audio/desk';
 import { Press } from '../../controls/Press';
 import { Words } from '../../controls/words';
-import { runAction } from '../../store/edits';
+import { runAction } from '../../store/trials';
 import type { OpenPart } from '../../store/selectors';
 import { useAppDispatch } from '../../store/store';
 import { patternViewSet, selectionSet } from '../../store/view';
@@ -93,7 +93,9 @@ function Strip({ part, row, span, notes }: StepRowProps) {
                 width: size,
                 height: size,
                 borderRadius: '50%',
-                background: `var(--track${part.track.colour})`,
+                boxSizing: 'border-box',
+                background: note.muted ? 'transparent' : `var(--track${part.track.colour})`,
+                border: `2px ${note.chance === undefined ? 'solid' : 'dashed'} var(--track${part.track.colour})`,
               }}
             />
           );

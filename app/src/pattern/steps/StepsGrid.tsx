@@ -1,8 +1,9 @@
-import { modulo, type Note, type Target } from '@yibbo/core';
+import { leveled, modulo, moveNotes, withNotes, type Gesture, type Id, type Note, type Target } from '@yibbo/core';
 import { useEffect, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { useMedia } from 'tamagui';
 import { selectNotes, selectShownNotes, type OpenPart } from '../../store/selectors';
 import { useAppDispatch, useAppSelector } from '../../store/store';
+import { selectionSet } from '../../store/view';
 import { finishGesture } from '../finish';
 import { GestureHint } from '../GestureHint';
 import { gestureWords } from '../Readout';
@@ -38,7 +39,7 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
   const container = useRef<HTMLDivElement>(null);
   const anchor = useRef<Anchor | null>(null);
   const surface = useCellSurface(anchor, notes, cells);
-  const { gesture, isOverCancel, handlers } = useGridGesture(
+  const { gesture, isOverCancel, isHigh, handlers } = useGridGesture(
     surface,
     setting,
     (finished) => dispatch(finishGesture(finished, { trackId: part.track.id, notes, setting, tapErases: true })),
@@ -60,10 +61,14 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
     const pitch = Number(from.dataset.pitch);
     const index = Number(from.dataset.cell);
     const focus = (at: number) => container.current?.querySelector<HTMLElement>(`[data-cell="${at}"][data-pitch="${pitch}"]`)?.focus();
+    if (event.shiftKey && event.key.startsWith('Arrow')) return;
     if (event.key === 'ArrowRight') focus(Math.min(cells.length - 1, index + 1));
     else if (event.key === 'ArrowLeft') focus(Math.max(0, index - 1));
     else if (event.key === 'ArrowDown' || event.key === 'ArrowUp') focusRow(container.current, from, event.key === 'ArrowDown' ? 1 : -1);
-    else if (event.key === 'Enter') {
+    else if (event.key === 'Enter' && event.shiftKey) {
+      const hit = notesInCell(notes, pitch, cells[index]!)[0];
+      if (hit) dispatch(selectionSet(selected.has(hit.id) ? [...selected].filter((id) => id !== hit.id) : [...selected, hit.id]));
+    } else if (event.key === 'Enter') {
       const target: Target = targetIn(notes, pitch, cells[index]!);
       const gestureAt = {
         state: 'pressing',
@@ -81,8 +86,7 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
 
   useStepLight(container, part, bar);
   useRowInView(container, inHand);
-  const drawn = gesture.state === 'drawing' ? { id: 'drawing', patternId: part.pattern.id, ...gesture.note } : null;
-  const shown = drawn ? [...notes, drawn] : notes;
+  const shown = withGesture(notes, gesture, part.pattern.id);
   return (
     <div style={{ position: 'relative', flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>
       <BarBar part={part} bar={bar} />
@@ -93,7 +97,7 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
         onKeyDown={onKeyDown}
         data-testid="steps-grid"
         role="group"
-        aria-label={`Steps of ${part.track.name}, bar ${bar + 1}. Arrow keys move, Enter sets a hit or takes it away.`}
+        aria-label={`Steps of ${part.track.name}, bar ${bar + 1}. Arrow keys move, Enter sets a hit or takes it away, Shift and Enter selects it.`}
         style={{ flex: 1, minHeight: 0, overflowY: 'auto', userSelect: 'none', background: 'var(--paper)' }}
       >
         {rows.map((row) => (
@@ -112,7 +116,11 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
           />
         ))}
       </div>
-      <GestureHint words={gestureWords(gesture, part, (pitch) => rowName(rows, pitch), NO_NOTES)} isOverCancel={isOverCancel} />
+      <GestureHint
+        words={gestureWords(gesture, part, (pitch) => rowName(rows, pitch), inHandOf(notes, gesture))}
+        isOverCancel={isOverCancel}
+        isLow={isHigh}
+      />
     </div>
   );
 }
@@ -124,7 +132,20 @@ function rowInHand(rows: readonly GridRow[], notes: readonly Note[], taken: numb
   return pitches.findLast((pitch) => notes.some((note) => note.pitch === pitch)) ?? pitches.at(-1);
 }
 
-const NO_NOTES: readonly Note[] = [];
+/** The notes a gesture has hold of. */
+function inHandOf(notes: readonly Note[], gesture: Gesture): readonly Note[] {
+  if (gesture.state !== 'leveling' && gesture.state !== 'moving') return [];
+  const ids = new Set(gesture.noteIds);
+  return notes.filter(({ id }) => ids.has(id));
+}
+
+/** The notes as the running gesture would leave them. */
+function withGesture(notes: readonly Note[], gesture: Gesture, patternId: Id): readonly Note[] {
+  if (gesture.state === 'drawing') return [...notes, { id: 'drawing', patternId, ...gesture.note }];
+  const inHand = inHandOf(notes, gesture);
+  if (gesture.state === 'leveling') return withNotes(notes, leveled(inHand, gesture.rise));
+  return gesture.state === 'moving' ? withNotes(notes, moveNotes(inHand, gesture.ticks, 0)) : notes;
+}
 
 function cellAt(clientX: number, clientY: number): { index: number; pitch: number; width: number } | null {
   const element = document.elementFromPoint(clientX, clientY)?.closest<HTMLElement>('[data-cell]');
@@ -133,7 +154,7 @@ function cellAt(clientX: number, clientY: number): { index: number; pitch: numbe
 
 function targetIn(notes: readonly Note[], pitch: number, cell: { index: number; start: number; end: number }): Target {
   const hit = notesInCell(notes, pitch, cell)[0];
-  return hit ? { kind: 'note', noteId: hit.id, part: 'body' } : { kind: 'empty' };
+  return hit ? { kind: 'note', noteId: hit.id, part: 'hit' } : { kind: 'empty' };
 }
 
 function useCellSurface(anchor: { current: Anchor | null }, notes: readonly Note[], cells: ReturnType<typeof cellsOf>): GridSurface {
@@ -147,8 +168,7 @@ function useCellSurface(anchor: { current: Anchor | null }, notes: readonly Note
         const cell = cellAt(clientX, clientY);
         return cell && cells[cell.index] ? targetIn(notes, cell.pitch, cells[cell.index]!) : { kind: 'empty' };
       },
-      move: null,
-      zoom: null,
+      view: null,
     }),
     [anchor, notes, cells],
   );

@@ -1,0 +1,166 @@
+import { ACTIONS, lineBefore, lineAfter, notesInSpan, type Note } from '@yibbo/core';
+import Dots from 'lucide-react-native/icons/ellipsis';
+import { useEffect, useRef, type KeyboardEvent } from 'react';
+import { ScrollView, XStack, YStack } from 'tamagui';
+import { Press } from '../controls/Press';
+import { Words } from '../controls/words';
+import { addNotes } from '../store/edits';
+import { selectHasSelection, selectNotes, type OpenPart } from '../store/selectors';
+import { useAppDispatch, useAppSelector, type Thunk } from '../store/store';
+import { runAction, tryAction } from '../store/trials';
+import { menuSet, selectionSet, type MenuPlace } from '../store/view';
+import { FAMILY_NAMES } from './families';
+import { DRAWN_VELOCITY } from './useSetting';
+
+const WIDTH = 300;
+const HEIGHT = 420;
+
+interface ActionMenuProps {
+  readonly menu: MenuPlace;
+  readonly part: OpenPart;
+  /** In the flow in place of the tray, as on a phone; else beside the pointer. */
+  readonly isInFlow: boolean;
+}
+
+/** What can be done where a note, or empty ground, was held or clicked with the other button. Escape or a press elsewhere closes it. */
+export function ActionMenu({ menu, part, isInFlow }: ActionMenuProps) {
+  const dispatch = useAppDispatch();
+  const frame = useRef<HTMLDivElement>(null);
+  const close = () => dispatch(menuSet(null));
+  const act = (thunk: Thunk<unknown>) => {
+    close();
+    dispatch(thunk);
+  };
+
+  useEffect(() => {
+    const before = document.activeElement as HTMLElement | null;
+    frame.current?.querySelector<HTMLElement>('[role=menuitem]')?.focus({ preventScroll: true });
+    const outside = (event: PointerEvent) => {
+      if (!frame.current?.contains(event.target as Node)) dispatch(menuSet(null));
+    };
+    document.addEventListener('pointerdown', outside, true);
+    return () => {
+      document.removeEventListener('pointerdown', outside, true);
+      before?.focus({ preventScroll: true });
+    };
+  }, [dispatch, menu]);
+
+  const onKeyDown = (event: KeyboardEvent<HTMLDivElement>) => {
+    const items = [...(frame.current?.querySelectorAll<HTMLElement>('[role=menuitem]') ?? [])];
+    const at = items.indexOf(document.activeElement as HTMLElement);
+    const to = { ArrowDown: at + 1, ArrowUp: at - 1, Home: 0, End: items.length - 1 }[event.key];
+    if (event.key === 'Escape' || event.key === 'Tab') close();
+    else if (to !== undefined) items[(to + items.length) % items.length]?.focus();
+    else if (event.key !== 'Enter' && event.key !== ' ') return;
+    if (event.key !== 'Enter' && event.key !== ' ') event.preventDefault();
+    event.stopPropagation();
+  };
+
+  return (
+    <div
+      ref={frame}
+      role="menu"
+      tabIndex={-1}
+      aria-label={menu.noteId ? 'What to do with the selected notes' : 'What to do here'}
+      onKeyDown={onKeyDown}
+      style={isInFlow ? { maxHeight: '42%', display: 'flex' } : popover(menu)}
+    >
+      <ScrollView flex={1} backgroundColor="$card" borderTopWidth={isInFlow ? 3 : 0} borderColor="$act">
+        <YStack padding={6} gap={2}>
+          <XStack alignItems="center" justifyContent="space-between">
+            <Words strong paddingLeft={8}>
+              {menu.noteId ? 'With these notes' : 'Here'}
+            </Words>
+            <Press label="Close the menu" shown="Close" onPress={close} />
+          </XStack>
+          {menu.noteId ? <NoteItems menu={menu} part={part} act={act} /> : <GroundItems menu={menu} part={part} act={act} />}
+        </YStack>
+      </ScrollView>
+    </div>
+  );
+}
+
+function popover({ x, y }: MenuPlace): React.CSSProperties {
+  return {
+    position: 'fixed',
+    zIndex: 40,
+    left: Math.max(8, Math.min(x + 12, window.innerWidth - WIDTH - 8)),
+    top: Math.max(8, Math.min(y, window.innerHeight - HEIGHT - 8)),
+    width: WIDTH,
+    height: HEIGHT,
+    display: 'flex',
+    border: '1px solid var(--lineStrong)',
+    borderRadius: 6,
+    overflow: 'hidden',
+    boxShadow: '0 6px 24px rgb(0 0 0 / 0.28)',
+  };
+}
+
+interface ItemsProps {
+  readonly menu: MenuPlace;
+  readonly part: OpenPart;
+  readonly act: (thunk: Thunk<unknown>) => void;
+}
+
+/** Every action there is, from the registry; a line runs it with its last settings, its dots try it. */
+function NoteItems({ menu, part, act }: ItemsProps) {
+  const cut = lineBefore(part.grid, menu.at.tick);
+  return (
+    <>
+      <Press
+        role="menuitem"
+        label="Split here, at the line before"
+        look="raised"
+        onPress={() => act(runAction('split-at', { count: Math.max(1, cut), unit: 'tick', from: 'pattern' }))}
+      />
+      {ACTIONS.map((action) => (
+        <XStack key={action.id} alignItems="center" gap={2}>
+          <Press role="menuitem" grow start label={action.label} onPress={() => act(runAction(action.id))} />
+          <Words small faded>
+            {FAMILY_NAMES[action.family]}
+          </Words>
+          <Press label={`${action.label}: try with settings`} icon={Dots} iconOnly onPress={() => act(tryAction(action.id))} />
+        </XStack>
+      ))}
+    </>
+  );
+}
+
+function GroundItems({ menu, part, act }: ItemsProps) {
+  const notes = useAppSelector(selectNotes);
+  const hasSelection = useAppSelector(selectHasSelection);
+  const start = lineBefore(part.grid, menu.at.tick);
+  const note: Omit<Note, 'id' | 'patternId'> = {
+    start,
+    length: lineAfter(part.grid, start) - start,
+    pitch: menu.at.pitch,
+    velocity: DRAWN_VELOCITY,
+  };
+  const select =
+    (chosen: readonly Note[]): Thunk<unknown> =>
+    (dispatch) =>
+      dispatch(selectionSet(chosen.map(({ id }) => id)));
+  const fromHere = notesInSpan(notes, { start, end: Infinity });
+  const row = notes.filter(({ pitch }) => pitch === menu.at.pitch);
+  return (
+    <>
+      <Press role="menuitem" start label="Put a note here" onPress={() => act(addNotes('Draw a note', [note]))} />
+      <Press
+        role="menuitem"
+        start
+        label={`Select everything from here on (${fromHere.length})`}
+        disabled={fromHere.length === 0}
+        onPress={() => act(select(fromHere))}
+      />
+      <Press role="menuitem" start label={`Select this row (${row.length})`} disabled={row.length === 0} onPress={() => act(select(row))} />
+      <Press
+        role="menuitem"
+        start
+        label={`Select all (${notes.length})`}
+        disabled={notes.length === 0}
+        onPress={() => act(select(notes))}
+      />
+      <Press role="menuitem" start label="Select nothing" disabled={!hasSelection} onPress={() => act(select([]))} />
+    </>
+  );
+}

@@ -1,0 +1,68 @@
+import { paramFields, ruleById } from '@yibbo/core';
+import { ScrollView, XStack, YStack } from 'tamagui';
+import { ParamControl } from '../controls/ParamControl';
+import { Press } from '../controls/Press';
+import { Words } from '../controls/words';
+import { useAppDispatch, useAppSelector } from '../store/store';
+import type { OpenRule } from '../store/view';
+import { changeRule, closeRule } from './rules';
+
+/** A selection rule's settings: what it picks is selected as they change, and counted. */
+export function RuleStrip({ open, isPanel }: { readonly open: OpenRule; readonly isPanel: boolean }) {
+  const dispatch = useAppDispatch();
+  const count = useAppSelector((state) => state.view.selected.length);
+  const set = useAppSelector((state) => state.view.ruleParams[open.ruleId]);
+  const rule = ruleById(open.ruleId);
+  const params = rule.params.parse(set ?? {}) as Record<string, string | number>;
+  const controls = paramFields(rule.params).map((field) => (
+    <ParamControl
+      key={field.name}
+      field={field}
+      value={params[field.name]!}
+      onChange={(value) => dispatch(changeRule({ [field.name]: value }))}
+    />
+  ));
+  return (
+    <YStack
+      role="region"
+      aria-label={`Select: ${rule.label}`}
+      backgroundColor="$card"
+      borderTopWidth={3}
+      borderColor="$act"
+      padding={8}
+      gap={6}
+      data-testid="rule"
+    >
+      <XStack gap={8} alignItems="baseline">
+        <Words strong>{rule.label}</Words>
+        <Words small aria-live="polite">
+          {count} {count === 1 ? 'note' : 'notes'}
+        </Words>
+      </XStack>
+      <Words small faded>
+        {rule.help}
+      </Words>
+      {isPanel ? (
+        <YStack gap={8}>{controls}</YStack>
+      ) : (
+        <ScrollView horizontal showsHorizontalScrollIndicator={false} flexGrow={0}>
+          <XStack gap={12}>{controls}</XStack>
+        </ScrollView>
+      )}
+      <XStack gap={6}>
+        {open.among.length ? (
+          <Press
+            grow
+            look={open.isWithin ? 'on' : 'raised'}
+            pressed={open.isWithin}
+            label={`Among the ${open.among.length} selected`}
+            shown={`Of the ${open.among.length}`}
+            onPress={() => dispatch(changeRule({}, !open.isWithin))}
+          />
+        ) : null}
+        <Press label="Select as before" shown="As before" grow look="raised" onPress={() => dispatch(closeRule(false))} />
+        <Press label="Keep the selection" shown="Keep" grow look="strong" onPress={() => dispatch(closeRule(true))} />
+      </XStack>
+    </YStack>
+  );
+}

@@ -1,0 +1,115 @@
+import { clamp, type Id, type Note } from '@yibbo/core';
+import { useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
+import type { OpenPart } from '../../store/selectors';
+import type { GridRow } from '../rows';
+import { Viewport, type ShownRange } from './viewport';
+
+const ZOOM_STEP = 1.12;
+const DRUM_ROW_PIXELS = 34;
+const PITCH_ROW_PIXELS = 26;
+/** Rows begin no lower than this, so that notes stay easy to see and to hit. */
+const LEAST_PITCH_ROW = 18;
+
+/** The viewport on screen, for keys and buttons outside the grid; null where the pattern is not shown as notes. */
+let onScreen: { readonly viewport: Viewport; readonly range: () => ShownRange } | null = null;
+
+/** Zooms the notes on screen by factors about their middle. Does nothing in Steps. */
+export function zoomNotes(timeFactor: number, rowFactor: number): void {
+  const viewport = onScreen?.viewport;
+  viewport?.zoomBy(timeFactor, rowFactor, viewport.width / 2, viewport.height / 2);
+}
+
+/** Scrolls the notes on screen by shares of what is in view. */
+export function scrollNotes(across: number, down: number): void {
+  const viewport = onScreen?.viewport;
+  viewport?.scrollBy(across * viewport.width, down * viewport.height);
+}
+
+/** Brings every note into view. */
+export function fitNotes(): void {
+  if (onScreen) onScreen.viewport.fit(onScreen.range());
+}
+
+/** A view of the part for as long as it is open: the whole pattern or its first four bars, with its notes in the middle. */
+export function useViewport(part: OpenPart, rows: readonly GridRow[], notes: readonly Note[]): Viewport {
+  const [viewport] = useState(() => new Viewport(part.pattern.length * 1.5, rows.length));
+  const fitted = useRef<Id | null>(null);
+  useLayoutEffect(() => {
+    viewport.setContent(part.pattern.length * 1.5, rows.length);
+  }, [viewport, part.pattern.length, rows.length]);
+  useEffect(() => {
+    const fit = () => {
+      if (viewport.width === 0 || fitted.current === part.pattern.id) return;
+      fitted.current = part.pattern.id;
+      const bars = Math.min(part.bars, viewport.width > 700 ? 4 : 2);
+      const { fromRow, toRow } = rangeOf(part, rows, notes);
+      const isDrums = part.track.kind === 'drums';
+      const fitting = Math.floor(viewport.height / Math.max(1, toRow - fromRow + 1));
+      viewport.setRowPixels(isDrums ? DRUM_ROW_PIXELS : clamp(fitting, LEAST_PITCH_ROW, PITCH_ROW_PIXELS));
+      viewport.show(0, (part.pattern.length / part.bars) * bars, isDrums ? rows.length : (fromRow + toRow - 1) / 2);
+    };
+    fit();
+    return viewport.subscribe(fit);
+  }, [viewport, part, rows, notes]);
+  useEffect(() => {
+    onScreen = { viewport, range: () => rangeOf(part, rows, notes) };
+    return () => {
+      onScreen = null;
+    };
+  }, [viewport, part, rows, notes]);
+  return viewport;
+}
+
+/** A selection made from outside the grid (a rule, the off-grid count) is scrolled to where none of it is in view. */
+export function useSelectionInView(viewport: Viewport, rows: readonly GridRow[], notes: readonly Note[], selected: ReadonlySet<Id>): void {
+  const latest = useRef({ rows, notes });
+  useEffect(() => {
+    latest.current = { rows, notes };
+  });
+  useEffect(() => {
+    const places = latest.current.notes
+      .filter(({ id }) => selected.has(id))
+      .map((note) => ({ note, row: latest.current.rows.findIndex(({ pitch }) => pitch === note.pitch) }));
+    const first = places[0];
+    if (first && !places.some(({ note, row }) => viewport.shows(note.start, note.length, row)))
+      viewport.reveal(first.note.start, first.row);
+  }, [viewport, selected]);
+}
+
+export function useSized(ref: RefObject<HTMLDivElement | null>, viewport: Viewport): void {
+  useLayoutEffect(() => {
+    const element = ref.current;
+    if (!element) return undefined;
+    const measure = () => viewport.resize(element.clientWidth, element.clientHeight);
+    measure();
+    const observer = new ResizeObserver(measure);
+    observer.observe(element);
+    const onWheel = (event: WheelEvent) => {
+      event.preventDefault();
+      const box = element.getBoundingClientRect();
+      if (event.ctrlKey || event.metaKey)
+        viewport.zoomBy(event.deltaY < 0 ? ZOOM_STEP : 1 / ZOOM_STEP, 1, event.clientX - box.left, event.clientY - box.top);
+      else if (event.shiftKey) viewport.scrollBy(event.deltaY + event.deltaX, 0);
+      else viewport.scrollBy(event.deltaX, event.deltaY);
+    };
+    element.addEventListener('wheel', onWheel, { passive: false });
+    return () => {
+      observer.disconnect();
+      element.removeEventListener('wheel', onWheel);
+    };
+  }, [ref, viewport]);
+}
+
+/** The time and rows that hold every note; the whole pattern round the middle where there are none. */
+function rangeOf(part: OpenPart, rows: readonly GridRow[], notes: readonly Note[]): ShownRange {
+  const index = new Map(rows.map(({ pitch }, at) => [pitch, at]));
+  const used = notes.map(({ pitch }) => index.get(pitch)).filter((at) => at !== undefined);
+  const end = notes.reduce((tick, note) => Math.max(tick, note.start + note.length), part.pattern.length);
+  const middle = Math.max(0, rows.findIndex(({ pitch }) => pitch <= 60));
+  return {
+    fromTick: 0,
+    toTick: end,
+    fromRow: used.reduce((low, at) => Math.min(low, at), used.length ? Infinity : middle - 6),
+    toRow: used.reduce((high, at) => Math.max(high, at + 1), used.length ? 0 : middle + 6),
+  };
+}

@@ -1,0 +1,83 @@
+import { actionById, notesOf, perform, type Id, type Landing } from '@yibbo/core';
+import { nanoid } from 'nanoid';
+import { commit, keepTrial, stamp } from './edits';
+import { selectPart } from './selectors';
+import type { Thunk } from './store';
+import { comparingSet, paramsUsed, trialSet, type Trial } from './trial';
+import { noticeSet, selectionSet, type NoticeWords } from './view';
+
+type Params = Readonly<Record<string, unknown>>;
+
+/** An action's settings as they were last used, or its own to begin with, with `quick` set among them. */
+export function paramsFor(actionId: string, quick: Params = {}): Thunk<Params> {
+  return (_dispatch, getState) => ({
+    ...(actionById(actionId).params.parse({}) as Params),
+    ...getState().trial.lastParams[actionId],
+    ...quick,
+  });
+}
+
+/** Runs an action on what is selected and makes its Change at once, with its last settings but for those in `quick`. `on` names
+ *  other notes to run it on. */
+export function runAction(actionId: string, quick: Params = {}, on?: readonly Id[]): Thunk {
+  return (dispatch, getState) => {
+    dispatch(keepTrial());
+    const params = dispatch(paramsFor(actionId, quick));
+    const trial = dispatch(tried(actionId, params, on ?? getState().view.selected));
+    if (!trial) return;
+    const { change, whyNot, select, landing } = trial.performed;
+    dispatch(commit(change));
+    if (getState().view.selected.length && !on) dispatch(selectionSet(select));
+    dispatch(noticeSet(whyNot ?? landed(landing)));
+    dispatch(paramsUsed({ actionId, params }));
+  };
+}
+
+/** What a result did that a person may not have meant, after the fact; null where there is nothing to say. */
+function landed({ beyondEnd, coinciding }: Landing): NoticeWords | null {
+  if (beyondEnd)
+    return {
+      words: `${beyondEnd} ${beyondEnd === 1 ? 'note lies' : 'notes lie'} beyond the end of the pattern and will not sound.`,
+      cure: { kind: 'lengthen' },
+    };
+  return coinciding
+    ? { words: `${coinciding} ${coinciding === 1 ? 'note now stands' : 'notes now stand'} on another; only the louder sounds.` }
+    : null;
+}
+
+function tried(actionId: string, params: Params, noteIds: readonly Id[], seed = 1): Thunk<Trial | null> {
+  return (_dispatch, getState) => {
+    const { document } = getState().song;
+    const part = selectPart(getState());
+    if (!document || !part) return null;
+    const patternId = part.pattern.id;
+    const there = new Set(notesOf(document, patternId).map(({ id }) => id));
+    const present = noteIds.filter((id) => there.has(id));
+    const context = { grid: part.grid, meter: part.meter, tempos: document.song.tempos, newId: () => nanoid() };
+    const performed = perform(document, { action: actionById(actionId), params, patternId, noteIds: present, seed }, context, stamp());
+    return { actionId, params, seed, patternId, noteIds: present, performed, isComparing: false };
+  };
+}
+
+/** Begins a trial, with the action's last settings but for those in `changed`, or runs the one that is on with other settings. */
+export function tryAction(actionId: string, changed: Params = {}): Thunk {
+  return (dispatch, getState) => {
+    const { trial } = getState().trial;
+    if (trial && trial.actionId !== actionId) dispatch(keepTrial());
+    const running = trial?.actionId === actionId ? trial : null;
+    const params = running ? { ...running.params, ...changed } : dispatch(paramsFor(actionId, changed));
+    dispatch(trialSet(dispatch(tried(actionId, params, running?.noteIds ?? getState().view.selected, running?.seed))));
+  };
+}
+
+/** Runs the trial again, with its seed, on notes that another window has changed under it. */
+export function rerunTrial(): Thunk {
+  return (dispatch, getState) => {
+    const { trial } = getState().trial;
+    if (trial) dispatch(tryAction(trial.actionId));
+  };
+}
+
+export function compare(isComparing: boolean): Thunk {
+  return (dispatch) => void dispatch(comparingSet(isComparing));
+}

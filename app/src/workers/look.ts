@@ -1,0 +1,32 @@
+import type { ImportReport } from '@yibbo/core';
+
+export interface LookRequest {
+  readonly bytes: Uint8Array;
+  readonly name: string;
+}
+
+/** What a MIDI file holds, or why it cannot come in. */
+export type Looked =
+  { readonly ok: true; readonly report: ImportReport; readonly songName: string } | { readonly ok: false; readonly message: string };
+
+/** One plain script beside the app, built by scripts/bundles.mjs. */
+const WORKER_ADDRESS = '/work/import.js';
+const NO_WORKER = 'This browser could not start the part of Yibbo that reads files. Reload the page, then choose the file again.';
+
+/** Looks into a MIDI file in a worker, so that the page stays alive under large ones. Aborting ends the worker and never resolves. */
+export function lookInto(request: LookRequest, onProgress: (share: number) => void, signal: AbortSignal): Promise<Looked> {
+  return new Promise((resolve) => {
+    const worker = new Worker(WORKER_ADDRESS);
+    const end = (looked: Looked) => {
+      worker.terminate();
+      resolve(looked);
+    };
+    worker.onmessage = ({ data }: MessageEvent<{ progress: number } | { looked: Looked }>) => {
+      if ('looked' in data) end(data.looked);
+      else onProgress(data.progress);
+    };
+    worker.onerror = () => end({ ok: false, message: NO_WORKER });
+    signal.addEventListener('abort', () => worker.terminate());
+    worker.postMessage(request);
+  });
+}
