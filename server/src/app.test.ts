@@ -118,7 +118,7 @@ describe('songs', () => {
     const { body } = await call<{ id: string; bars: number; tracks: { name: string; marks: [number, number][] }[] }[]>('/songs');
     const card = body.find(({ id }) => id === document.song.id)!;
     expect(card.bars).toBe(8);
-    expect(card.tracks.map(({ name }) => name)).toEqual(['Deck Drums', 'Bilge Bass', 'Lamp Keys', 'Buoy Bells']);
+    expect(card.tracks.map(({ name }) => name)).toEqual(['Deck Drums', 'Bilge Bass', 'Lamp Keys', 'Fog Pad', 'Buoy Bells']);
     for (const [time, pitch] of card.tracks.flatMap(({ marks }) => marks))
       expect(time >= 0 && time <= 1 && pitch >= 0 && pitch <= 1).toBe(true);
   });

@@ -90,7 +90,7 @@ describe('the player', () => {
     for (let turn = 0; turn < 40; turn++) {
       pass(0.05);
       const last = output.waiting().at(-1)!;
-      expect(last.at - output.now).toBeLessThanOrEqual(0.3 * RATE + 1);
+      expect(last.at - output.now).toBeLessThanOrEqual(0.5 * RATE + 1);
     }
   });
 

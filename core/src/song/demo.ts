@@ -23,7 +23,7 @@ const EIGHT_BEATS = [0, 1, 2, 3, 4, 5, 6, 7];
 const DECK_DRUMS: readonly Stroke[] = [
   ...every(EIGHT_BEATS, 42, 1 / 3, (index) => (index % 2 ? 84 : 98)),
   ...every(
-    EIGHT_BEATS.slice(0, 7).map((beat) => beat + SWUNG),
+    [0, 1, 2, 4, 5, 6].map((beat) => beat + SWUNG),
     42,
     1 / 3,
     (index) => (index % 2 ? 58 : 66),

@@ -105,7 +105,10 @@ function rangeOf(part: OpenPart, rows: readonly GridRow[], notes: readonly Note[
   const index = new Map(rows.map(({ pitch }, at) => [pitch, at]));
   const used = notes.map(({ pitch }) => index.get(pitch)).filter((at) => at !== undefined);
   const end = notes.reduce((tick, note) => Math.max(tick, note.start + note.length), part.pattern.length);
-  const middle = Math.max(0, rows.findIndex(({ pitch }) => pitch <= 60));
+  const middle = Math.max(
+    0,
+    rows.findIndex(({ pitch }) => pitch <= 60),
+  );
   return {
     fromTick: 0,
     toTick: end,
