@@ -1,18 +1,7 @@
-import { expect, test, type Page } from '@playwright/test';
-import { Fingers, middleOf, newSong, QUARTER, savedNotes } from '../support/app';
+import { expect, test } from '@playwright/test';
+import { boxAt, Fingers, middleOf, newSong, QUARTER, savedNotes, shapes as seen } from '../support/app';
 
 const STEP = QUARTER / 4;
-
-/** The place of a grid box on screen: the sixteenth `step` of the row named at the left. */
-async function boxAt(page: Page, step: number, row: string) {
-  const grid = (await page.getByTestId('notes-grid').boundingBox())!;
-  const name = (await page.getByText(row, { exact: true }).first().boundingBox())!;
-  // Two bars of sixteen fill the width but for 8 px.
-  const box = (grid.width - 8) / 32;
-  return { x: grid.x + (step + 0.5) * box, y: name.y + name.height / 2 };
-}
-
-const seen = async (page: Page) => (await savedNotes(page)).map(({ start, length, pitch }) => [start / STEP, length / STEP, pitch]);
 
 test('notes by thumb: tap, draw long and loud, move, resize, frame, erase; each one step to undo', async ({ page }) => {
   await newSong(page, 'Lamp keys');
@@ -60,8 +49,9 @@ test('notes by thumb: tap, draw long and loud, move, resize, frame, erase; each 
 
   // A double tap erases; undo brings it back.
   await page.getByRole('button', { name: 'Select nothing' }).tap();
-  await tap(13, 'G4');
-  await tap(13, 'G4');
+  const twice = await boxAt(page, 13, 'G4');
+  await page.touchscreen.tap(twice.x, twice.y);
+  await page.touchscreen.tap(twice.x, twice.y);
   await expect.poll(() => seen(page)).toEqual([[4, 1, 60]]);
   await page.getByRole('button', { name: 'Undo' }).tap();
   await expect

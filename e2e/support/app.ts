@@ -42,6 +42,11 @@ export async function openDemo(page: Page): Promise<void> {
 
 const REST_MS = 120;
 
+export interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
 /** Real touch points, through the browser's own input. */
 export class Fingers {
   private constructor(private readonly session: CDPSession) {}
@@ -50,23 +55,48 @@ export class Fingers {
     return new Fingers(await page.context().newCDPSession(page));
   }
 
-  private send(type: 'touchStart' | 'touchMove' | 'touchEnd', points: readonly { x: number; y: number }[]): Promise<unknown> {
+  private send(type: 'touchStart' | 'touchMove' | 'touchEnd', points: readonly Point[]): Promise<unknown> {
     return this.session.send('Input.dispatchTouchEvent', { type, touchPoints: points.map(({ x, y }, id) => ({ x, y, id })) });
   }
 
-  /** Puts fingers down, moves each along its path in steps, lifts them. `hold` waits before moving. */
+  /** Puts fingers down, moves each along its path in steps, lifts them. `hold` waits before moving, `rest` at the end of the way;
+   *  `thumb` is another finger that is down before the others and stays until they are lifted. */
   async drag(
-    paths: readonly { from: { x: number; y: number }; to: { x: number; y: number } }[],
-    { hold = 0, steps = 8 } = {},
+    paths: readonly { from: Point; to: Point }[],
+    { hold = 0, steps = 8, rest = 0, thumb }: { hold?: number; steps?: number; rest?: number; thumb?: Point } = {},
   ): Promise<void> {
-    const at = (share: number) =>
-      paths.map(({ from, to }) => ({ x: from.x + (to.x - from.x) * share, y: from.y + (to.y - from.y) * share }));
+    const held = thumb ? [thumb] : [];
+    const at = (share: number) => [
+      ...held,
+      ...paths.map(({ from, to }) => ({ x: from.x + (to.x - from.x) * share, y: from.y + (to.y - from.y) * share })),
+    ];
+    if (thumb) await this.send('touchStart', held);
     await this.send('touchStart', at(0));
     if (hold) await new Promise((resolve) => setTimeout(resolve, hold));
     for (let step = 1; step <= steps; step++) await this.send('touchMove', at(step / steps));
     // Fingers rest before they lift: lifted at speed they would be a flick, and the browser swallows a tap that follows one.
-    await new Promise((resolve) => setTimeout(resolve, REST_MS));
+    await new Promise((resolve) => setTimeout(resolve, REST_MS + rest));
     await this.send('touchMove', at(1));
+    if (thumb) await this.send('touchEnd', held);
+    await this.send('touchEnd', []);
+  }
+
+  /** Throws the view: fingers lifted while they still move. */
+  async flick(paths: readonly { from: Point; to: Point }[], steps = 6): Promise<void> {
+    const at = (share: number) =>
+      paths.map(({ from, to }) => ({ x: from.x + (to.x - from.x) * share, y: from.y + (to.y - from.y) * share }));
+    await this.send('touchStart', at(0));
+    for (let step = 1; step <= steps; step++) {
+      await new Promise((resolve) => setTimeout(resolve, 12));
+      await this.send('touchMove', at(step / steps));
+    }
+    await this.send('touchEnd', []);
+  }
+
+  /** Puts a finger down, waits, and lifts it. */
+  async longPress(at: Point, ms = 700): Promise<void> {
+    await this.send('touchStart', [at]);
+    await new Promise((resolve) => setTimeout(resolve, ms));
     await this.send('touchEnd', []);
   }
 }
@@ -74,4 +104,25 @@ export class Fingers {
 export async function middleOf(locator: Locator): Promise<{ x: number; y: number; width: number; height: number }> {
   const box = (await locator.boundingBox())!;
   return { x: box.x + box.width / 2, y: box.y + box.height / 2, width: box.width, height: box.height };
+}
+
+const STEP = QUARTER / 4;
+
+/** The place of a grid box on screen: the sixteenth `step` of the row named at the left, in a new pattern of two bars. */
+export async function boxAt(page: Page, step: number, row: string): Promise<Point> {
+  const grid = (await page.getByTestId('notes-grid').boundingBox())!;
+  const name = (await page.getByText(row, { exact: true }).first().boundingBox())!;
+  // Two bars of sixteen fill the width but for 8 px.
+  const box = (grid.width - 8) / 32;
+  return { x: grid.x + (step + 0.5) * box, y: name.y + name.height / 2 };
+}
+
+/** The notes as [start, length, pitch], times in sixteenths. */
+export async function shapes(page: Page): Promise<number[][]> {
+  return (await savedNotes(page)).map(({ start, length, pitch }) => [start / STEP, length / STEP, pitch]);
+}
+
+/** The cell of a drum row in the bar on show. */
+export function cell(page: Page, row: string, step: number): Locator {
+  return page.getByRole('checkbox', { name: new RegExp(`^${row} `) }).nth(step);
 }

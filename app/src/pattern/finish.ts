@@ -31,11 +31,12 @@ export interface GestureContext {
 }
 
 /** Turns a finished gesture into what it does: one Change, or another selection. */
-export function finishGesture({ gesture, isTouch }: Finished, context: GestureContext): Thunk {
+export function finishGesture({ gesture, isTouch, at }: Finished, context: GestureContext): Thunk {
   return (dispatch) => {
     switch (gesture.state) {
       case 'pressing':
-        if (gesture.target.kind === 'note') return dispatch(tapNote(gesture.target.noteId, isTouch, gesture.extend, context));
+        if (gesture.target.kind === 'note')
+          return dispatch(tapNote(gesture.target.noteId, { isTouch, at, extend: gesture.extend }, context));
         if (gesture.ground === 'select') return void dispatch(selectionSet([]));
         return dispatch(tapEmpty(tappedNote(gesture.from, context.setting), context));
       case 'drawing':
@@ -71,13 +72,17 @@ function tapEmpty(note: DrawnNote, { trackId }: GestureContext): Thunk {
   };
 }
 
-function tapNote(noteId: Id, isTouch: boolean, extend: boolean, context: GestureContext): Thunk {
+function tapNote(
+  noteId: Id,
+  { isTouch, at, extend }: { readonly isTouch: boolean; readonly at: number; readonly extend: boolean },
+  context: GestureContext,
+): Thunk {
   return (dispatch) => {
     const { selected } = context.setting;
     const note = context.notes.find(({ id }) => id === noteId);
     if (!note) return;
-    const isDouble = lastTap?.noteId === noteId && performance.now() - lastTap.at < DOUBLE_TAP_MS;
-    lastTap = { noteId, at: performance.now() };
+    const isDouble = lastTap?.noteId === noteId && at - lastTap.at < DOUBLE_TAP_MS;
+    lastTap = { noteId, at };
     if (context.tapErases || isDouble) return dispatch(removeNotes([noteId]));
     const adds = extend || (isTouch && selected.size > 0);
     if (adds && selected.has(noteId)) return void dispatch(selectionSet([...selected].filter((id) => id !== noteId)));

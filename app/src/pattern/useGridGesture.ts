@@ -24,6 +24,8 @@ export interface GridSurface {
 export interface Finished {
   readonly gesture: Gesture;
   readonly isTouch: boolean;
+  /** When it was let go, in milliseconds on the page's clock. */
+  readonly at: number;
 }
 
 const HOLD_MS = 450;
@@ -129,7 +131,7 @@ export function useGridGesture(
   const hold = (x: number, y: number, target: Target) => {
     step({ type: 'hold' });
     if (current.current.state !== 'menu') return;
-    latest.current.onFinish({ gesture: current.current, isTouch: true });
+    latest.current.onFinish({ gesture: current.current, isTouch: true, at: performance.now() });
     openMenu(x, y, target);
   };
 
@@ -202,7 +204,7 @@ export function useGridGesture(
     cancel();
     if (wasNavigating && surface.view) navigation.coast(surface.view);
     if (wasNavigating || isCancelled || finished.state === 'idle' || finished.state === 'menu') return;
-    latest.current.onFinish({ gesture: finished, isTouch });
+    latest.current.onFinish({ gesture: finished, isTouch, at: event.timeStamp });
     if (finished.state === 'moving' && copiesNext) dispatch(copiesNextSet(false));
   };
 
@@ -217,7 +219,7 @@ export function useGridGesture(
     event.preventDefault();
     if (pointers.current.size > 0) return;
     const target = surface.targetAt(event.clientX, event.clientY, false);
-    if (target.kind === 'note') onFinish({ gesture: { state: 'menu', noteId: target.noteId }, isTouch: false });
+    if (target.kind === 'note') onFinish({ gesture: { state: 'menu', noteId: target.noteId }, isTouch: false, at: event.timeStamp });
     openMenu(event.clientX, event.clientY, target);
   };
 

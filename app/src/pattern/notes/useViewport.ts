@@ -60,19 +60,28 @@ export function useViewport(part: OpenPart, rows: readonly GridRow[], notes: rea
   return viewport;
 }
 
-/** A selection made from outside the grid (a rule, the off-grid count) is scrolled to where none of it is in view. */
+/** A selection made from outside the grid (a rule, the off-grid count) is scrolled to where none of it is in view; and what is selected
+ *  stays in view when a trial or a menu takes room from the grid. */
 export function useSelectionInView(viewport: Viewport, rows: readonly GridRow[], notes: readonly Note[], selected: ReadonlySet<Id>): void {
   const latest = useRef({ rows, notes });
   useEffect(() => {
     latest.current = { rows, notes };
   });
   useEffect(() => {
-    const places = latest.current.notes
-      .filter(({ id }) => selected.has(id))
-      .map((note) => ({ note, row: latest.current.rows.findIndex(({ pitch }) => pitch === note.pitch) }));
-    const first = places[0];
-    if (first && !places.some(({ note, row }) => viewport.shows(note.start, note.length, row)))
-      viewport.reveal(first.note.start, first.row);
+    const show = () => {
+      const index = new Map(latest.current.rows.map(({ pitch }, row) => [pitch, row]));
+      const places = latest.current.notes.filter(({ id }) => selected.has(id)).map((note) => ({ note, row: index.get(note.pitch) ?? 0 }));
+      const first = places[0];
+      if (first && !places.some(({ note, row }) => viewport.shows(note.start, note.length, row)))
+        viewport.reveal(first.note.start, first.row);
+    };
+    show();
+    let { height } = viewport;
+    return viewport.subscribe(() => {
+      if (viewport.height === height) return;
+      height = viewport.height;
+      show();
+    });
   }, [viewport, selected]);
 }
 

@@ -96,11 +96,11 @@ export class Viewport {
     this.settle();
   }
 
-  /** Whether any of a note on this row is in view. */
+  /** Whether any of a note is in view, in the whole height of its row. */
   shows(startTick: number, lengthTicks: number, row: number): boolean {
     const left = startTick * this.pixelsPerTick - this.scrollX;
     const top = row * this.rowPixels - this.scrollY;
-    return left < this.width && left + lengthTicks * this.pixelsPerTick > 0 && top < this.height && top + this.rowPixels > 0;
+    return left < this.width && left + lengthTicks * this.pixelsPerTick > 0 && top >= 0 && top + this.rowPixels <= this.height;
   }
 
   private settle(): void {

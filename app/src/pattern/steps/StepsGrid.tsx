@@ -78,7 +78,12 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
         extend: false,
         copy: false,
       } as const;
-      dispatch(finishGesture({ gesture: gestureAt, isTouch: false }, { trackId: part.track.id, notes, setting, tapErases: true }));
+      dispatch(
+        finishGesture(
+          { gesture: gestureAt, isTouch: false, at: event.timeStamp },
+          { trackId: part.track.id, notes, setting, tapErases: true },
+        ),
+      );
     } else return;
     event.preventDefault();
     event.stopPropagation();
