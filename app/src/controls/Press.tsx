@@ -97,7 +97,7 @@ export function Press({
     <PressFrame
       look={look}
       off={disabled}
-      disabled={disabled}
+      aria-disabled={disabled || undefined}
       aria-label={label}
       role={role}
       aria-pressed={role === 'tab' ? undefined : pressed}
@@ -107,7 +107,7 @@ export function Press({
       data-testid={testID}
       flexGrow={grow ? 1 : 0}
       onPress={disabled ? undefined : onPress}
-      {...(onHoldStart ? holding(onHoldStart, onHoldEnd) : {})}
+      {...(onHoldStart && !disabled ? holding(onHoldStart, onHoldEnd) : {})}
     >
       {Icon ? <Icon size={22} color={theme[colour.slice(1) as 'ink']?.val as string} strokeWidth={2} aria-hidden /> : null}
       {iconOnly ? null : (

@@ -36,7 +36,11 @@ export function ActionMenu({ menu, part, isInFlow }: ActionMenuProps) {
     const before = document.activeElement as HTMLElement | null;
     frame.current?.querySelector<HTMLElement>('[role=menuitem]')?.focus({ preventScroll: true });
     const outside = (event: PointerEvent) => {
-      if (!frame.current?.contains(event.target as Node)) dispatch(menuSet(null));
+      const target = event.target as HTMLElement;
+      if (frame.current?.contains(target)) return;
+      // A press on the notes only closes the menu; it draws nothing.
+      if (target.closest('[data-testid$="-grid"]')) event.stopPropagation();
+      dispatch(menuSet(null));
     };
     document.addEventListener('pointerdown', outside, true);
     return () => {
@@ -59,20 +63,23 @@ export function ActionMenu({ menu, part, isInFlow }: ActionMenuProps) {
   return (
     <div
       ref={frame}
-      role="menu"
-      tabIndex={-1}
-      aria-label={menu.noteId ? 'What to do with the selected notes' : 'What to do here'}
       onKeyDown={onKeyDown}
-      style={isInFlow ? { maxHeight: '42%', display: 'flex' } : popover(menu)}
+      style={isInFlow ? { height: '42%', flexShrink: 0, display: 'flex', flexDirection: 'column' } : popover(menu)}
     >
-      <ScrollView flex={1} backgroundColor="$card" borderTopWidth={isInFlow ? 3 : 0} borderColor="$act">
-        <YStack padding={6} gap={2}>
-          <XStack alignItems="center" justifyContent="space-between">
-            <Words strong paddingLeft={8}>
-              {menu.noteId ? 'With these notes' : 'Here'}
-            </Words>
-            <Press label="Close the menu" shown="Close" onPress={close} />
-          </XStack>
+      <XStack
+        alignItems="center"
+        justifyContent="space-between"
+        backgroundColor="$card"
+        borderTopWidth={isInFlow ? 3 : 0}
+        borderColor="$act"
+        paddingLeft={14}
+        paddingRight={6}
+      >
+        <Words strong>{menu.noteId ? 'With these notes' : 'Here'}</Words>
+        <Press label="Close the menu" shown="Close" onPress={close} />
+      </XStack>
+      <ScrollView flex={1} backgroundColor="$card">
+        <YStack padding={6} gap={2} role="menu" aria-label={menu.noteId ? 'What to do with the selected notes' : 'What to do here'}>
           {menu.noteId ? <NoteItems menu={menu} part={part} act={act} /> : <GroundItems menu={menu} part={part} act={act} />}
         </YStack>
       </ScrollView>
@@ -89,6 +96,7 @@ function popover({ x, y }: MenuPlace): React.CSSProperties {
     width: WIDTH,
     height: HEIGHT,
     display: 'flex',
+    flexDirection: 'column',
     border: '1px solid var(--lineStrong)',
     borderRadius: 6,
     overflow: 'hidden',
@@ -119,7 +127,13 @@ function NoteItems({ menu, part, act }: ItemsProps) {
           <Words small faded>
             {FAMILY_NAMES[action.family]}
           </Words>
-          <Press label={`${action.label}: try with settings`} icon={Dots} iconOnly onPress={() => act(tryAction(action.id))} />
+          <Press
+            role="menuitem"
+            label={`${action.label}: try with settings`}
+            icon={Dots}
+            iconOnly
+            onPress={() => act(tryAction(action.id))}
+          />
         </XStack>
       ))}
     </>

@@ -77,16 +77,18 @@ function Editor({ part, onPlay }: { readonly part: OpenPart | null; readonly onP
     return (
       <YStack flex={1} height="100dvh" backgroundColor="$paper">
         <TopBar />
-        <YStack padding={16} gap={8}>
-          <Title render="h2" margin={0}>
-            What comes first?
-          </Title>
-          <Words>Choose a sound. Its track begins with two empty bars; the first tap on the grid makes a note.</Words>
+        <YStack render="main">
+          <YStack padding={16} gap={8}>
+            <Title render="h2" margin={0}>
+              What comes first?
+            </Title>
+            <Words>Choose a sound. Its track begins with two empty bars; the first tap on the grid makes a note.</Words>
+          </YStack>
+          <SoundChoice isColumn={false} />
+          <XStack padding={8}>
+            <UndoButtons />
+          </XStack>
         </YStack>
-        <SoundChoice isColumn={false} />
-        <XStack padding={8}>
-          <UndoButtons />
-        </XStack>
       </YStack>
     );
   }
@@ -114,14 +116,16 @@ function PhoneEditor({ part, grid, onPlay }: EditorProps) {
   return (
     <YStack height="100dvh" backgroundColor="$paper" overflow="hidden">
       <TopBar />
-      <TrackChips part={part} isRail={false} />
-      <InfoLine part={part} />
-      {grid}
-      <Notice />
-      <SilenceLine part={part} />
-      <Readout />
-      <Tools part={part} isPanel={false} />
-      <Dock part={part} onPlay={onPlay} />
+      <YStack render="main" flex={1} minHeight={0}>
+        <TrackChips part={part} isRail={false} />
+        <InfoLine part={part} />
+        {grid}
+        <Notice />
+        <SilenceLine part={part} />
+        <Readout />
+        <Tools part={part} isPanel={false} />
+        <Dock part={part} onPlay={onPlay} />
+      </YStack>
     </YStack>
   );
 }
@@ -131,7 +135,7 @@ function WideEditor({ part, grid, onPlay }: EditorProps) {
   return (
     <YStack height="100dvh" backgroundColor="$paper" overflow="hidden">
       <TopBar />
-      <XStack flex={1} minHeight={0}>
+      <XStack render="main" flex={1} minHeight={0}>
         <ScrollView width={220} flexGrow={0} borderRightWidth={1} borderColor="$line">
           <TrackChips part={part} isRail />
         </ScrollView>
@@ -146,8 +150,8 @@ function WideEditor({ part, grid, onPlay }: EditorProps) {
         <ScrollView width={300} flexGrow={0} borderLeftWidth={1} borderColor="$line" backgroundColor="$card">
           <Tools part={part} isPanel />
         </ScrollView>
+        {menu ? <ActionMenu menu={menu} part={part} isInFlow={false} /> : null}
       </XStack>
-      {menu ? <ActionMenu menu={menu} part={part} isInFlow={false} /> : null}
     </YStack>
   );
 }

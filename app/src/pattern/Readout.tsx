@@ -73,7 +73,7 @@ export function Readout() {
         />
       ) : null}
       {selected.length ? (
-        <Press label="Select nothing" shown="None" onPress={() => dispatch(selectionSet([]))} />
+        <Press label="Select nothing" shown="Nothing" onPress={() => dispatch(selectionSet([]))} />
       ) : (
         <Press
           label="Select all notes"

@@ -56,7 +56,7 @@ export function RuleStrip({ open, isPanel }: { readonly open: OpenRule; readonly
             look={open.isWithin ? 'on' : 'raised'}
             pressed={open.isWithin}
             label={`Among the ${open.among.length} selected`}
-            shown={`Of the ${open.among.length}`}
+            shown={`Among the ${open.among.length}`}
             onPress={() => dispatch(changeRule({}, !open.isWithin))}
           />
         ) : null}

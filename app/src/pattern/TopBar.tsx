@@ -17,7 +17,7 @@ export function TopBar() {
   const [isSending, setSending] = useState(false);
   if (!document) return null;
   return (
-    <YStack backgroundColor="$paper" borderBottomWidth={1} borderColor="$line">
+    <YStack render="header" backgroundColor="$paper" borderBottomWidth={1} borderColor="$line">
       <XStack alignItems="center" gap={4} paddingHorizontal={4}>
         <Press label="Back to the songs" icon={ArrowLeft} iconOnly onPress={() => router.navigate('/')} />
         <YStack flexGrow={1} flexShrink={1} minWidth={0} paddingVertical={4}>

@@ -46,7 +46,7 @@ export function TrackChips({ part, isRail }: { readonly part: OpenPart; readonly
   const chips = tracks.map((track) => {
     const isOpen = track.id === part.track.id;
     return (
-      <XStack key={track.id} alignItems="center" opacity={track.muted ? 0.6 : 1}>
+      <XStack key={track.id} alignItems="center">
         <ChipFrame
           isOpen={isOpen}
           aria-label={`${track.name}${track.muted ? ', muted' : ''}`}
@@ -55,7 +55,7 @@ export function TrackChips({ part, isRail }: { readonly part: OpenPart; readonly
           flexGrow={isRail ? 1 : 0}
         >
           <TrackSymbol symbol={track.symbol} colour={track.colour} />
-          <Words strong={isOpen} oneLine>
+          <Words strong={isOpen} oneLine faded={track.muted} textDecorationLine={track.muted ? 'line-through' : 'none'}>
             {track.name}
           </Words>
         </ChipFrame>

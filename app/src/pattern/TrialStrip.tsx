@@ -56,7 +56,6 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
       <XStack gap={6}>
         <Press
           label="Hold for the original"
-          shown={trial.isComparing ? 'Original' : 'Hold: original'}
           grow
           look={trial.isComparing ? 'on' : 'raised'}
           onHoldStart={() => dispatch(compare(true))}

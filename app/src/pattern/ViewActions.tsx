@@ -24,7 +24,7 @@ export function ViewActions({ part }: { readonly part: OpenPart }) {
     <>
       <Press
         label={hears ? 'Notes sound when drawn' : 'Notes are silent when drawn'}
-        shown={hears ? 'Hear drawing' : 'Silent drawing'}
+        shown={hears ? 'Notes sound' : 'Notes are silent'}
         icon={hears ? Ear : EarOff}
         look="raised"
         pressed={hears}

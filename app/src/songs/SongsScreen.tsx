@@ -143,7 +143,7 @@ export function SongsScreen() {
 function Card({ song, now, onOpen }: { readonly song: SongCard; readonly now: number; readonly onOpen: () => void }) {
   const bars = song.bars ? `${song.bars} ${song.bars === 1 ? 'bar' : 'bars'}` : 'empty';
   return (
-    <CardFrame onPress={onOpen} aria-label={`${song.name}, ${song.bpm} bpm, ${song.meter}, ${bars}`}>
+    <CardFrame onPress={onOpen}>
       <XStack justifyContent="space-between" alignItems="baseline" gap={8}>
         <Title fontSize="$4" numberOfLines={1} flexShrink={1}>
           {song.name}

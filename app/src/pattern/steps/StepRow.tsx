@@ -152,12 +152,7 @@ function RowBar({ part, row, notes, isWide }: StepRowProps) {
       <Press label={`Rotate ${row.name} back`} icon={RotateBack} iconOnly disabled={!mine.length} onPress={() => turn(-1)} />
       <Press label={`Rotate ${row.name} on`} icon={RotateOn} iconOnly disabled={!mine.length} onPress={() => turn(1)} />
       {isWide ? null : (
-        <Press
-          label={`Select all of ${row.name}`}
-          shown="Select row"
-          disabled={!mine.length}
-          onPress={() => dispatch(selectionSet(mine))}
-        />
+        <Press label={`Select row ${row.name}`} shown="Select row" disabled={!mine.length} onPress={() => dispatch(selectionSet(mine))} />
       )}
     </XStack>
   );

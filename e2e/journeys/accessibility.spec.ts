@@ -1,0 +1,81 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { newSong, openDemo } from '../support/app';
+
+type Rules = 'structure' | 'contrast';
+
+/** What axe finds wrong, as "rule: element". Of many cells alike the first of each row is looked at. */
+async function faults(page: Page, rules: Rules): Promise<string[]> {
+  const builder = new AxeBuilder({ page }).exclude('[data-cell]:not([data-cell="0"])');
+  const chosen =
+    rules === 'contrast'
+      ? builder.withRules(['color-contrast'])
+      : builder.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']).disableRules(['color-contrast']);
+  const { violations } = await chosen.analyze();
+  return violations.flatMap(({ id, nodes }) => nodes.map(({ html }) => `${id}: ${html.slice(0, 160)}`));
+}
+
+async function allFaults(page: Page, rules: Rules): Promise<string[]> {
+  const found: string[] = [];
+  await visit(page, async (where) => void found.push(...(await faults(page, rules)).map((fault) => `${where}: ${fault}`)));
+  return found;
+}
+
+/** Walks through every state of the screens, and looks at each. */
+async function visit(page: Page, look: (where: string) => Promise<void>): Promise<void> {
+  const isWide = page.viewportSize()!.width > 1000;
+  const press = (name: string) => page.getByRole('button', { name, exact: true }).first().click();
+  await page.goto('/');
+  await expect(page.getByRole('listitem').first()).toBeVisible();
+  await look('Songs');
+  await press('New song');
+  await look('New song');
+  await openDemo(page);
+  await look('Steps');
+  await press('Mute Deck Drums');
+  await look('A silent track');
+  await press('Unmute');
+  await press('Buoy Bells');
+  await press('4 off grid: select them');
+  await look('Notes, selected');
+  if (!isWide) await page.getByRole('tab', { name: 'View' }).click();
+  if (!isWide) await press('Velocity lane');
+  await look('The lane and the view');
+  await page.getByRole('option').nth(3).click({ button: 'right', force: true });
+  await look('A menu');
+  await page.keyboard.press('Escape');
+  if (!isWide) await page.getByRole('tab', { name: 'Select' }).click();
+  await press('Louder or softer: set up the rule');
+  await look('A rule');
+  await press('Keep the selection');
+  if (!isWide) await page.getByRole('tab', { name: 'Time' }).click();
+  await press('Quantize: try with settings');
+  await look('A trial');
+  await press('Drop');
+  await newSong(page, 'Fog pad', 'Empty');
+  await look('Nothing yet');
+}
+
+for (const [width, height] of [
+  [390, 844],
+  [1280, 800],
+] as const) {
+  test.describe(`${width} px`, () => {
+    test.use({ viewport: { width, height }, isMobile: width === 390, hasTouch: width === 390 });
+
+    test.setTimeout(120_000);
+
+    test('structure, names and roles are sound in every state', async ({ page }) => {
+      expect(await allFaults(page, 'structure')).toEqual([]);
+    });
+
+    for (const colorScheme of ['light', 'dark'] as const) {
+      test.describe(colorScheme, () => {
+        test.use({ colorScheme });
+        test('every text stands out from its ground', async ({ page }) => {
+          expect(await allFaults(page, 'contrast')).toEqual([]);
+        });
+      });
+    }
+  });
+}
