@@ -2,20 +2,9 @@ import { defineConfig } from '@playwright/test';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { CHROMIUM_FLAGS } from './support/chromium';
 
 export const PORT = Number(process.env.E2E_PORT ?? 4310);
-
-/** What Debian's Chromium needs to run as root, without a screen and without a network. */
-export const CHROMIUM_FLAGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-  '--autoplay-policy=no-user-gesture-required',
-];
 
 const dataFolder = process.env.E2E_DATA ?? (process.env.E2E_DATA = mkdtempSync(join(tmpdir(), 'yibbo-e2e-')));
 const root = join(__dirname, '..');

@@ -1,12 +1,29 @@
-/** npm run bench: what the program does, timed side by side with its limit or a peer in the same run. */
-import { mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { ensureInstalled, root, run } from './project.mjs';
+/** npm run bench: what the program does, timed side by side with its limit or a peer in the same run. Name parts to run only those:
+ *  `npm run bench -- actions import render save browser`. */
+import { mkdirSync } from 'node:fs';
+import { ensureBuilt, ensureInstalled, EXPO_ENVIRONMENT, fingerprint, root, run, unlessDone } from './project.mjs';
 
 ensureInstalled();
+ensureBuilt();
+const parts = process.argv.slice(2);
+
+if (parts.length === 0 || parts.includes('browser')) {
+  unlessDone(
+    'bench/dist/empty/.built',
+    fingerprint(['package-lock.json', 'app/empty-page', 'app/metro.config.js', 'app/app.config.js']),
+    () => {
+      console.log('Building the empty page to compare with …');
+      run(process.execPath, [`${root}/node_modules/expo/bin/cli`, 'export', '--platform', 'web', '--output-dir', '../bench/dist/empty'], {
+        cwd: `${root}/app`,
+        env: { ...EXPO_ENVIRONMENT, CI: '1', YIBBO_ROUTES: './empty-page' },
+      });
+    },
+  );
+}
+
 const { buildSync } = await import('esbuild');
-const outfile = join(mkdtempSync(join(tmpdir(), 'yibbo-bench-')), 'bench.mjs');
+mkdirSync(`${root}/bench/dist`, { recursive: true });
+const outfile = `${root}/bench/dist/bench.mjs`;
 buildSync({
   entryPoints: [`${root}/bench/main.ts`],
   outfile,
@@ -14,6 +31,8 @@ buildSync({
   platform: 'node',
   format: 'esm',
   target: 'node20',
+  packages: 'external',
+  alias: { '@yibbo/core': `${root}/core/src/index.ts` },
   logLevel: 'warning',
 });
-run(process.execPath, [outfile], { loud: true });
+run(process.execPath, [outfile, ...parts], { loud: true, env: { YIBBO_ROOT: root } });

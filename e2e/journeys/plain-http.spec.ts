@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test';
-import { CHROMIUM_FLAGS, PORT } from '../playwright.config';
+import { PORT } from '../playwright.config';
 import { newSong, savedNotes } from '../support/app';
+import { CHROMIUM_FLAGS } from '../support/chromium';
 
 // A name that is not this machine's own makes plain http an insecure origin, as for a phone on the home network.
 test.use({

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { SoundEngine, type EngineMessage } from '../../core/src';
+import { CHUNK, SoundEngine, type EngineMessage } from '../../core/src';
 import { midiFromText } from '../support/midi-text';
 
 interface Recorded {
@@ -74,7 +74,7 @@ test('what is heard live is, sample for sample, what the engine renders offline'
 
   const notes = sent.flatMap((message) => (message.type === 'notes' ? message.notes : []));
   const first = Math.min(...notes.map(({ at }) => at));
-  const engine = new SoundEngine(48_000, Math.floor(first / 32) * 32 - 3200);
+  const engine = new SoundEngine(48_000, Math.floor(first / CHUNK) * CHUNK - 100 * CHUNK);
   for (const message of sent) engine.post(message);
   const left = new Float32Array(48_000);
   engine.render(left, new Float32Array(48_000));

@@ -58,7 +58,10 @@ export class SongSync {
         if (this.isClosed) return;
         this.dispatch({ type: 'song/answered', answer });
         if (answer.missed.some(({ change }) => change)) this.dispatch(rerunTrial());
-        await dropUnsent(this.songId, new Set(answer.missed.map(({ id }) => id))).catch(() => undefined);
+        await dropUnsent(
+          this.songId,
+          answer.missed.map(({ id }) => id),
+        ).catch(() => undefined);
         ({ unsent, revision } = this.getState().song);
       } while (unsent.length);
       this.waitMs = FIRST_WAIT_MS;

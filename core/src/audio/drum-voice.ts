@@ -1,7 +1,7 @@
 import { StateFilter } from './filter';
 import { decayPerSample, sineTurn, soften, velocityGain } from './math';
 import type { Drum } from './sounds';
-import { CHUNK, Fade, Noise, scratchChunk, type EngineNote, type Voice } from './voice';
+import { CHUNK, Fade, Noise, scratchChunk, silence, type EngineNote, type Voice } from './voice';
 
 /** Partials of struck metal, as ratios that never line up. */
 const METAL_RATIOS = [1, 1.342, 1.732, 2.134, 2.713, 3.184];
@@ -61,10 +61,10 @@ export class DrumVoice implements Voice {
     this.fadeOut.begin(frame, seconds);
   }
 
-  render(out: Float32Array, frame: number): boolean {
+  render(out: Float64Array, frame: number): boolean {
     const from = Math.max(0, this.startFrame - frame);
     const age = frame + from - this.startFrame;
-    mixed.fill(0);
+    silence(mixed);
     this.addBody(from);
     this.addNoise(from, age);
     this.addMetal(from);
@@ -109,7 +109,7 @@ export class DrumVoice implements Voice {
   private addMetal(from: number): void {
     const { metal } = this.drum;
     if (!metal || this.metalLevel < SILENCE) return;
-    layer.fill(0);
+    silence(layer);
     for (let partial = 0; partial < METAL_RATIOS.length; partial++) {
       const step = (metal.hz * METAL_RATIOS[partial]!) / this.sampleRate;
       let phase = this.phases[partial]!;

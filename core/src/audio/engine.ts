@@ -6,7 +6,7 @@ import { Room } from './room';
 import { drumFor } from './kits';
 import type { Sound } from './sounds';
 import { ToneVoice } from './tone-voice';
-import { CHUNK, type EngineNote, type Voice } from './voice';
+import { CHUNK, scratchChunk, silence, type EngineNote, type Voice } from './voice';
 
 export type { EngineNote } from './voice';
 
@@ -45,7 +45,7 @@ interface Strip {
   track: EngineTrack;
   left: number;
   right: number;
-  readonly buffer: Float32Array;
+  readonly buffer: Float64Array;
   isUsed: boolean;
 }
 
@@ -59,10 +59,10 @@ export class SoundEngine {
   private voices: Voice[] = [];
   private generation = 0;
   private renderedTo: number;
-  private readonly left = new Float32Array(CHUNK);
-  private readonly right = new Float32Array(CHUNK);
-  private readonly toRoom = new Float32Array(CHUNK);
-  private readonly toEcho = new Float32Array(CHUNK);
+  private readonly left = scratchChunk();
+  private readonly right = scratchChunk();
+  private readonly toRoom = scratchChunk();
+  private readonly toEcho = scratchChunk();
   private given = CHUNK;
 
   /** `firstFrame` is the frame number of the first sample `render` will give. */
@@ -104,7 +104,7 @@ export class SoundEngine {
       const strip = this.strips.get(track.id);
       const gains = gainsOf(track);
       if (strip) strip.track = track;
-      else this.strips.set(track.id, { track, ...gains, buffer: new Float32Array(CHUNK), isUsed: false });
+      else this.strips.set(track.id, { track, ...gains, buffer: scratchChunk(), isUsed: false });
     }
     const ids = new Set(tracks.map(({ id }) => id));
     for (const id of [...this.strips.keys()]) if (!ids.has(id)) this.strips.delete(id);
@@ -129,45 +129,57 @@ export class SoundEngine {
   private renderChunk(): void {
     const frame = this.renderedTo;
     this.startDue(frame + CHUNK);
-    for (const buffer of [this.left, this.right, this.toRoom, this.toEcho]) buffer.fill(0);
-    for (const strip of this.strips.values()) {
-      strip.buffer.fill(0);
-      strip.isUsed = false;
-    }
-    this.voices = this.voices.filter((voice) => {
-      const strip = this.strips.get(voice.trackId);
-      if (!strip) return false;
-      strip.isUsed = true;
-      return voice.render(strip.buffer, frame);
-    });
+    for (const buffer of [this.left, this.right, this.toRoom, this.toEcho]) silence(buffer);
+    for (const strip of this.strips.values()) strip.isUsed = false;
+    this.renderVoices(frame);
     for (const strip of this.strips.values()) this.mix(strip);
     this.room.process(this.toRoom, this.toEcho, this.left, this.right, this.voices.length > 0);
     this.limiter.process(this.left, this.right);
     this.renderedTo += CHUNK;
   }
 
+  /** Adds every voice to its track's buffer; those that are over, or whose track is gone, leave. */
+  private renderVoices(frame: number): void {
+    let kept = 0;
+    for (const voice of this.voices) {
+      const strip = this.strips.get(voice.trackId);
+      if (!strip) continue;
+      if (!strip.isUsed) silence(strip.buffer);
+      strip.isUsed = true;
+      if (voice.render(strip.buffer, frame)) this.voices[kept++] = voice;
+    }
+    this.voices.length = kept;
+  }
+
+  /** Adds a track to the mix and to what goes into room and echo. Its gains glide a quarter of the way to where they are set. */
   private mix(strip: Strip): void {
     const { track, buffer } = strip;
     const target = gainsOf(track);
-    const { sound } = track;
-    const echo = sound.kind === 'pitched' ? sound.echo : 0;
-    const stepLeft = ((target.left - strip.left) * 0.25) / CHUNK;
-    const stepRight = ((target.right - strip.right) * 0.25) / CHUNK;
     if (!strip.isUsed) {
       strip.left = target.left;
       strip.right = target.right;
       return;
     }
+    const { sound } = track;
+    const { left, right, toRoom, toEcho } = this;
+    const stepLeft = ((target.left - strip.left) * 0.25) / CHUNK;
+    const stepRight = ((target.right - strip.right) * 0.25) / CHUNK;
+    const { room } = sound;
+    const echo = sound.kind === 'pitched' ? sound.echo : 0;
+    let { left: gainLeft, right: gainRight } = strip;
     for (let index = 0; index < CHUNK; index++) {
-      strip.left += stepLeft;
-      strip.right += stepRight;
-      const left = buffer[index]! * strip.left;
-      const right = buffer[index]! * strip.right;
-      this.left[index]! += left;
-      this.right[index]! += right;
-      this.toRoom[index]! += (left + right) * sound.room;
-      this.toEcho[index]! += (left + right) * echo;
+      gainLeft += stepLeft;
+      gainRight += stepRight;
+      const sample = buffer[index]!;
+      const onLeft = sample * gainLeft;
+      const onRight = sample * gainRight;
+      left[index]! += onLeft;
+      right[index]! += onRight;
+      toRoom[index]! += (onLeft + onRight) * room;
     }
+    if (echo > 0) for (let index = 0; index < CHUNK; index++) toEcho[index]! += buffer[index]! * (gainLeft + gainRight) * echo;
+    strip.left = gainLeft;
+    strip.right = gainRight;
   }
 
   /** Starts the notes that begin before `untilFrame`; one that comes late starts at once. */

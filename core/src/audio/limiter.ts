@@ -1,4 +1,4 @@
-import { CHUNK } from './voice';
+import { CHUNK, scratchChunk } from './voice';
 
 /** No sample leaves louder than this: -1.4 dBFS. */
 export const CEILING = 0.85;
@@ -10,13 +10,20 @@ const RECOVERY = 0.004;
 export class Limiter {
   private gain = 1;
   private needNow = 1;
-  private readonly waitingLeft = new Float32Array(CHUNK);
-  private readonly waitingRight = new Float32Array(CHUNK);
+  private readonly waitingLeft = scratchChunk();
+  private readonly waitingRight = scratchChunk();
 
   /** Takes the next chunk in and gives the one before it out, in place. */
-  process(left: Float32Array, right: Float32Array): void {
+  process(left: Float64Array, right: Float64Array): void {
     let peak = 0;
-    for (let index = 0; index < CHUNK; index++) peak = Math.max(peak, Math.abs(left[index]!), Math.abs(right[index]!));
+    for (let index = 0; index < CHUNK; index++) {
+      const onLeft = left[index]!;
+      const onRight = right[index]!;
+      if (onLeft > peak) peak = onLeft;
+      else if (-onLeft > peak) peak = -onLeft;
+      if (onRight > peak) peak = onRight;
+      else if (-onRight > peak) peak = -onRight;
+    }
     const needNext = peak > CEILING ? CEILING / peak : 1;
     const to = Math.min(this.needNow, needNext, this.gain + (1 - this.gain) * RECOVERY + 1e-6);
     for (let index = 0; index < CHUNK; index++) {

@@ -37,7 +37,7 @@ export class Room {
   }
 
   /** Adds the room's answer to what is sent into it, for one chunk. `isFed` says whether anything is. */
-  process(toRoom: Float32Array, toEcho: Float32Array, left: Float32Array, right: Float32Array, isFed: boolean): void {
+  process(toRoom: Float64Array, toEcho: Float64Array, left: Float64Array, right: Float64Array, isFed: boolean): void {
     this.stillChunks = isFed ? 0 : this.stillChunks + 1;
     if (this.stillChunks > STILL_AFTER) return;
     this.work(toRoom, toEcho, left, right);
@@ -46,7 +46,7 @@ export class Room {
   }
 
   /** All four lines side by side, written out: a loop over them inside the loop over samples takes three times as long. */
-  private work(toRoom: Float32Array, toEcho: Float32Array, left: Float32Array, right: Float32Array): void {
+  private work(toRoom: Float64Array, toEcho: Float64Array, left: Float64Array, right: Float64Array): void {
     const [first, second, third, fourth] = this.lines as [DelayLine, DelayLine, DelayLine, DelayLine];
     const [a, b, c, d] = [first.samples, second.samples, third.samples, fourth.samples];
     const [atA, atB, atC, atD] = [first.at, second.at, third.at, fourth.at];

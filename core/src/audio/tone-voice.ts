@@ -3,9 +3,10 @@ import { decayPerSample, exp2, keyHz, velocityGain } from './math';
 import { bend, BentSine, Saw, Sine, Square, type Oscillator } from './oscillators';
 import { Rotor } from './rotor';
 import type { ToneSound } from './sounds';
-import { CHUNK, Fade, scratchChunk, type EngineNote, type Voice } from './voice';
+import { CHUNK, Fade, scratchChunk, silence, type EngineNote, type Voice } from './voice';
 
-const SILENCE = 0.0003;
+/** A voice that has fallen to this share of full level is over: -64 dB. */
+const SILENCE = 0.0006;
 const mixed = scratchChunk();
 /** Bends of the phase, in turns, too small to hear. */
 const UNHEARD_BEND = 1e-5;
@@ -67,10 +68,10 @@ export class ToneVoice implements Voice {
     this.fadeOut.begin(frame, seconds);
   }
 
-  render(out: Float32Array, frame: number): boolean {
+  render(out: Float64Array, frame: number): boolean {
     const { filter } = this.sound;
     const from = Math.max(0, this.startFrame - frame);
-    mixed.fill(0);
+    silence(mixed);
     if (this.modulators.length > 0) this.modulate(from);
     for (const oscillator of this.oscillators) oscillator.add(mixed, from);
     this.filter.tune(this.cutoffHz * exp2(filter.envelopeOctaves * this.filterEnvelope), filter.resonance);
@@ -83,7 +84,7 @@ export class ToneVoice implements Voice {
 
   /** Phase offsets, in turns, that the modulators give the first oscillator. */
   private modulate(from: number): void {
-    bend.fill(0);
+    silence(bend);
     for (let index = 0; index < this.modulators.length; index++) {
       const level = this.modulatorLevels[index]!;
       if (level < UNHEARD_BEND) continue;
@@ -92,7 +93,7 @@ export class ToneVoice implements Voice {
   }
 
   /** Attack, decay, sustain, release; then into the mix. */
-  private shape(out: Float32Array, frame: number, from: number): void {
+  private shape(out: Float64Array, frame: number, from: number): void {
     const { sustain } = this.sound.envelope;
     const { attackFrames, decayFactor, releaseFactor, gain } = this;
     const attackEnd = Math.min(CHUNK, this.startFrame + attackFrames - frame);

@@ -1,0 +1,258 @@
+import { chromium, type Browser, type Page } from '@playwright/test';
+import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { pino } from 'pino';
+import { CHROMIUM_FLAGS } from '../e2e/support/chromium';
+import { createApp } from '../server/src/app';
+import { openDatabase } from '../server/src/database/open';
+import { SongQueries } from '../server/src/database/songs';
+import { median, percentile, RUNS, type Figure } from './figure';
+import { songOf } from './song';
+
+const WIDE = { width: 1280, height: 800 };
+/** How many of the 5,000 notes a drag takes along; they are the loudest. */
+const DRAGGED = 500;
+
+interface Served {
+  readonly address: string;
+  readonly queries: SongQueries;
+  close(): void;
+}
+
+async function serve(root: string, pages: string): Promise<Served> {
+  const folder = mkdtempSync(join(tmpdir(), 'yibbo-bench-'));
+  const database = openDatabase(folder, join(root, 'server/migrations'));
+  const queries = new SongQueries(database.orm, () => Date.now());
+  const server = createApp({ queries, log: pino({ level: 'silent' }), pages }).listen(0, '127.0.0.1');
+  await new Promise((resolve) => server.once('listening', resolve));
+  const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  const close = () => {
+    server.closeAllConnections();
+    server.close();
+    database.close();
+  };
+  return { address, queries, close };
+}
+
+/** All that is measured in the real browser, on the built app. */
+export async function browserFigures(root: string): Promise<Figure[]> {
+  const app = await serve(root, join(root, 'app/dist'));
+  const empty = await serve(root, join(root, 'bench/dist/empty'));
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS });
+  try {
+    return [
+      bundleFigure(root),
+      await firstLoadFigure(browser, app, empty.address),
+      ...(await dragFigures(browser, app)),
+      ...(await largePatternFigures(browser, app)),
+      await heapFigure(browser, app),
+    ];
+  } finally {
+    await browser.close();
+    app.close();
+    empty.close();
+  }
+}
+
+function bundleFigure(root: string): Figure {
+  const folder = join(root, 'app/dist/_expo/static/js/web');
+  const sizes = readdirSync(folder)
+    .filter((name) => name.endsWith('.js'))
+    .map((name) => gzipSync(readFileSync(join(folder, name))).length);
+  const kilobytes = sizes.reduce((sum, size) => sum + size, 0) / 1000;
+  return {
+    what: 'kB of scripts a first load fetches, gzip',
+    ratio: kilobytes,
+    limit: 750,
+    better: 'lower',
+    plain: `${kilobytes.toFixed(0)} kB`,
+  };
+}
+
+/** Milliseconds from asking for a page in a fresh browser profile until an element is there. */
+async function loadMs(browser: Browser, address: string, testId: string): Promise<number> {
+  const context = await browser.newContext({ viewport: WIDE });
+  const page = await context.newPage();
+  const began = performance.now();
+  await page.goto(address, { waitUntil: 'commit' });
+  await page.getByTestId(testId).waitFor();
+  const ms = performance.now() - began;
+  await context.close();
+  return ms;
+}
+
+async function firstLoadFigure(browser: Browser, { address, queries }: Served, emptyAddress: string): Promise<Figure> {
+  const document = songOf(16, { spacing: 20_160 });
+  await queries.create({ ...document, song: { ...document.song, id: 'first' }, ...owned(document, 'first') });
+  const ours: number[] = [];
+  const bare: number[] = [];
+  for (let run = 0; run <= RUNS; run++) {
+    bare.push(await loadMs(browser, emptyAddress, 'there'));
+    ours.push(await loadMs(browser, `${address}/song/first`, 'notes-grid'));
+  }
+  const [own, least] = [median(ours.slice(1)), median(bare.slice(1))];
+  return {
+    what: 'first load until a note can be drawn, over an empty page of the same framework',
+    ratio: own / least,
+    limit: 2,
+    better: 'lower',
+    plain: `${own.toFixed(0)} ms over ${least.toFixed(0)} ms`,
+  };
+}
+
+/** The parts of a made-up song under another song's id. */
+function owned({ tracks, patterns, placements }: ReturnType<typeof songOf>, songId: string) {
+  const own = <T extends { songId: string }>(rows: readonly T[]): T[] => rows.map((row) => ({ ...row, songId }));
+  return { tracks: own(tracks), patterns: own(patterns), placements: own(placements) };
+}
+
+async function openSong(browser: Browser, { address, queries }: Served, id: string, count: number, spacing: number): Promise<Page> {
+  const document = songOf(count, { spacing, velocity: (index) => (index % (count / DRAGGED) === 0 ? 127 : 60) });
+  await queries.create({ ...document, song: { ...document.song, id }, ...owned(document, id) });
+  const page = await (await browser.newContext({ viewport: WIDE })).newPage();
+  await page.goto(`${address}/song/${id}`);
+  await page.getByTestId('notes-grid').waitFor();
+  await page.waitForTimeout(500);
+  return page;
+}
+
+/** Begins to write down, in the page, the time between frames and from each pointer event to the paint after it. */
+async function watch(page: Page): Promise<void> {
+  await page.evaluate(() => {
+    const seen = { frames: [] as number[], paints: [] as number[], isOn: true };
+    Object.assign(window, { seen });
+    let last = performance.now();
+    const frame = (now: number) => {
+      seen.frames.push(now - last);
+      last = now;
+      if (seen.isOn) requestAnimationFrame(frame);
+    };
+    requestAnimationFrame(frame);
+    const painted = (event: Event) =>
+      requestAnimationFrame(() => {
+        const channel = new MessageChannel();
+        channel.port1.onmessage = () => seen.paints.push(performance.now() - event.timeStamp);
+        channel.port2.postMessage(null);
+      });
+    for (const type of ['pointermove', 'wheel', 'keydown']) addEventListener(type, painted, { capture: true, passive: true });
+  });
+}
+
+async function seen(page: Page): Promise<{ frames: number[]; paints: number[] }> {
+  return page.evaluate(() => {
+    const all = (window as unknown as { seen: { frames: number[]; paints: number[]; isOn: boolean } }).seen;
+    all.isOn = false;
+    return { frames: all.frames.slice(2), paints: all.paints };
+  });
+}
+
+const FRAME_MS = 1000 / 60;
+
+function frameFigure(what: string, runs: readonly number[]): Figure {
+  const p95 = median(runs);
+  return { what, ratio: p95 / FRAME_MS, limit: 2, better: 'lower', plain: `${p95.toFixed(1)} ms` };
+}
+
+async function selectLoud(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Louder or softer: set up the rule' }).click();
+  await page.getByRole('slider', { name: 'Than velocity' }).fill('120');
+  await page.getByRole('button', { name: 'Keep the selection' }).click();
+}
+
+async function dragFigures(browser: Browser, app: Served): Promise<Figure[]> {
+  const page = await openSong(browser, app, 'drag', 5_000, 200);
+  await selectLoud(page);
+  const note = (await page.locator('[data-note][aria-selected=true]').nth(3).boundingBox())!;
+  const from = { x: note.x + note.width / 2, y: note.y + note.height / 2 };
+  const frames: number[] = [];
+  const paints: number[] = [];
+  for (let run = 0; run < RUNS; run++) {
+    await page.mouse.move(from.x, from.y);
+    await page.mouse.down();
+    await page.mouse.move(from.x + 20, from.y, { steps: 3 });
+    await watch(page);
+    for (let step = 0; step < 60; step++) {
+      await page.mouse.move(from.x + 20 + 60 * Math.sin(step / 8), from.y + 40 * Math.cos(step / 8));
+      await page.waitForTimeout(12);
+    }
+    const measured = await seen(page);
+    frames.push(percentile(measured.frames, 0.95));
+    paints.push(percentile(measured.paints, 0.95));
+    await page.keyboard.press('Escape');
+    await page.mouse.up();
+  }
+  const held: number[] = [];
+  for (let run = 0; run < RUNS; run++) {
+    await watch(page);
+    for (let press = 0; press < 24; press++) {
+      await page.keyboard.down(run % 2 ? 'ArrowLeft' : 'ArrowRight');
+      await page.waitForTimeout(30);
+    }
+    await page.keyboard.up(run % 2 ? 'ArrowLeft' : 'ArrowRight');
+    held.push(percentile((await seen(page)).frames, 0.95));
+  }
+  await page.context().close();
+  return [
+    frameFigure('dragging 500 selected of 5,000 notes: frame p95, in frames of a 60th of a second', frames),
+    frameFigure('the same: pointer to paint p95', paints),
+    frameFigure('nudge held down on 500 of 5,000 notes: frame p95', held),
+  ];
+}
+
+async function largePatternFigures(browser: Browser, app: Served): Promise<Figure[]> {
+  const page = await openSong(browser, app, 'large', 20_000, 630);
+  const grid = (await page.getByTestId('notes-grid').boundingBox())!;
+  await page.mouse.move(grid.x + grid.width / 2, grid.y + grid.height / 2);
+  const measure = async (turn: (step: number) => Promise<void>) => {
+    const runs: number[] = [];
+    for (let run = 0; run < RUNS; run++) {
+      await watch(page);
+      for (let step = 0; step < 50; step++) {
+        await turn(step);
+        await page.waitForTimeout(10);
+      }
+      runs.push(percentile((await seen(page)).frames, 0.95));
+    }
+    return runs;
+  };
+  const scrolled = await measure(() => page.mouse.wheel(60, 6));
+  await page.keyboard.down('Control');
+  const zoomed = await measure((step) => page.mouse.wheel(0, step % 10 < 5 ? -30 : 30));
+  await page.keyboard.up('Control');
+  await page.context().close();
+  return [
+    frameFigure('a 20,000-note pattern scrolled: frame p95', scrolled),
+    frameFigure('a 20,000-note pattern zoomed: frame p95', zoomed),
+  ];
+}
+
+async function heapFigure(browser: Browser, app: Served): Promise<Figure> {
+  const page = await openSong(browser, app, 'heap', 500, 5_040);
+  const session = await page.context().newCDPSession(page);
+  await page.keyboard.press('Control+a');
+  const heap = async () => {
+    await session.send('HeapProfiler.collectGarbage');
+    const { usedSize } = await session.send('Runtime.getHeapUsage');
+    return usedSize;
+  };
+  const edit = async (times: number) => {
+    for (let count = 0; count < times; count++) await page.keyboard.press(count % 2 ? 'ArrowLeft' : 'ArrowRight');
+    await page.getByText('Saved', { exact: true }).waitFor({ timeout: 60_000 });
+  };
+  await edit(100);
+  const early = await heap();
+  await edit(900);
+  const late = await heap();
+  await page.context().close();
+  const megabytes = (bytes: number) => (bytes / 1e6).toFixed(1);
+  return {
+    what: 'heap after 1,000 edits over heap after 100',
+    ratio: late / early,
+    limit: 1.1,
+    better: 'lower',
+    plain: `${megabytes(late)} MB over ${megabytes(early)} MB`,
+  };
+}

@@ -1,0 +1,131 @@
+import { parseMidi } from 'midi-file';
+import {
+  ACTIONS,
+  applyOwn,
+  COMMON_TIME,
+  division,
+  exportMidi,
+  gridOf,
+  importMidi,
+  notesOf,
+  perform,
+  SAMPLE_RATE,
+  SoundEngine,
+  SOUNDS,
+  type EngineNote,
+  type NotesAction,
+} from '../core/src';
+import { time, type Figure } from './figure';
+import { newId, songOf } from './song';
+
+/** Actions that put notes into another order, or many new ones among them, sort, and are allowed twice as much. */
+const SORTING = new Set([
+  'rotate',
+  'reverse',
+  'nudge',
+  'quantize',
+  'split-parts',
+  'first-cut',
+  'split-lines',
+  'split-at',
+  'join',
+  'duplicate',
+  'repeat',
+]);
+
+/** Settings for actions whose own would do nothing here. */
+const PARAMS: Readonly<Record<string, object>> = { repeat: { until: 'times', times: 2 } };
+
+export function actionFigures(): Figure[] {
+  const document = songOf(100_000);
+  const patternId = document.patterns[0]!.id;
+  const notes = notesOf(document, patternId);
+  const all = notes.map(({ id }) => id);
+  const context = { grid: gridOf(division('1/16'), COMMON_TIME), meter: COMMON_TIME, tempos: document.song.tempos, newId };
+  const figure = (action: NotesAction): Figure => {
+    // Splits and repeats are held to 20,000 notes; they get fewer.
+    const some = /split|cut|repeat/.test(action.id) ? all.slice(0, 9_000) : all;
+    const run = () =>
+      applyOwn(
+        document,
+        perform(document, { action, params: PARAMS[action.id] ?? {}, patternId, noteIds: some, seed: 1 }, context, {
+          id: newId(),
+          at: 0,
+          device: 'bench',
+        }).change,
+      );
+    const ms = time(run);
+    const copy = time(() => notes.map((note) => ({ ...note })));
+    return {
+      what: `\`${action.id}\` on ${some.length.toLocaleString('en')} of 100,000 notes: run, diff and apply, over copying all`,
+      ratio: ms / copy,
+      limit: SORTING.has(action.id) ? 16 : 8,
+      better: 'lower',
+      plain: `${ms.toFixed(0)} ms over ${copy.toFixed(0)} ms`,
+    };
+  };
+  return ACTIONS.map(figure);
+}
+
+export function importFigure(): Figure {
+  const bytes = exportMidi(songOf(50_000), 'written');
+  const parse = time(() => parseMidi(bytes));
+  const whole = time(() => importMidi(bytes, { newId, seed: 1, name: '' }));
+  return {
+    what: '50,000 notes from a MIDI file to a song, over the byte parser alone',
+    ratio: whole / parse,
+    limit: 4,
+    better: 'lower',
+    plain: `${whole.toFixed(0)} ms over ${parse.toFixed(0)} ms`,
+  };
+}
+
+const SECONDS = 60;
+/** Strokes a second of each track, and for how long a note is held: forty a second in all, as a full arrangement has. */
+const BAND = [
+  { soundId: 'quay-kit', perSecond: 12, seconds: 0.1, pitches: [36, 42, 38, 42] },
+  { soundId: 'quay-kit', perSecond: 6, seconds: 0.1, pitches: [70, 54, 56] },
+  { soundId: 'round-bass', perSecond: 4, seconds: 0.2, pitches: [31, 31, 38, 34] },
+  { soundId: 'lamp-keys', perSecond: 6, seconds: 0.3, pitches: [58, 62, 65] },
+  { soundId: 'rope-pluck', perSecond: 6, seconds: 0.15, pitches: [62, 65, 69, 74] },
+  { soundId: 'gull-lead', perSecond: 3, seconds: 0.25, pitches: [74, 77, 76] },
+  { soundId: 'fog-pad', perSecond: 1, seconds: 1.5, pitches: [46, 53, 62] },
+  { soundId: 'buoy-bells', perSecond: 2, seconds: 0.4, pitches: [79, 77] },
+];
+
+export function renderFigure(): Figure {
+  const tracks = BAND.map(({ soundId }, index) => ({
+    id: `t${index}`,
+    sound: SOUNDS.find(({ id }) => id === soundId)!,
+    levelDb: -6,
+    pan: 0,
+    isAudible: true,
+  }));
+  const notes = BAND.flatMap(({ perSecond, seconds, pitches }, track) =>
+    Array.from({ length: SECONDS * perSecond }, (_, index): EngineNote => ({
+      at: Math.round((index / perSecond) * SAMPLE_RATE),
+      frames: Math.round(seconds * SAMPLE_RATE),
+      trackId: `t${track}`,
+      pitch: pitches[index % pitches.length]!,
+      velocity: 70 + ((index * 13) % 50),
+      seed: index + 1,
+    })),
+  );
+  const block = 4800;
+  const left = new Float32Array(block);
+  const right = new Float32Array(block);
+  const render = () => {
+    const engine = new SoundEngine();
+    engine.post({ type: 'tracks', tracks });
+    engine.post({ type: 'notes', notes, generation: 0 });
+    for (let frame = 0; frame < SECONDS * SAMPLE_RATE; frame += block) engine.render(left, right);
+  };
+  const ms = time(render);
+  return {
+    what: `rendering ${SECONDS} s of 8 tracks, 40 notes a second, as times real time`,
+    ratio: (SECONDS * 1000) / ms,
+    limit: 40,
+    better: 'higher',
+    plain: `${(ms / 1000).toFixed(2)} s`,
+  };
+}

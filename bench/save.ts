@@ -1,0 +1,92 @@
+import Database from 'better-sqlite3';
+import { mkdtempSync } from 'node:fs';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pino } from 'pino';
+import { actionById, COMMON_TIME, division, gridOf, notesOf, perform } from '../core/src';
+import { createApp } from '../server/src/app';
+import { openDatabase } from '../server/src/database/open';
+import { SongQueries } from '../server/src/database/songs';
+import { median, RUNS, type Figure } from './figure';
+import { newId, songOf } from './song';
+
+const EDITS = 40;
+
+/** One edit of a 20,000-note song: sent, checked, applied, written and answered, over one bare commit of as many bytes. */
+export async function saveFigures(root: string): Promise<Figure[]> {
+  const folder = mkdtempSync(join(tmpdir(), 'yibbo-bench-save-'));
+  const database = openDatabase(folder, join(root, 'server/migrations'));
+  const queries = new SongQueries(database.orm, () => Date.now());
+  const document = songOf(20_000);
+  await queries.create(document);
+  const server = createApp({ queries, log: pino({ level: 'silent' }) }).listen(0, '127.0.0.1');
+  await new Promise((resolve) => server.once('listening', resolve));
+  const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api/songs/${document.song.id}/changes`;
+
+  const patternId = document.patterns[0]!.id;
+  const note = notesOf(document, patternId)[700]!;
+  const context = { grid: gridOf(division('1/16'), COMMON_TIME), meter: COMMON_TIME, tempos: document.song.tempos, newId };
+  const body = (edit: number, base: number) =>
+    JSON.stringify({
+      base,
+      changes: [
+        {
+          ...perform(
+            document,
+            { action: actionById('transpose'), params: { semitones: 1 }, patternId, noteIds: [note.id], seed: 1 },
+            context,
+            {
+              id: newId(),
+              at: 0,
+              device: 'bench',
+            },
+          ).change,
+          entries: [
+            {
+              kind: 'edit',
+              of: 'notes',
+              in: patternId,
+              ids: [note.id],
+              fields: { velocity: [[edit === 0 ? note.velocity : edit + 1], [edit + 2]] },
+            },
+          ],
+        },
+      ],
+    });
+
+  const bare = new Database(join(folder, 'bare.sqlite'));
+  for (const pragma of ['journal_mode = WAL', 'synchronous = FULL']) bare.pragma(pragma);
+  bare.exec('create table changes (id integer primary key, body text)');
+  const insert = bare.prepare('insert into changes (body) values (?)');
+
+  const saves: number[] = [];
+  const commits: number[] = [];
+  let bytes = 0;
+  for (let edit = 0; edit < EDITS * RUNS; edit++) {
+    const sent = body(edit % 120, edit);
+    bytes = Math.max(bytes, sent.length);
+    let began = performance.now();
+    const answer = await fetch(address, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: sent });
+    await answer.json();
+    saves.push(performance.now() - began);
+    if (!answer.ok) throw new Error(`The edit was refused: ${answer.status}`);
+    began = performance.now();
+    insert.run(sent);
+    commits.push(performance.now() - began);
+  }
+  server.close();
+  database.close();
+  bare.close();
+  const [save, commit] = [median(saves), median(commits)];
+  return [
+    {
+      what: 'one edit saved in a 20,000-note song, over a bare SQLite commit of the same bytes',
+      ratio: save / commit,
+      limit: 3,
+      better: 'lower',
+      plain: `${save.toFixed(2)} ms over ${commit.toFixed(2)} ms`,
+    },
+    { what: 'kB sent for it', ratio: bytes / 1024, limit: 4, better: 'lower', plain: `${bytes} bytes` },
+  ];
+}
