@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { ENTITY_SCHEMAS, findById, ORDER_FIELDS, type Collection, type Document, type Entity } from '../model/document';
+import { ENTITY_SCHEMAS, findById, ORDER_FIELDS, ORDERS, type Collection, type Document, type Entity } from '../model/document';
 import type { Id } from '../model/entities';
 import type { Change, EditEntry, Entry, WholeEntry } from './change';
 import { childrenOf, homeOf, merged, parentsOf, rowsOf, withRows } from './rows';
@@ -80,38 +80,20 @@ function applyRemove(document: Document, { of, entities, ...entry }: WholeEntry)
   for (const [home, leaving] of byHome({ ...entry, of, entities })) {
     const rows = rowsOf(current, of, home);
     const ids = leaving.map(({ id }) => id);
-    const placeOf = placesAmong(rows, ids);
-    const kept: Entity[] = [];
-    let found = 0;
-    for (const row of rows) {
-      const named = leaving[placeOf(row.id)];
-      if (!named) {
-        kept.push(row);
-        continue;
-      }
+    const indices = locate(rows, ids);
+    if (indices === null) return refuse('missing', of, notAmong(rows, ids));
+    const isLeaving = new Uint8Array(rows.length);
+    for (let place = 0; place < leaving.length; place++) {
+      const [row, named] = [rows[indices[place]!]!, leaving[place]!];
       const field = named === row ? undefined : differingField(named, row);
       if (field) return refuse('differs', of, row.id, field);
       if (childrenOf(current, of, row.id).length) return refuse('stillInUse', of, row.id);
-      found++;
+      isLeaving[indices[place]!] = 1;
     }
-    if (found < leaving.length) return refuse('missing', of, notAmong(rows, ids));
+    const kept = rows.filter((_row, index) => isLeaving[index] === 0);
     current = withRows(current, of, home, kept);
   }
   return { ok: true, document: current };
-}
-
-/** Tells each row's place among `named`, or -1; rows are to be asked in their order. Most Changes name rows in that order too, so
- *  one walk finds them all; only for others is an index made. */
-function placesAmong(rows: readonly Entity[], named: readonly Id[]): (id: Id) => number {
-  let next = 0;
-  for (let index = 0; index < rows.length && next < named.length; index++) if (rows[index]!.id === named[next]) next++;
-  if (next === named.length) {
-    let place = 0;
-    return (id) => (place < named.length && named[place] === id ? place++ : -1);
-  }
-  const places = new Map<Id, number>();
-  named.forEach((id, index) => places.set(id, index));
-  return (id) => places.get(id) ?? -1;
 }
 
 /** The first id named that no row has, or that is named twice. */
@@ -126,31 +108,59 @@ function differingField(a: Entity, b: Entity): string | undefined {
   return [...Object.keys(left), ...Object.keys(right)].find((field) => !sameValue(left[field], right[field]));
 }
 
-/** One pass over the list. Where no field that orders the list changes, rows stay in their places; else moved ones are merged back. */
+/** Edits rows where they stand in a copy of the list; only where one is then out of order are the edited ones merged back anew. */
 function applyEdit(document: Document, entry: EditEntry): Applied {
   const { of, ids } = entry;
   const wrong = wrongValue(entry);
   if (wrong) return refuse('invalid', of, wrong.id, wrong.field);
   const rows = rowsOf(document, of, entry.in);
-  const placeOf = placesAmong(rows, ids);
+  const indices = locate(rows, ids);
+  if (indices === null) return refuse('missing', of, notAmong(rows, ids));
   const columns = Object.entries(entry.fields);
-  const moves = ORDER_FIELDS[of].some((field) => field in entry.fields);
-  const kept: Entity[] = [];
-  const changed: Entity[] = [];
-  let found = 0;
-  for (const row of rows) {
-    const place = placeOf(row.id);
-    if (place === -1) {
-      kept.push(row);
-      continue;
-    }
-    const next = patched(row, columns, place);
-    if (typeof next === 'string') return refuse('differs', of, row.id, next);
-    (moves ? changed : kept).push(next);
-    found++;
+  const edited = rows.slice();
+  for (let place = 0; place < ids.length; place++) {
+    const index = indices[place]!;
+    const next = patched(rows[index]!, columns, place);
+    if (typeof next === 'string') return refuse('differs', of, ids[place]!, next);
+    edited[index] = next;
   }
-  if (found < ids.length) return refuse('missing', of, notAmong(rows, ids));
-  return { ok: true, document: withRows(document, of, entry.in, merged(of, kept, changed)) };
+  const moves = ORDER_FIELDS[of].some((field) => field in entry.fields);
+  return { ok: true, document: withRows(document, of, entry.in, moves ? putInOrder(of, edited, indices) : edited) };
+}
+
+/** The index of each id among the rows; null where one is missing or named twice. Most edits name rows in their order, so that one
+ *  walk finds them all; only for others is an index made. */
+function locate(rows: readonly Entity[], ids: readonly Id[]): Int32Array | null {
+  const indices = new Int32Array(ids.length);
+  let next = 0;
+  for (let index = 0; index < rows.length && next < ids.length; index++) if (rows[index]!.id === ids[next]) indices[next++] = index;
+  if (next === ids.length) return indices;
+  const places = new Map<Id, number>();
+  ids.forEach((id, place) => places.set(id, place));
+  let found = 0;
+  rows.forEach(({ id }, index) => {
+    const place = places.get(id);
+    if (place === undefined) return;
+    indices[place] = index;
+    found++;
+  });
+  return found === ids.length ? indices : null;
+}
+
+/** The rows in order again after those at `indices` have changed. */
+function putInOrder(of: Collection, rows: readonly Entity[], indices: Int32Array): readonly Entity[] {
+  const compare = ORDERS[of] as (a: Entity, b: Entity) => number;
+  const isInPlace = (index: number) =>
+    (index === 0 || compare(rows[index - 1]!, rows[index]!) <= 0) &&
+    (index === rows.length - 1 || compare(rows[index]!, rows[index + 1]!) <= 0);
+  if (indices.every(isInPlace)) return rows;
+  const isEdited = new Uint8Array(rows.length);
+  for (const index of indices) isEdited[index] = 1;
+  return merged(
+    of,
+    rows.filter((_row, index) => isEdited[index] === 0),
+    rows.filter((_row, index) => isEdited[index] === 1),
+  );
 }
 
 /** The first new value that its field does not allow. Checked by whole columns and runs of one
@@ -161,10 +171,19 @@ function wrongValue({ of, ids, fields }: EditEntry): { readonly id: Id; readonly
     const schema = field === 'id' ? undefined : shape[field];
     if (!schema) return { id: ids[0]!, field };
     const places = after.map((_value, index) => index).filter((index) => index === 0 || after[index] !== after[index - 1]);
-    const checked = z.array(schema).safeParse(places.map((index) => after[index] ?? undefined));
+    const checked = listOf(schema).safeParse(places.map((index) => after[index] ?? undefined));
     if (!checked.success) return { id: ids[places[Number(checked.error.issues[0]?.path[0] ?? 0)]!]!, field };
   }
   return null;
+}
+
+const lists = new Map<z.ZodType, z.ZodType>();
+
+/** The schema of a list of such values. Made once for each field: making one takes longer than checking with it. */
+function listOf(schema: z.ZodType): z.ZodType {
+  const known = lists.get(schema) ?? z.array(schema);
+  lists.set(schema, known);
+  return known;
 }
 
 /** The row with its patches, or the name of the first field whose value is not the expected one. */

@@ -11,16 +11,18 @@ export interface Hit {
   readonly velocity: number;
 }
 
-/** The hits a note is played as: its roll's, equal to the tick, or the note itself where it has none. */
+/** The hits a note is played as: its roll's, equal to the tick, or the note itself where it has none. No hit is shorter than a tick,
+ *  so that a very short note has fewer. */
 export function hitsOf({ start, length, velocity, roll }: Note): readonly Hit[] {
   if (!roll) return [{ start, length, velocity }];
-  const edge = (index: number) => start + Math.round((index * length) / roll.hits);
-  return Array.from({ length: roll.hits }, (_, index) => {
-    const along = index / (roll.hits - 1);
+  const hits = Math.min(roll.hits, length);
+  const edge = (index: number) => start + Math.round((index * length) / hits);
+  return Array.from({ length: hits }, (_, index) => {
+    const along = index / Math.max(1, hits - 1);
     const share = roll.shape === 'even' ? 1 : roll.shape === 'rising' ? along : 1 - along;
     return {
       start: edge(index),
-      length: Math.max(1, edge(index + 1) - edge(index)),
+      length: edge(index + 1) - edge(index),
       velocity: Math.max(1, Math.round(velocity * (SOFTEST + (1 - SOFTEST) * share))),
     };
   });

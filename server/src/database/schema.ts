@@ -1,16 +1,25 @@
 import { integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 
-/** A song as it was at `snapshotRevision`; the changes after it make it what it is at `revision`. */
+/** A song's row is small and written with every Change; its notes are in `snapshots`. */
 export const songs = sqliteTable('songs', {
   id: text('id').primaryKey(),
   name: text('name').notNull(),
   revision: integer('revision').notNull(),
-  snapshot: text('snapshot').notNull(),
-  snapshotRevision: integer('snapshot_revision').notNull(),
-  /** What the Songs screen shows, as JSON, so that listing opens no song. */
+  /** What the Songs screen shows, as JSON, so that listing opens no song; as it was at `cardRevision`. */
   card: text('card').notNull(),
+  cardRevision: integer('card_revision').notNull().default(-1),
   createdAt: integer('created_at').notNull(),
   changedAt: integer('changed_at').notNull(),
+});
+
+/** A whole song as it was at `revision`; the changes after that make it what it is now. Apart from the song's row, because SQLite
+ *  writes a row as a whole, and this one may have megabytes. */
+export const snapshots = sqliteTable('snapshots', {
+  songId: text('song_id')
+    .primaryKey()
+    .references(() => songs.id, { onDelete: 'cascade' }),
+  revision: integer('revision').notNull(),
+  body: text('body').notNull(),
 });
 
 /** Every Change ever made to a song, in the order the server took them. Only ever added to. */

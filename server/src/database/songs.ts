@@ -1,8 +1,8 @@
 import { applyOwn, labelOf, readDocument, type Change, type ChangeLabel, type Document, type Id } from '@yibbo/core';
-import { and, asc, desc, eq, gt } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, ne } from 'drizzle-orm';
 import type { BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
 import { cardOf, type SongCard } from './card';
-import { changes, settings, songs } from './schema';
+import { changes, settings, snapshots, songs } from './schema';
 
 export interface StoredSong {
   readonly document: Document;
@@ -30,27 +30,47 @@ export class SongQueries {
     return rows.map(({ card: json, ...row }) => ({ ...row, ...(JSON.parse(json) as SongCard) }));
   }
 
+  /** The songs that have changed since their cards were made. */
+  async staleCards(): Promise<Id[]> {
+    return this.orm
+      .select({ id: songs.id })
+      .from(songs)
+      .where(ne(songs.cardRevision, songs.revision))
+      .all()
+      .map(({ id }) => id);
+  }
+
+  async setCard(id: Id, { document, revision }: StoredSong): Promise<void> {
+    this.orm
+      .update(songs)
+      .set({ card: JSON.stringify(cardOf(document)), cardRevision: revision })
+      .where(eq(songs.id, id))
+      .run();
+  }
+
   async create(document: Document): Promise<void> {
     const { id, name } = document.song;
     const at = this.now();
-    const row = {
-      id,
-      name,
-      revision: 0,
-      snapshotRevision: 0,
-      snapshot: JSON.stringify(document),
-      card: JSON.stringify(cardOf(document)),
-      createdAt: at,
-      changedAt: at,
-    };
-    this.orm.insert(songs).values(row).run();
+    this.orm.transaction((transaction) => {
+      const card = JSON.stringify(cardOf(document));
+      transaction.insert(songs).values({ id, name, revision: 0, card, cardRevision: 0, createdAt: at, changedAt: at }).run();
+      transaction
+        .insert(snapshots)
+        .values({ songId: id, revision: 0, body: JSON.stringify(document) })
+        .run();
+    });
   }
 
   /** The song as it is now; null where there is none. Throws where what is stored cannot be read. */
   async load(id: Id): Promise<StoredSong | null> {
-    const row = this.orm.select().from(songs).where(eq(songs.id, id)).get();
+    const row = this.orm
+      .select({ revision: songs.revision, snapshotRevision: snapshots.revision, body: snapshots.body })
+      .from(songs)
+      .innerJoin(snapshots, eq(snapshots.songId, songs.id))
+      .where(eq(songs.id, id))
+      .get();
     if (!row) return null;
-    const read = readDocument(JSON.parse(row.snapshot));
+    const read = readDocument(JSON.parse(row.body));
     if (!read.ok) throw new Error(`Song ${id} cannot be read: ${read.code}, ${read.details}`);
     const since = await this.changesAfter(id, row.snapshotRevision);
     const document = since.reduce((current, { change }) => applyOwn(current, change), read.document);
@@ -93,7 +113,6 @@ export class SongQueries {
   async append(id: Id, added: readonly NumberedChange[], document: Document, snapshot: boolean): Promise<void> {
     const revision = added.at(-1)?.revision;
     if (revision === undefined) return;
-    const whole = snapshot ? { snapshot: JSON.stringify(document), snapshotRevision: revision } : {};
     this.orm.transaction((transaction) => {
       for (const { revision: at, change } of added) {
         transaction
@@ -101,8 +120,11 @@ export class SongQueries {
           .values({ ...labelOf(change), songId: id, revision: at, body: JSON.stringify(change) })
           .run();
       }
-      const row = { name: document.song.name, revision, changedAt: this.now(), card: JSON.stringify(cardOf(document)), ...whole };
+      const row = { name: document.song.name, revision, changedAt: this.now() };
       transaction.update(songs).set(row).where(eq(songs.id, id)).run();
+      if (!snapshot) return;
+      const whole = { revision, body: JSON.stringify(document) };
+      transaction.update(snapshots).set(whole).where(eq(snapshots.songId, id)).run();
     });
   }
 

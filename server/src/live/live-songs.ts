@@ -56,6 +56,15 @@ export class LiveSongs {
     });
   }
 
+  /** Makes the cards anew of the songs that have changed since: not with every Change, for that reads every note. */
+  async refreshCards(): Promise<void> {
+    for (const id of await this.queries.staleCards())
+      await this.inTurn(id, async () => {
+        const song = await this.song(id);
+        if (song) await this.queries.setCard(id, song);
+      });
+  }
+
   /** Calls `listener` with the revision after each change, until the returned function is called. */
   listen(id: Id, listener: (revision: number) => void): () => void {
     const set = this.listeners.get(id) ?? new Set();

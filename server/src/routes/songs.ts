@@ -20,6 +20,7 @@ export function songRoutes(queries: SongQueries, live: LiveSongs): Router {
   const body = json({ limit: BODY_LIMIT, strict: true });
 
   router.get('/', async (_request, response) => {
+    await live.refreshCards();
     response.json(await queries.list());
   });
 

@@ -1,0 +1,2 @@
+ALTER TABLE `songs` DROP COLUMN `snapshot`;--> statement-breakpoint
+ALTER TABLE `songs` DROP COLUMN `snapshot_revision`;
