@@ -38,18 +38,16 @@ async function serve(root: string, pages: string): Promise<Served> {
 }
 
 /** All that is measured in the real browser, on the built app. */
-export async function browserFigures(root: string): Promise<Figure[]> {
+export async function* browserFigures(root: string): AsyncGenerator<Figure> {
   const app = await serve(root, join(root, 'app/dist'));
   const empty = await serve(root, join(root, 'bench/dist/empty'));
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS });
   try {
-    return [
-      bundleFigure(root),
-      await firstLoadFigure(browser, app, empty.address),
-      ...(await dragFigures(browser, app)),
-      ...(await largePatternFigures(browser, app)),
-      await heapFigure(browser, app),
-    ];
+    yield bundleFigure(root);
+    yield await firstLoadFigure(browser, app, empty.address);
+    yield* await dragFigures(browser, app);
+    yield* await largePatternFigures(browser, app);
+    yield await heapFigure(browser, app);
   } finally {
     await browser.close();
     app.close();
@@ -109,8 +107,15 @@ function owned({ tracks, patterns, placements }: ReturnType<typeof songOf>, song
   return { tracks: own(tracks), patterns: own(patterns), placements: own(placements) };
 }
 
-async function openSong(browser: Browser, { address, queries }: Served, id: string, count: number, spacing: number): Promise<Page> {
-  const document = songOf(count, { spacing, velocity: (index) => (index % (count / DRAGGED) === 0 ? 127 : 60) });
+const SIXTEENTH = 5_040;
+
+/** A song of four-note chords on every sixteenth, opened. */
+async function openSong(browser: Browser, { address, queries }: Served, id: string, count: number): Promise<Page> {
+  const document = songOf(count, {
+    spacing: SIXTEENTH,
+    together: 4,
+    velocity: (index) => (index % Math.max(1, count / DRAGGED) === 0 ? 127 : 60),
+  });
   await queries.create({ ...document, song: { ...document.song, id }, ...owned(document, id) });
   const page = await (await browser.newContext({ viewport: WIDE })).newPage();
   await page.goto(`${address}/song/${id}`);
@@ -163,7 +168,7 @@ async function selectLoud(page: Page): Promise<void> {
 }
 
 async function dragFigures(browser: Browser, app: Served): Promise<Figure[]> {
-  const page = await openSong(browser, app, 'drag', 5_000, 200);
+  const page = await openSong(browser, app, 'drag', 5_000);
   await selectLoud(page);
   const note = (await page.locator('[data-note][aria-selected=true]').nth(3).boundingBox())!;
   const from = { x: note.x + note.width / 2, y: note.y + note.height / 2 };
@@ -203,7 +208,7 @@ async function dragFigures(browser: Browser, app: Served): Promise<Figure[]> {
 }
 
 async function largePatternFigures(browser: Browser, app: Served): Promise<Figure[]> {
-  const page = await openSong(browser, app, 'large', 20_000, 630);
+  const page = await openSong(browser, app, 'large', 20_000);
   const grid = (await page.getByTestId('notes-grid').boundingBox())!;
   await page.mouse.move(grid.x + grid.width / 2, grid.y + grid.height / 2);
   const measure = async (turn: (step: number) => Promise<void>) => {
@@ -230,7 +235,7 @@ async function largePatternFigures(browser: Browser, app: Served): Promise<Figur
 }
 
 async function heapFigure(browser: Browser, app: Served): Promise<Figure> {
-  const page = await openSong(browser, app, 'heap', 500, 5_040);
+  const page = await openSong(browser, app, 'heap', 64);
   const session = await page.context().newCDPSession(page);
   await page.keyboard.press('Control+a');
   const heap = async () => {

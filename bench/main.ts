@@ -7,7 +7,7 @@ const root = process.env.YIBBO_ROOT!;
 /** What to measure; all of it where nothing is named. */
 const wanted = process.argv.slice(2);
 
-const PARTS: Readonly<Record<string, () => Figure[] | Promise<Figure[]>>> = {
+const PARTS: Readonly<Record<string, () => Iterable<Figure> | AsyncIterable<Figure>>> = {
   actions: actionFigures,
   import: () => [importFigure()],
   render: () => [renderFigure()],
@@ -19,7 +19,7 @@ console.log('| what | ratio | to reach | reached | in this run |\n|---|---|---|-
 const missed: string[] = [];
 for (const [name, measure] of Object.entries(PARTS)) {
   if (wanted.length && !wanted.includes(name)) continue;
-  for (const figure of await measure()) {
+  for await (const figure of measure()) {
     console.log(line(figure));
     if (!isReached(figure)) missed.push(figure.what);
   }

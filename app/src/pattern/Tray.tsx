@@ -1,6 +1,7 @@
 import { ACTIONS, paramFields, SELECTION_RULES, type NotesAction } from '@yibbo/core';
 import Copy from 'lucide-react-native/icons/copy';
 import Dots from 'lucide-react-native/icons/ellipsis';
+import { useDeferredValue } from 'react';
 import { ScrollView, XStack, YStack } from 'tamagui';
 import { Press } from '../controls/Press';
 import { Words } from '../controls/words';
@@ -137,8 +138,9 @@ function CopyNext() {
 /** The selection rules with what each would pick now; the dots open a rule's settings. */
 function Rules({ part }: { readonly part: OpenPart }) {
   const dispatch = useAppDispatch();
-  const notes = useAppSelector(selectNotes);
-  const selected = useAppSelector((state) => state.view.selected);
+  // Counting can wait until the notes themselves are drawn.
+  const notes = useDeferredValue(useAppSelector(selectNotes));
+  const selected = useDeferredValue(useAppSelector((state) => state.view.selected));
   const params = useAppSelector((state) => state.view.ruleParams);
   return SELECTION_RULES.map((rule) => {
     const count = pickedBy(rule, notes, selected, params[rule.id], part).length;

@@ -27,7 +27,7 @@ export function GestureLayer({ gesture, lifted, part, rows, window }: GestureLay
     const x = limitedShift(lifted, gesture.ticks) * window.pixelsPerTick;
     const y = -limitedTranspose(lifted, gesture.semitones) * window.rowPixels;
     return (
-      <div style={{ position: 'absolute', willChange: 'transform', transform: `translate(${x}px, ${y}px)` }}>
+      <div style={{ position: 'absolute', zIndex: 3, willChange: 'transform', transform: `translate(${x}px, ${y}px)` }}>
         <Blocks notes={lifted} {...place} />
       </div>
     );

@@ -1,5 +1,5 @@
 import { barBeatWords, lengthWords, passesShort, whenWords, type MeterAt, type Note } from '@yibbo/core';
-import type { CSSProperties } from 'react';
+import { memo, type CSSProperties } from 'react';
 
 export interface NoteBlockProps {
   readonly note: Note;
@@ -10,55 +10,92 @@ export interface NoteBlockProps {
   /** CSS colour of its track. */
   readonly colour: string;
   readonly isSelected?: boolean;
+  /** Whether its ends are shown to take hold of. */
+  readonly hasHandles?: boolean;
   readonly isOffGrid?: boolean;
   /** Lies at or beyond the pattern's end: kept, hatched, silent. */
   readonly isBeyond?: boolean;
   /** Drawn as an outline of what was, or of what will be. */
   readonly isOutline?: boolean;
-  readonly name?: string;
+  /** The row's name and the meters, where the note is there for those who hear the page too. */
+  readonly named?: { readonly rowLabel: string; readonly meters: readonly MeterAt[] };
 }
 
 const HATCH = 'repeating-linear-gradient(135deg,transparent 0 4px,var(--lineStrong) 4px 5px)';
 
 /** A note: a rounded block filled from below to the height of its velocity, so that loudness is read without a lane. Muted is hollow,
  *  chance a broken edge, a roll notches where its hits begin, passes a small fraction, a voice a small number. */
-export function NoteBlock({ note, left, top, width, height, colour, isSelected, isOffGrid, isBeyond, isOutline, name }: NoteBlockProps) {
-  const loud = Math.round((note.velocity / 127) * 100);
-  const filled = `linear-gradient(to top,${colour} ${loud}%,color-mix(in srgb,${colour} 24%,var(--card)) ${loud}%)`;
-  const style: CSSProperties = {
-    position: 'absolute',
+export const NoteBlock = memo(
+  function NoteBlock({
+    note,
     left,
-    top: top + 1,
-    width: Math.max(4, width - 1),
-    height: height - 2,
-    boxSizing: 'border-box',
-    borderRadius: Math.min(5, height / 4),
-    border: isOutline ? '1px solid var(--faded)' : `1.5px ${note.chance === undefined ? 'solid' : 'dashed'} ${colour}`,
-    background: isOutline || note.muted ? 'transparent' : isBeyond ? HATCH : filled,
-    boxShadow: isSelected ? '0 0 0 2px var(--card), 0 0 0 4px var(--act)' : undefined,
-    zIndex: isSelected ? 2 : 1,
-    pointerEvents: 'none',
-  };
-  return (
-    <div
-      role={name ? 'option' : undefined}
-      aria-selected={name ? Boolean(isSelected) : undefined}
-      aria-label={name}
-      aria-hidden={name ? undefined : true}
-      data-note={name ? note.id : undefined}
-      style={style}
-    >
-      {isOffGrid ? <div style={OFF_GRID_TICK} /> : null}
-      {isOutline ? null : <Marks note={note} />}
-      {isSelected && height >= 16 && width >= 30 ? (
-        <>
-          <div style={{ ...HANDLE, left: 3 }} />
-          <div style={{ ...HANDLE, right: 3 }} />
-        </>
-      ) : null}
-    </div>
-  );
-}
+    top,
+    width,
+    height,
+    colour,
+    isSelected,
+    hasHandles,
+    isOffGrid,
+    isBeyond,
+    isOutline,
+    named,
+  }: NoteBlockProps) {
+    const name = named ? noteWords(note, named.rowLabel, named.meters) : undefined;
+    const loud = Math.round((note.velocity / 127) * 100);
+    const filled = `linear-gradient(to top,${colour} ${loud}%,color-mix(in srgb,${colour} 24%,var(--card)) ${loud}%)`;
+    const style: CSSProperties = {
+      position: 'absolute',
+      left,
+      top: top + 1,
+      width: Math.max(4, width - 1),
+      height: height - 2,
+      boxSizing: 'border-box',
+      borderRadius: Math.min(5, height / 4),
+      border: isOutline ? '1px solid var(--faded)' : `1.5px ${note.chance === undefined ? 'solid' : 'dashed'} ${colour}`,
+      background: isOutline || note.muted ? 'transparent' : isBeyond ? HATCH : filled,
+      boxShadow: isSelected ? '0 0 0 2px var(--card), 0 0 0 4px var(--act)' : undefined,
+      zIndex: isSelected ? 2 : 1,
+      pointerEvents: 'none',
+    };
+    return (
+      <div
+        role={name ? 'option' : undefined}
+        aria-selected={name ? Boolean(isSelected) : undefined}
+        aria-label={name}
+        aria-hidden={name ? undefined : true}
+        data-note={name ? note.id : undefined}
+        style={style}
+      >
+        {isOffGrid ? <div style={OFF_GRID_TICK} /> : null}
+        {isOutline ? null : <Marks note={note} />}
+        {hasHandles && height >= 16 && width >= 30 ? (
+          <>
+            <div style={{ ...HANDLE, left: 3 }} />
+            <div style={{ ...HANDLE, right: 3 }} />
+          </>
+        ) : null}
+      </div>
+    );
+  },
+  (before, after) =>
+    before.named?.rowLabel === after.named?.rowLabel &&
+    before.named?.meters === after.named?.meters &&
+    COMPARED.every((prop) => before[prop] === after[prop]),
+);
+
+const COMPARED = [
+  'note',
+  'left',
+  'top',
+  'width',
+  'height',
+  'colour',
+  'isSelected',
+  'hasHandles',
+  'isOffGrid',
+  'isBeyond',
+  'isOutline',
+] as const;
 
 /** What else a note is, as shapes and figures. */
 function Marks({ note }: { readonly note: Note }) {

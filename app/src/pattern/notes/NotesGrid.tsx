@@ -83,6 +83,7 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
         style={{
           position: 'relative',
           overflow: 'hidden',
+          contain: 'strict',
           touchAction: 'none',
           userSelect: 'none',
           background: 'var(--paper)',

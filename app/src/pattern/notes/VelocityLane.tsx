@@ -9,6 +9,8 @@ import { useFollow, useGridWindow, type GridWindow, type Viewport } from './view
 export const LANE_HEIGHT = 92;
 /** Room above the loudest and below the softest stem, in pixels. */
 const MARGIN = 8;
+/** Radius of a stem's head, in pixels. */
+const HEAD = 4;
 const REACH_TOUCH = 22;
 const REACH_MOUSE = 10;
 
@@ -134,6 +136,7 @@ export function VelocityLane({ part, viewport, notes, selected }: VelocityLanePr
         style={{
           position: 'relative',
           overflow: 'hidden',
+          contain: 'strict',
           height: LANE_HEIGHT,
           background: 'var(--card)',
           borderTop: '1px solid var(--lineStrong)',
@@ -180,40 +183,49 @@ interface StemsProps {
   readonly colour: string;
 }
 
+/** All stems as a few paths: one element for each stem would be redrawn with every edit. */
 const Stems = memo(function Stems({ notes, selected, window, colour }: StemsProps) {
-  return notes
-    .filter(({ start }) => start >= window.fromTick && start < window.toTick)
-    .map((note) => {
-      const height = MARGIN + ((LANE_HEIGHT - 2 * MARGIN) * note.velocity) / 127;
-      const ink = selected.size > 0 && !selected.has(note.id) ? 'var(--line)' : colour;
-      return (
-        <div
-          key={note.id}
-          style={{
-            position: 'absolute',
-            left: (note.start - window.fromTick) * window.pixelsPerTick,
-            top: LANE_HEIGHT - height,
-            height,
-            width: 2,
-            background: ink,
-          }}
-        >
-          <div
-            style={{
-              position: 'absolute',
-              left: -1,
-              top: -4,
-              width: 9,
-              height: 9,
-              borderRadius: '50%',
-              boxSizing: 'border-box',
-              background: note.muted ? 'var(--card)' : ink,
-              border: `2px solid ${ink}`,
-            }}
+  const shown = notes.filter(({ start }) => start >= window.fromTick && start < window.toTick);
+  const isQuiet = (id: Id) => selected.size > 0 && !selected.has(id);
+  const groups = [
+    { key: 'quiet', ink: 'var(--lineStrong)', notes: shown.filter(({ id }) => isQuiet(id)) },
+    { key: 'clear', ink: colour, notes: shown.filter(({ id }) => !isQuiet(id)) },
+  ];
+  const place = ({ start, velocity }: Note) => ({
+    x: Math.round((start - window.fromTick) * window.pixelsPerTick) + 1,
+    y: Math.round(LANE_HEIGHT - MARGIN - ((LANE_HEIGHT - 2 * MARGIN) * velocity) / 127),
+  });
+  const stem = (note: Note) => {
+    const { x, y } = place(note);
+    return `M${x} ${LANE_HEIGHT}V${y}`;
+  };
+  const head = (note: Note) => {
+    const { x, y } = place(note);
+    return `M${x - HEAD} ${y}a${HEAD} ${HEAD} 0 1 0 ${2 * HEAD} 0a${HEAD} ${HEAD} 0 1 0 ${-2 * HEAD} 0`;
+  };
+  return (
+    <svg width={(window.toTick - window.fromTick) * window.pixelsPerTick} height={LANE_HEIGHT} style={{ display: 'block' }}>
+      {groups.map(({ key, ink, notes: some }) => (
+        <g key={key} stroke={ink} strokeWidth={2}>
+          <path d={some.map(stem).join('')} />
+          <path
+            d={some
+              .filter(({ muted }) => !muted)
+              .map(head)
+              .join('')}
+            fill={ink}
           />
-        </div>
-      );
-    });
+          <path
+            d={some
+              .filter(({ muted }) => muted)
+              .map(head)
+              .join('')}
+            fill="var(--card)"
+          />
+        </g>
+      ))}
+    </svg>
+  );
 });
 
 function nearestStart(notes: readonly Note[], tick: number, reachTicks: number): number | null {

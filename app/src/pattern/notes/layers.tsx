@@ -13,7 +13,7 @@ import {
 import { memo, useMemo } from 'react';
 import type { OpenPart } from '../../store/selectors';
 import type { GridRow } from '../rows';
-import { NoteBlock, noteWords } from './NoteBlock';
+import { NoteBlock } from './NoteBlock';
 import type { GridWindow } from './viewport';
 
 /** Shaded and plain rows behind the notes. */
@@ -130,6 +130,9 @@ export const SpanLayer = memo(function SpanLayer({ span, window }: { readonly sp
   );
 });
 
+/** With more notes selected than this, their ends are still there to drag but no longer drawn. */
+const MOST_HANDLES = 40;
+
 interface NotesLayerProps {
   readonly notes: readonly Note[];
   readonly part: OpenPart;
@@ -162,9 +165,10 @@ export const NotesLayer = memo(function NotesLayer({ notes, part, rows, window, 
           colour={colour}
           isOutline={isOutline}
           isSelected={selected.has(note.id)}
+          hasHandles={selected.size <= MOST_HANDLES && selected.has(note.id)}
           isOffGrid={!isOutline && !isOnGrid(part.grid, note.start)}
           isBeyond={note.start >= part.pattern.length}
-          name={isNamed ? noteWords(note, rows[index]!.name, part.meters) : undefined}
+          named={isNamed ? { rowLabel: rows[index]!.name, meters: part.meters } : undefined}
         />
       );
     });

@@ -1,6 +1,9 @@
 import { clamp, TICKS_PER_QUARTER } from '@yibbo/core';
 import { useCallback, useSyncExternalStore } from 'react';
 
+/** How far what is drawn may be stretched before it is drawn anew, and how long after the last zoom it is in any case. */
+const MOST_STRETCH = 1.5;
+const ZOOM_REST_MS = 140;
 const LEAST_ROW = 8;
 const MOST_ROW = 64;
 
@@ -23,6 +26,8 @@ export class Viewport {
   height = 0;
   private listeners = new Set<() => void>();
   private lastWindow: GridWindow | null = null;
+  private isZooming = false;
+  private zoomTimer: ReturnType<typeof setTimeout> | null = null;
 
   /** `contentTicks` and `rowCount` say how far it may scroll. */
   constructor(
@@ -62,6 +67,12 @@ export class Viewport {
     this.rowPixels = clamp(this.rowPixels * rowFactor, LEAST_ROW, MOST_ROW);
     this.scrollX = tick * this.pixelsPerTick - x;
     this.scrollY = row * this.rowPixels - y;
+    this.isZooming = true;
+    if (this.zoomTimer) clearTimeout(this.zoomTimer);
+    this.zoomTimer = setTimeout(() => {
+      this.isZooming = false;
+      this.settle();
+    }, ZOOM_REST_MS);
     this.settle();
   }
 
@@ -109,10 +120,13 @@ export class Viewport {
     for (const listener of this.listeners) listener();
   }
 
-  /** The part to draw: what is in view and as much again around it, in steps, so that it changes seldom while scrolling. */
+  /** The part to draw: what is in view and some more around it, in steps, so that it changes seldom while scrolling. While zooming it
+   *  stays what it was, stretched, until the zoom rests or has gone too far. */
   window = (): GridWindow => {
-    const blockX = Math.max(200, this.width / 2);
-    const blockY = Math.max(200, this.height / 2);
+    const last = this.lastWindow;
+    if (last && this.isZooming && this.isNear(last)) return last;
+    const blockX = Math.max(160, this.width / 4);
+    const blockY = Math.max(160, this.height / 4);
     const left = (Math.floor(this.scrollX / blockX) - 1) * blockX;
     const top = (Math.floor(this.scrollY / blockY) - 1) * blockY;
     const next: GridWindow = {
@@ -123,11 +137,24 @@ export class Viewport {
       pixelsPerTick: this.pixelsPerTick,
       rowPixels: this.rowPixels,
     };
-    const last = this.lastWindow;
     const isSame = last && (Object.keys(next) as (keyof GridWindow)[]).every((key) => last[key] === next[key]);
     if (!isSame) this.lastWindow = next;
     return this.lastWindow!;
   };
+
+  /** Whether a drawn window still covers the view, and at a scale that may be stretched to today's. */
+  private isNear({ fromTick, toTick, fromRow, toRow, pixelsPerTick, rowPixels }: GridWindow): boolean {
+    const stretches = [this.pixelsPerTick / pixelsPerTick, this.rowPixels / rowPixels];
+    const right = (this.scrollX + this.width) / this.pixelsPerTick;
+    const bottom = Math.min(this.rowCount, (this.scrollY + this.height) / this.rowPixels);
+    return (
+      stretches.every((stretch) => stretch > 1 / MOST_STRETCH && stretch < MOST_STRETCH) &&
+      fromTick <= this.scrollX / this.pixelsPerTick &&
+      toTick >= right &&
+      fromRow <= this.scrollY / this.rowPixels &&
+      toRow >= bottom
+    );
+  }
 }
 
 /** A part of the grid to draw, and its scale. */
@@ -150,9 +177,12 @@ export function useFollow(viewport: Viewport, window: GridWindow, axes: 'both' |
     (element: HTMLElement | null) => {
       if (!element) return undefined;
       const follow = () => {
-        const x = axes === 'y' ? 0 : window.fromTick * window.pixelsPerTick - viewport.scrollX;
-        const y = axes === 'x' ? 0 : window.fromRow * window.rowPixels - viewport.scrollY;
-        element.style.transform = `translate(${x}px, ${y}px)`;
+        const x = axes === 'y' ? 0 : window.fromTick * viewport.pixelsPerTick - viewport.scrollX;
+        const y = axes === 'x' ? 0 : window.fromRow * viewport.rowPixels - viewport.scrollY;
+        const across = axes === 'y' ? 1 : viewport.pixelsPerTick / window.pixelsPerTick;
+        const down = axes === 'x' ? 1 : viewport.rowPixels / window.rowPixels;
+        element.style.transformOrigin = '0 0';
+        element.style.transform = `translate(${x}px, ${y}px)${across === 1 && down === 1 ? '' : ` scale(${across}, ${down})`}`;
       };
       follow();
       return viewport.subscribe(follow);
