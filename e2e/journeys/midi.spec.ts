@@ -93,3 +93,43 @@ test('a file that is no MIDI file is refused in words, and nothing is made', asy
   }, bytes);
   await expect(preview).toContainText('Low Water');
 });
+
+test('a large file is read beside the page: its progress is seen, it can be left, and it comes in whole', async ({ page }) => {
+  const strokes = Array.from({ length: 60_000 }, (_, index) => {
+    const tick = 12 * index;
+    return [
+      `2, ${tick}, Note_on_c, ${index % 4}, ${40 + (index % 40)}, 90`,
+      `2, ${tick + 10}, Note_off_c, ${index % 4}, ${40 + (index % 40)}, 0`,
+    ];
+  }).flat();
+  const file = midiFromText([
+    '0, 0, Header, 1, 2, 96',
+    '1, 0, Start_track',
+    '1, 0, End_track',
+    '2, 0, Start_track',
+    ...strokes,
+    '0, 0, End_of_file',
+  ]);
+  await page.goto('/');
+  await page.evaluate(() => {
+    const shares: number[] = [];
+    Object.assign(window, { shares });
+    new MutationObserver(() => {
+      const bar = document.querySelector('progress');
+      if (bar) shares.push(bar.value);
+    }).observe(document.body, { subtree: true, childList: true, attributes: true, characterData: true });
+  });
+  const choose = () =>
+    page.getByLabel('MIDI file').first().setInputFiles({ name: 'long-crossing.mid', mimeType: 'audio/midi', buffer: file });
+  await choose();
+  await expect(page.getByRole('region', { name: 'MIDI file' })).toContainText('4 tracks');
+  const shares = await page.evaluate(() => (window as unknown as { shares: number[] }).shares);
+  expect(shares.length).toBeGreaterThan(0);
+  expect([...shares].sort((a, b) => a - b)).toEqual(shares);
+  await page.getByRole('button', { name: 'Leave it' }).tap();
+  await expect(page.getByRole('region', { name: 'MIDI file' })).toHaveCount(0);
+  await choose();
+  await page.getByRole('button', { name: 'Bring it in' }).tap();
+  await expect(page.getByTestId('notes-grid')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByTestId('readout')).toContainText('15000 notes');
+});

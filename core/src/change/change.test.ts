@@ -31,6 +31,42 @@ describe('a Change', () => {
     );
   });
 
+  it('finds its rows in whatever order it names them, moved or not, and refuses one that is named twice', () => {
+    const edit = (notes: readonly { id: string; start: number; velocity: number }[], field: 'start' | 'velocity', values: number[]) => ({
+      ...stamp,
+      entries: [
+        {
+          kind: 'edit' as const,
+          of: 'notes' as const,
+          in: PATTERN,
+          ids: notes.map(({ id }) => id),
+          fields: { [field]: [notes.map((each) => each[field]), values] as const },
+        },
+      ],
+    });
+    fc.assert(
+      fc.property(
+        anyNotes(12),
+        fc.constantFrom('start', 'velocity'),
+        fc.array(fc.integer({ min: 1, max: 127 }), { minLength: 12 }),
+        (notes, field, values) => {
+          fc.pre(notes.length > 1);
+          const document = songWith(notes);
+          const named = [...notesOf(document, PATTERN)].reverse().slice(0, Math.ceil(notes.length / 2));
+          const given = values.slice(0, named.length);
+          const after = notesOf(applyOwn(document, edit(named, field, given)), PATTERN);
+          const expected = notesOf(document, PATTERN).map((each) => {
+            const place = named.indexOf(each);
+            return place < 0 ? each : { ...each, [field]: given[place] };
+          });
+          expect(after).toEqual([...expected].sort(byStartThenPitch));
+          const twice = edit([named[0]!, named[0]!], field, [1, 2]);
+          expect(apply(document, twice)).toMatchObject({ ok: false, mismatch: { code: 'missing', id: named[0]!.id } });
+        },
+      ),
+    );
+  });
+
   it('survives its way through JSON', () => {
     fc.assert(
       fc.property(twoSongs, ([before, after]) => {

@@ -1,0 +1,121 @@
+import { newSong, newTrack, notesOf, soundById, withTrack, type Document, type Note } from '@yibbo/core';
+import { changeRule, closeRule, openRule } from '../pattern/rules';
+import { applyCure } from './cures';
+import { dropTrial, keepTrial } from './edits';
+import { selectSelectedNotes, selectShownNotes } from './selectors';
+import { makeStore } from './store';
+import { runAction, tryAction } from './trials';
+import { selectionSet } from './view';
+
+const STEP = 5040;
+const PATTERN = 'pattern';
+
+/** A store with a song of four notes open: sixteenths at 0, 4, 8 and 12 of one bar, louder and louder. */
+function opened(change: (document: Document) => Document = (document) => document) {
+  const ids = ['track', PATTERN, 'placement'];
+  const song = newSong('song', 'Test', 1);
+  const parts = newTrack(song, soundById('lamp-keys'), () => ids.shift()!, 1);
+  const notes = [0, 1, 2, 3].map((index): Note => ({
+    id: `n${index}`,
+    patternId: PATTERN,
+    start: index * 4 * STEP,
+    length: STEP,
+    pitch: 60,
+    velocity: 40 + 20 * index,
+  }));
+  const document = change({ ...withTrack(song, parts), notes: { [PATTERN]: notes } });
+  const store = makeStore();
+  store.dispatch({ type: 'song/opened', document, revision: 0, history: [], unsent: [] });
+  const dispatch = store.dispatch as (thunk: unknown) => void;
+  const there = () => notesOf(store.getState().song.document!, PATTERN);
+  return { store, dispatch, there, steps: () => there().map(({ start }) => start / STEP) };
+}
+
+const selectedIds = (store: ReturnType<typeof makeStore>) => selectSelectedNotes(store.getState()).map(({ id }) => id);
+
+describe('running an action', () => {
+  it('takes the whole pattern where nothing is selected, and else what is; it remembers its settings', () => {
+    const { store, dispatch, steps } = opened();
+    dispatch(runAction('nudge', { count: 1 }));
+    expect(steps()).toEqual([1, 5, 9, 13]);
+    dispatch(selectionSet(['n3']));
+    dispatch(runAction('nudge', { count: 2, unit: '1/8' }));
+    expect(steps()).toEqual([1, 5, 9, 17]);
+    expect(store.getState().trial.lastParams['nudge']).toEqual({ count: 2, unit: '1/8' });
+    dispatch(runAction('nudge', { count: -1 }));
+    expect(steps()).toEqual([1, 5, 9, 15]);
+  });
+
+  it('says what came to lie beyond the end, and the cure makes room for it', () => {
+    const { store, dispatch, there } = opened();
+    dispatch(runAction('duplicate', { roundTo: 'bar' }));
+    expect(there()).toHaveLength(8);
+    expect(store.getState().view.notice).toEqual({
+      words: '4 notes lie beyond the end of the pattern and will not sound.',
+      cure: { kind: 'lengthen' },
+    });
+    dispatch(applyCure({ kind: 'lengthen' }));
+    expect(store.getState().song.document!.patterns[0]!.length).toBe(32 * STEP);
+    expect(store.getState().view.notice).toBeNull();
+  });
+});
+
+describe('a trial', () => {
+  it('shows its result without making it; Drop leaves no trace, Keep makes that very one', () => {
+    const { store, dispatch, steps } = opened();
+    const shown = () => selectShownNotes(store.getState()).map(({ start }) => start / STEP);
+    dispatch(tryAction('rotate', { count: 2 }));
+    expect(shown()).toEqual([2, 6, 10, 14]);
+    expect(steps()).toEqual([0, 4, 8, 12]);
+    dispatch(dropTrial());
+    expect(shown()).toEqual([0, 4, 8, 12]);
+    dispatch(tryAction('rotate', { count: 2 }));
+    dispatch(tryAction('rotate', { count: 3 }));
+    dispatch(keepTrial());
+    expect(steps()).toEqual([3, 7, 11, 15]);
+    expect(store.getState().song.history).toHaveLength(1);
+  });
+});
+
+describe('a rule being set up', () => {
+  it('selects as its settings change, among all or among what was selected, and gives that back', () => {
+    const { store, dispatch } = opened();
+    dispatch(selectionSet(['n0', 'n1', 'n2']));
+    dispatch(openRule('loudness'));
+    dispatch(changeRule({ than: 50 }));
+    expect(selectedIds(store)).toEqual(['n1', 'n2', 'n3']);
+    dispatch(changeRule({}, true));
+    expect(selectedIds(store)).toEqual(['n1', 'n2']);
+    dispatch(closeRule(false));
+    expect(selectedIds(store)).toEqual(['n0', 'n1', 'n2']);
+    dispatch(openRule('others'));
+    expect(selectedIds(store)).toEqual(['n3']);
+    dispatch(closeRule(true));
+    expect(selectedIds(store)).toEqual(['n3']);
+    expect(store.getState().view.rule).toBeNull();
+  });
+});
+
+describe('cures', () => {
+  const track = (document: Document) => document.tracks[0]!;
+  it.each([
+    ['a muted track', { muted: true }, { kind: 'unmute', trackId: 'track' } as const, { muted: false }],
+    ['a level all the way down', { levelDb: -60 }, { kind: 'levelUp', trackId: 'track' } as const, { levelDb: 0 }],
+    ['a solo', { soloed: true }, { kind: 'endSolo', trackIds: ['track'] } as const, { soloed: false }],
+  ])('end %s', (_name, before, cure, after) => {
+    const { store, dispatch } = opened((document) => ({ ...document, tracks: [{ ...track(document), ...before }] }));
+    dispatch(applyCure(cure));
+    expect(track(store.getState().song.document!)).toMatchObject(after);
+  });
+
+  it('bring notes back that are all muted or never sound', () => {
+    const silent = (document: Document): Document => ({
+      ...document,
+      notes: { [PATTERN]: notesOf(document, PATTERN).map((note) => ({ ...note, muted: true, chance: 0 })) },
+    });
+    const { dispatch, there } = opened(silent);
+    dispatch(applyCure({ kind: 'unmuteNotes' }));
+    dispatch(applyCure({ kind: 'alwaysSound' }));
+    for (const note of there()) expect('muted' in note || 'chance' in note).toBe(false);
+  });
+});
