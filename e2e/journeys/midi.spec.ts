@@ -108,6 +108,7 @@ test('a large file is read beside the page: its progress is seen, it can be left
     '1, 0, End_track',
     '2, 0, Start_track',
     ...strokes,
+    '2, 720010, End_track',
     '0, 0, End_of_file',
   ]);
   await page.goto('/');

@@ -13,8 +13,10 @@ async function shoot(page: Page, name: string): Promise<void> {
 
 const openTrack = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
 
+const tab = (page: Page, name: string) => page.getByRole('tab', { name }).click();
+
 test.describe('phone', () => {
-  test('songs, steps, notes, trial', async ({ page }) => {
+  test('songs, steps, notes, menu, rule, lane, trial, silence', async ({ page }) => {
     await page.goto('/');
     await expect(page.getByRole('listitem')).toHaveCount(1);
     await shoot(page, 'phone-songs');
@@ -25,9 +27,27 @@ test.describe('phone', () => {
     await page.getByRole('button', { name: /off grid/ }).click();
     await shoot(page, 'phone-notes');
     await page.getByTestId('play').click();
+    await tab(page, 'Select');
+    await page.getByRole('button', { name: 'Louder or softer: set up the rule' }).click();
+    await shoot(page, 'phone-rule');
+    await page.getByRole('button', { name: 'Select as before' }).click();
+    await openTrack(page, 'Bilge Bass');
+    await page.getByRole('option').nth(3).click({ button: 'right', force: true });
+    await shoot(page, 'phone-menu');
+    await page.getByRole('button', { name: 'Close the menu' }).click();
+    await page.getByRole('button', { name: 'Select nothing' }).click();
+    await tab(page, 'View');
+    await page.getByRole('button', { name: 'Velocity lane' }).click();
+    await shoot(page, 'phone-lane');
+    await page.getByRole('button', { name: 'Velocity lane' }).click();
+    await tab(page, 'Time');
     await openTrack(page, 'Lamp Keys');
     await page.getByRole('button', { name: 'Rotate: try with settings' }).click();
     await shoot(page, 'phone-trial');
+    await page.getByRole('button', { name: 'Drop' }).click();
+    await page.getByRole('button', { name: 'Mute Lamp Keys' }).click();
+    await shoot(page, 'phone-silence');
+    await page.getByRole('button', { name: 'Unmute', exact: true }).click();
   });
 
   test('a MIDI file before it comes in', async ({ page }) => {
@@ -65,11 +85,25 @@ test.describe('phone', () => {
 test.describe('phone, by night', () => {
   test.use({ colorScheme: 'dark' });
 
-  test('notes', async ({ page }) => {
+  test('steps, notes, trial', async ({ page }) => {
     await openDemo(page);
+    await shoot(page, 'phone-night-steps');
     await openTrack(page, 'Lamp Keys');
     await page.getByRole('button', { name: 'Select all notes' }).click();
     await shoot(page, 'phone-night');
+    await page.getByRole('button', { name: 'Quantize: try with settings' }).click();
+    await shoot(page, 'phone-night-trial');
+  });
+});
+
+test.describe('wide, by night', () => {
+  test.use({ viewport: { width: 1280, height: 800 }, isMobile: false, hasTouch: false, colorScheme: 'dark' });
+
+  test('notes with a menu', async ({ page }) => {
+    await openDemo(page);
+    await openTrack(page, 'Buoy Bells');
+    await page.getByRole('option').nth(2).click({ button: 'right', force: true });
+    await shoot(page, 'wide-night');
   });
 });
 

@@ -1,4 +1,4 @@
-import { ACTIONS, lineBefore, lineAfter, notesInSpan, type Note } from '@yibbo/core';
+import { ACTIONS, lineAfter, lineBefore, notesInSpan, paramFields, type Note } from '@yibbo/core';
 import Dots from 'lucide-react-native/icons/ellipsis';
 import { useEffect, useRef, type KeyboardEvent } from 'react';
 import { ScrollView, XStack, YStack } from 'tamagui';
@@ -13,7 +13,9 @@ import { FAMILY_NAMES } from './families';
 import { DRAWN_VELOCITY } from './useSetting';
 
 const WIDTH = 300;
-const HEIGHT = 420;
+const HEIGHT = 400;
+/** Room left above or below the pointer, so that the row it is about stays in sight, in pixels. */
+const ROW_ROOM = 28;
 
 interface ActionMenuProps {
   readonly menu: MenuPlace;
@@ -87,12 +89,13 @@ export function ActionMenu({ menu, part, isInFlow }: ActionMenuProps) {
   );
 }
 
+/** Beside the pointer: under it where there is room, else above. */
 function popover({ x, y }: MenuPlace): React.CSSProperties {
   return {
     position: 'fixed',
     zIndex: 40,
     left: Math.max(8, Math.min(x + 12, window.innerWidth - WIDTH - 8)),
-    top: Math.max(8, Math.min(y, window.innerHeight - HEIGHT - 8)),
+    top: Math.max(8, y + ROW_ROOM + HEIGHT < window.innerHeight ? y + ROW_ROOM : y - ROW_ROOM - HEIGHT),
     width: WIDTH,
     height: HEIGHT,
     display: 'flex',
@@ -127,13 +130,15 @@ function NoteItems({ menu, part, act }: ItemsProps) {
           <Words small faded>
             {FAMILY_NAMES[action.family]}
           </Words>
-          <Press
-            role="menuitem"
-            label={`${action.label}: try with settings`}
-            icon={Dots}
-            iconOnly
-            onPress={() => act(tryAction(action.id))}
-          />
+          {paramFields(action.params).length > 0 ? (
+            <Press
+              role="menuitem"
+              label={`${action.label}: try with settings`}
+              icon={Dots}
+              iconOnly
+              onPress={() => act(tryAction(action.id))}
+            />
+          ) : null}
         </XStack>
       ))}
     </>

@@ -204,7 +204,11 @@ const Stems = memo(function Stems({ notes, selected, window, colour }: StemsProp
     return `M${x - HEAD} ${y}a${HEAD} ${HEAD} 0 1 0 ${2 * HEAD} 0a${HEAD} ${HEAD} 0 1 0 ${-2 * HEAD} 0`;
   };
   return (
-    <svg width={(window.toTick - window.fromTick) * window.pixelsPerTick} height={LANE_HEIGHT} style={{ display: 'block' }}>
+    <svg
+      width={(window.toTick - window.fromTick) * window.pixelsPerTick}
+      height={LANE_HEIGHT}
+      style={{ display: 'block', overflow: 'visible' }}
+    >
       {groups.map(({ key, ink, notes: some }) => (
         <g key={key} stroke={ink} strokeWidth={2}>
           <path d={some.map(stem).join('')} />
