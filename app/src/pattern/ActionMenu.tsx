@@ -1,7 +1,7 @@
 import { ACTIONS, lineAfter, lineBefore, notesInSpan, paramFields, type Note } from '@yibbo/core';
 import Dots from 'lucide-react-native/icons/ellipsis';
 import { useEffect, useRef, type KeyboardEvent } from 'react';
-import { ScrollView, XStack, YStack } from 'tamagui';
+import { ScrollView, View, XStack, YStack } from 'tamagui';
 import { Press } from '../controls/Press';
 import { Words } from '../controls/words';
 import { addNotes } from '../store/edits';
@@ -138,7 +138,9 @@ function NoteItems({ menu, part, act }: ItemsProps) {
               iconOnly
               onPress={() => act(tryAction(action.id))}
             />
-          ) : null}
+          ) : (
+            <View width="$touch" />
+          )}
         </XStack>
       ))}
     </>

@@ -1,6 +1,6 @@
-import { paramFields, ruleById } from '@yibbo/core';
-import { ScrollView, XStack, YStack } from 'tamagui';
-import { ParamControl } from '../controls/ParamControl';
+import { ruleById } from '@yibbo/core';
+import { XStack, YStack } from 'tamagui';
+import { ParamControls } from '../controls/ParamControls';
 import { Press } from '../controls/Press';
 import { Words } from '../controls/words';
 import { useAppDispatch, useAppSelector } from '../store/store';
@@ -13,15 +13,7 @@ export function RuleStrip({ open, isPanel }: { readonly open: OpenRule; readonly
   const count = useAppSelector((state) => state.view.selected.length);
   const set = useAppSelector((state) => state.view.ruleParams[open.ruleId]);
   const rule = ruleById(open.ruleId);
-  const params = rule.params.parse(set ?? {}) as Record<string, string | number>;
-  const controls = paramFields(rule.params).map((field) => (
-    <ParamControl
-      key={field.name}
-      field={field}
-      value={params[field.name]!}
-      onChange={(value) => dispatch(changeRule({ [field.name]: value }))}
-    />
-  ));
+  const params = rule.params.parse(set ?? {}) as Record<string, unknown>;
   return (
     <YStack
       role="region"
@@ -42,13 +34,7 @@ export function RuleStrip({ open, isPanel }: { readonly open: OpenRule; readonly
       <Words small faded>
         {rule.help}
       </Words>
-      {isPanel ? (
-        <YStack gap={8}>{controls}</YStack>
-      ) : (
-        <ScrollView horizontal showsHorizontalScrollIndicator={false} flexGrow={0}>
-          <XStack gap={12}>{controls}</XStack>
-        </ScrollView>
-      )}
+      <ParamControls params={rule.params} values={params} onChange={(changed) => dispatch(changeRule(changed))} isPanel={isPanel} />
       <XStack gap={6}>
         {open.among.length ? (
           <Press

@@ -1,6 +1,6 @@
-import { actionById, landingWords, paramFields } from '@yibbo/core';
-import { ScrollView, XStack, YStack } from 'tamagui';
-import { ParamControl } from '../controls/ParamControl';
+import { actionById, landingWords } from '@yibbo/core';
+import { XStack, YStack } from 'tamagui';
+import { ParamControls } from '../controls/ParamControls';
 import { Press } from '../controls/Press';
 import { Words } from '../controls/words';
 import { dropTrial, keepTrial } from '../store/edits';
@@ -15,14 +15,6 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
   const { landing, whyNot, counts } = trial.performed;
   const subject = trial.noteIds.length ? `${trial.noteIds.length} ${trial.noteIds.length === 1 ? 'note' : 'notes'}` : 'the whole pattern';
   const warning = whyNot ?? landingWords(landing);
-  const controls = paramFields(action.params).map((field) => (
-    <ParamControl
-      key={field.name}
-      field={field}
-      value={trial.params[field.name] as string | number}
-      onChange={(value) => dispatch(tryAction(trial.actionId, { [field.name]: value }))}
-    />
-  ));
   return (
     <YStack
       role="region"
@@ -46,13 +38,12 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
             ? 'The loop plays the result; the outline is how it was.'
             : `${counts.before} notes become ${counts.after}.`)}
       </Words>
-      {isPanel ? (
-        <YStack gap={8}>{controls}</YStack>
-      ) : (
-        <ScrollView horizontal showsHorizontalScrollIndicator={false} flexGrow={0}>
-          <XStack gap={12}>{controls}</XStack>
-        </ScrollView>
-      )}
+      <ParamControls
+        params={action.params}
+        values={trial.params}
+        onChange={(changed) => dispatch(tryAction(trial.actionId, changed))}
+        isPanel={isPanel}
+      />
       <XStack gap={6}>
         <Press
           label="Hold for the original"

@@ -1,0 +1,29 @@
+import { paramFields } from '@yibbo/core';
+import { ScrollView, XStack, YStack } from 'tamagui';
+import { ParamControl } from './ParamControl';
+
+interface ParamControlsProps {
+  readonly params: Parameters<typeof paramFields>[0];
+  readonly values: Readonly<Record<string, unknown>>;
+  readonly onChange: (changed: Readonly<Record<string, string | number>>) => void;
+  /** One under the other, as in a panel; else in a row that scrolls. */
+  readonly isPanel: boolean;
+}
+
+/** The controls of all params of an action or a rule. */
+export function ParamControls({ params, values, onChange, isPanel }: ParamControlsProps) {
+  const controls = paramFields(params).map((field) => (
+    <ParamControl
+      key={field.name}
+      field={field}
+      value={values[field.name] as string | number}
+      onChange={(value) => onChange({ [field.name]: value })}
+    />
+  ));
+  if (isPanel) return <YStack gap={8}>{controls}</YStack>;
+  return (
+    <ScrollView horizontal showsHorizontalScrollIndicator={false} flexGrow={0}>
+      <XStack gap={12}>{controls}</XStack>
+    </ScrollView>
+  );
+}
