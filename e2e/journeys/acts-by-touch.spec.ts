@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { boxAt, cell, Fingers, middleOf, newSong, openDemo, savedNotes, shapes } from '../support/app';
+import { boxAt, cell, Fingers, middleOf, newSong, savedNotes, shapes } from '../support/app';
 
 test('two thumbs erase what a finger sweeps over; a drag copies after "Copy, then drag", and only once', async ({ page }) => {
   await newSong(page, 'Lamp keys');
@@ -182,15 +182,14 @@ test('silence says why and offers the way out; whether drawing is heard can be s
         .filter((message) => message?.type === 'notes')
         .flatMap((message) => message!.notes!.map(({ velocity }) => velocity)),
     );
-  await openDemo(page);
-  await page.getByRole('button', { name: 'Mute Deck Drums' }).tap();
-  await expect(page.getByTestId('silence')).toContainText('Deck Drums is muted.');
-  await page.getByTestId('silence').getByRole('button', { name: 'Unmute' }).tap();
-  await expect(page.getByTestId('silence')).toHaveCount(0);
-
   await newSong(page, 'Quay kit');
   await cell(page, 'Kick', 0).tap();
   await expect.poll(auditions).toEqual([100]);
+  await page.getByRole('button', { name: 'Mute Quay kit' }).tap();
+  await expect(page.getByTestId('silence')).toContainText('Quay kit is muted.');
+  await page.getByTestId('silence').getByRole('button', { name: 'Unmute' }).tap();
+  await expect(page.getByTestId('silence')).toHaveCount(0);
+
   await page.getByRole('tab', { name: 'View' }).tap();
   await page.getByRole('button', { name: 'Notes sound when drawn' }).tap();
   await cell(page, 'Kick', 4).tap();

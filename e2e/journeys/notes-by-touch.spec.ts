@@ -49,9 +49,7 @@ test('notes by thumb: tap, draw long and loud, move, resize, frame, erase; each 
 
   // A double tap erases; undo brings it back.
   await page.getByRole('button', { name: 'Select nothing' }).tap();
-  const twice = await boxAt(page, 13, 'G4');
-  await page.touchscreen.tap(twice.x, twice.y);
-  await page.touchscreen.tap(twice.x, twice.y);
+  await fingers.doubleTap(await boxAt(page, 13, 'G4'));
   await expect.poll(() => seen(page)).toEqual([[4, 1, 60]]);
   await page.getByRole('button', { name: 'Undo' }).tap();
   await expect

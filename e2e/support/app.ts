@@ -93,6 +93,11 @@ export class Fingers {
     await this.send('touchEnd', []);
   }
 
+  /** Two taps as quick as a hand's: nothing is waited for between them. */
+  async doubleTap(at: Point): Promise<void> {
+    await Promise.all([this.send('touchStart', [at]), this.send('touchEnd', []), this.send('touchStart', [at]), this.send('touchEnd', [])]);
+  }
+
   /** Puts a finger down, waits, and lifts it. */
   async longPress(at: Point, ms = 700): Promise<void> {
     await this.send('touchStart', [at]);

@@ -1,7 +1,6 @@
 import type { Change } from '../change/change';
 import { diffNotes } from '../change/diff';
-import { inOrder } from '../change/rows';
-import { byStartThenPitch, findById, notesOf, type Document } from '../model/document';
+import { byStartThenPitch, findById, inOrder, notesOf, type Document } from '../model/document';
 import type { Id, Note } from '../model/entities';
 import { countLanding, type Landing } from '../notes/landing';
 import { withNotes } from '../notes/move';

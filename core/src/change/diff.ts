@@ -47,24 +47,25 @@ function whole(kind: 'create' | 'remove', of: Collection, entities: readonly Ent
 
 function diffRows(of: Collection, inPattern: Id | undefined, before: readonly Entity[], after: readonly Entity[]): RowsDiff {
   if (before === after) return { created: [], removed: [], edits: [] };
-  const created: Entity[] = [];
   const edits = new EditColumns(of, inPattern);
   // Most edits leave the order alone: as far as it holds, rows are compared in step, and only the rest is looked up by id.
   let inStep = 0;
   for (; inStep < before.length && before[inStep]!.id === after[inStep]?.id; inStep++) {
     if (before[inStep] !== after[inStep]) edits.addDifference(before[inStep]!, after[inStep]!);
   }
-  const old = new Map<Id, Entity>();
-  for (let index = inStep; index < before.length; index++) old.set(before[index]!.id, before[index]!);
-  for (let index = inStep; index < after.length; index++) {
-    const row = after[index]!;
-    const was = old.get(row.id);
-    if (!was) {
-      created.push(row);
+  const now = new Map<Id, Entity>();
+  for (let index = inStep; index < after.length; index++) now.set(after[index]!.id, after[index]!);
+  const removed: Entity[] = [];
+  // Edits are named in the order the rows have before them, in which applying finds them fastest.
+  for (let index = inStep; index < before.length; index++) {
+    const was = before[index]!;
+    const row = now.get(was.id);
+    if (!row) {
+      removed.push(was);
       continue;
     }
-    old.delete(row.id);
+    now.delete(was.id);
     if (was !== row) edits.addDifference(was, row);
   }
-  return { created, removed: [...old.values()], edits: edits.entries() };
+  return { created: [...now.values()], removed, edits: edits.entries() };
 }

@@ -1,4 +1,4 @@
-import { ORDERS, notesOf, type Collection, type Document, type Entity } from '../model/document';
+import { inOrder, ORDERS, notesOf, type Collection, type Document, type Entity } from '../model/document';
 import type { Id } from '../model/entities';
 
 /** The list that holds `of` (for notes, those of the pattern `inPattern`). */
@@ -29,14 +29,6 @@ export function merged(of: Collection, kept: readonly Entity[], added: readonly 
   }
   while (next < arriving.length) out.push(arriving[next++]!);
   return out;
-}
-
-/** The rows in order: the very list where it is sorted already, as after most edits. */
-export function inOrder<T>(rows: readonly T[], compare: (a: T, b: T) => number): readonly T[] {
-  for (let index = 1; index < rows.length; index++) {
-    if (compare(rows[index - 1]!, rows[index]!) > 0) return [...rows].sort(compare);
-  }
-  return rows;
 }
 
 /** The pattern an entity lives in, where its collection is kept by pattern. */

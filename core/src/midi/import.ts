@@ -116,7 +116,7 @@ class SongReader {
       const at = this.scale(tick);
       if (bytes[0] === META && bytes[1] === META_TEMPO) return this.readTempo(at, bytes);
       if (bytes[0] === META && bytes[1] === META_METER) return this.readMeter(at, bytes);
-      if (bytes[0] === META && bytes[1] === META_NAME && name === null) name = decodeText(bytes.subarray(3));
+      if (bytes[0] === META && bytes[1] === META_NAME && name === null) name = decodeText(Uint8Array.from(bytes).subarray(3));
       if (kind === 0xc0 && !this.programs.has(fileTrack * 16 + (bytes[0]! & 15)))
         this.programs.set(fileTrack * 16 + (bytes[0]! & 15), bytes[1]!);
       this.carriedBytes += bytes.length;
@@ -126,14 +126,14 @@ class SongReader {
     return name;
   }
 
-  private readTempo(tick: number, bytes: Uint8Array): void {
+  private readTempo(tick: number, bytes: ArrayLike<number>): void {
     const microseconds = bytes.length === 6 ? (bytes[3]! << 16) | (bytes[4]! << 8) | bytes[5]! : 0;
     if (microseconds === 0 || this.chunks.isFrameTime) this.mended.add('badTempo');
     else this.tempos.push({ tick, bpm: 60_000_000 / microseconds });
   }
 
-  private readMeter(tick: number, bytes: Uint8Array): void {
-    const [numerator, power, clocks, thirtySeconds] = bytes.subarray(3);
+  private readMeter(tick: number, bytes: ArrayLike<number>): void {
+    const [numerator, power, clocks, thirtySeconds] = Array.from(bytes).slice(3);
     if (bytes.length !== 7 || !numerator || power! > 6) this.mended.add('badMeter');
     else
       this.meters.push({
@@ -259,15 +259,9 @@ class SongReader {
     if (onTick === offTick) this.mended.add('zeroLength');
     const start = this.scale(onTick);
     const length = clamp(this.scale(offTick) - start, 1, MAX_TICK);
-    return {
-      id: this.context.newId(),
-      patternId,
-      start,
-      length,
-      pitch,
-      velocity,
-      ...(release === null ? {} : { releaseVelocity: release }),
-    };
+    const id = this.context.newId();
+    if (release === null) return { id, patternId, start, length, pitch, velocity };
+    return { id, patternId, start, length, pitch, velocity, releaseVelocity: release };
   }
 }
 

@@ -13,7 +13,7 @@ export interface FileNote {
 
 export interface PairedNotes {
   readonly notes: readonly FileNote[];
-  readonly strayOffs: readonly { readonly tick: number; readonly bytes: Uint8Array; readonly order: number }[];
+  readonly strayOffs: readonly { readonly tick: number; readonly bytes: ArrayLike<number>; readonly order: number }[];
   /** How many notes never ended; they end with the track. */
   readonly hanging: number;
 }
@@ -23,7 +23,7 @@ export interface PairedNotes {
 export function pairNotes(events: readonly RawEvent[], endTick: number): PairedNotes {
   const open = new Map<number, { onTick: number; velocity: number }[]>();
   const notes: FileNote[] = [];
-  const strayOffs: { tick: number; bytes: Uint8Array; order: number }[] = [];
+  const strayOffs: { tick: number; bytes: ArrayLike<number>; order: number }[] = [];
   events.forEach(({ tick, bytes }, order) => {
     const kind = bytes[0]! & 0xf0;
     if (kind !== 0x80 && kind !== 0x90) return;
@@ -36,7 +36,8 @@ export function pairNotes(events: readonly RawEvent[], endTick: number): PairedN
       return;
     }
     const on = waiting.shift();
-    if (on) notes.push({ channel, pitch, ...on, offTick: tick, release: kind === 0x80 ? bytes[2]! : null });
+    const release = kind === 0x80 ? bytes[2]! : null;
+    if (on) notes.push({ channel, pitch, velocity: on.velocity, onTick: on.onTick, offTick: tick, release });
     else strayOffs.push({ tick, bytes, order });
   });
   let hanging = 0;

@@ -1,10 +1,11 @@
 import type { MendedCount } from './words';
 
-/** One event of a file track. `bytes` is whole, status first, without running status: ready to be written again. */
+/** One event of a file track. `bytes` is whole, status first, without running status: ready to be written again. Those of a channel
+ *  message are a plain list: a typed array for each of a hundred thousand notes takes most of the time of reading them. */
 export interface RawEvent {
   /** Absolute, in the file's own ticks. */
   readonly tick: number;
-  readonly bytes: Uint8Array;
+  readonly bytes: ArrayLike<number>;
 }
 
 export interface RawTrack {
@@ -44,15 +45,14 @@ export function readTrackEvents(body: Uint8Array, mended: MendedCount, most = In
   }
 
   /** `length` data bytes with real-time bytes taken out; null where the body ends or a status byte comes first. */
-  function data(status: number, length: number): Uint8Array | null {
-    const bytes = new Uint8Array(length + 1);
-    bytes[0] = status;
-    for (let count = 0; count < length;) {
+  function data(status: number, length: number): readonly number[] | null {
+    const bytes = [status];
+    while (bytes.length <= length) {
       if (at >= body.length) return null;
       const byte = body[at]!;
       if (byte >= 0xf8 && byte !== META) mended.add('realTimeBytes');
       else if (byte >= 0x80) return null;
-      else bytes[++count] = byte;
+      else bytes.push(byte);
       at++;
     }
     return bytes;

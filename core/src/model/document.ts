@@ -116,9 +116,17 @@ export function readDocument(input: unknown): ReadDocument {
   return { ok: true, document: sorted(read.data) };
 }
 
+/** The rows in order: the very list where it is sorted already, as after most edits. */
+export function inOrder<T>(rows: readonly T[], compare: (a: T, b: T) => number): readonly T[] {
+  for (let index = 1; index < rows.length; index++) {
+    if (compare(rows[index - 1]!, rows[index]!) > 0) return [...rows].sort(compare);
+  }
+  return rows;
+}
+
 /** Puts every list into its order. */
 export function sorted(document: Document): Document {
-  const notes = Object.fromEntries(Object.entries(document.notes).map(([id, rows]) => [id, [...rows].sort(ORDERS.notes)]));
+  const notes = Object.fromEntries(Object.entries(document.notes).map(([id, rows]) => [id, inOrder(rows, ORDERS.notes)]));
   return {
     ...document,
     tracks: [...document.tracks].sort(ORDERS.tracks),
