@@ -107,6 +107,23 @@ describe('chance, passes, rolls', () => {
     expect(run(after, 'roll', { hits: 1 }).notes).toEqual([note({ length: 3 * STEP, velocity: 100 })]);
   });
 
+  it('a copy shares its draws with the copies beside it, not with the notes it was made from', () => {
+    const document = songWith([note({ id: 'a', chance: 50 }), note({ id: 'b', start: STEP, chance: 50, drawnWith: 'a' })], 1);
+    const { notes } = run(document, 'duplicate', { roundTo: 'beat' });
+    const [first, second] = notes.filter(({ id }) => id !== 'a' && id !== 'b');
+    expect(first!.drawnWith).toBeUndefined();
+    expect(second!.drawnWith).toBe(first!.id);
+  });
+
+  it('hits of a roll that reach over the end of the loop sound at the beginning of the next pass', () => {
+    const last = note({ start: 15 * STEP, length: 2 * STEP, roll: { hits: 2, shape: 'even' } });
+    const heard = events(songWith([last], 1), 16 * STEP, 32 * STEP, { view: { kind: 'pattern', placementId: 'placement' } });
+    expect(heard.map(({ tick, pass }) => [tick / STEP, pass])).toEqual([
+      [16, 0],
+      [31, 1],
+    ]);
+  });
+
   it('in voices of their own, notes of one pitch do not end each other', () => {
     const two = songWith([note({ id: 'a', length: 8 * STEP }), note({ id: 'b', start: 2 * STEP })]);
     const lengths = (document: typeof two) =>
