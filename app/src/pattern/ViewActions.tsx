@@ -8,9 +8,7 @@ import type { OpenPart } from '../store/selectors';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { habitsSet } from '../store/view';
 import { useLaneOpen } from './notes/NotesGrid';
-import { fitNotes, zoomNotes } from './notes/useViewport';
-
-const ZOOM_BY = 1.4;
+import { fitNotes, ZOOM_BY, zoomNotes } from './notes/useViewport';
 
 /** How the pattern is looked at and listened to. None of it changes the song. */
 export function ViewActions({ part }: { readonly part: OpenPart }) {

@@ -6,11 +6,8 @@ import { useAppDispatch, type Thunk } from '../store/store';
 import { runAction } from '../store/trials';
 import { habitsSet, menuSet, patternViewSet, placementOpened, selectionSet, spanSet } from '../store/view';
 import { followHeldKeys } from './held';
-import { fitNotes, scrollNotes, zoomNotes } from './notes/useViewport';
+import { fitNotes, scrollNotes, ZOOM_BY, zoomNotes } from './notes/useViewport';
 import { closeRule } from './rules';
-
-/** How far one press zooms. */
-const ZOOM_BY = 1.4;
 
 /** A key and what it does. `key` is as the browser names it; Ctrl stands for Cmd on a Mac. */
 export interface KeyAct {

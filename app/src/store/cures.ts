@@ -1,4 +1,4 @@
-import { barTicks, findById } from '@yibbo/core';
+import { barTicks, findById, without } from '@yibbo/core';
 import { desk } from '../audio/desk';
 import { editEntity, editNotes, setBars } from './edits';
 import { selectNotes, selectPart } from './selectors';
@@ -41,10 +41,10 @@ export function applyCure(cure: Cure): Thunk {
       case 'lengthen':
         return dispatch(lengthenToFit());
       case 'unmuteNotes':
-        return dispatch(editNotes('Unmute all notes', (notes) => notes.map(({ muted: _muted, ...note }) => note)));
+        return dispatch(editNotes('Unmute all notes', (notes) => notes.map((note) => without(note, 'muted'))));
       case 'alwaysSound':
         return dispatch(
-          editNotes('Chance 100 %, all notes', (notes) => notes.map(({ chance: _chance, drawnWith: _with, ...note }) => note)),
+          editNotes('Chance 100 %, all notes', (notes) => notes.map((note) => without(without(note, 'chance'), 'drawnWith'))),
         );
       case 'openSound':
         return void desk.wake();

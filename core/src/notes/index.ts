@@ -9,3 +9,4 @@ export * from './repeat';
 export * from './swing';
 export * from './level';
 export * from './span';
+export { without } from './with';

@@ -5,6 +5,8 @@ import type { GridRow } from '../rows';
 import { Viewport, type ShownRange } from './viewport';
 
 const ZOOM_STEP = 1.12;
+/** How far one press of a key or a button zooms. */
+export const ZOOM_BY = 1.4;
 const DRUM_ROW_PIXELS = 34;
 const PITCH_ROW_PIXELS = 26;
 /** Rows begin no lower than this, so that notes stay easy to see and to hit. */
