@@ -9,6 +9,7 @@ import {
   importMidi,
   notesOf,
   perform,
+  plainContext,
   SAMPLE_RATE,
   SoundEngine,
   SOUNDS,
@@ -41,7 +42,7 @@ export function actionFigures(): Figure[] {
   const patternId = document.patterns[0]!.id;
   const notes = notesOf(document, patternId);
   const all = notes.map(({ id }) => id);
-  const context = { grid: gridOf(division('1/16'), COMMON_TIME), meter: COMMON_TIME, tempos: document.song.tempos, newId };
+  const context = plainContext(gridOf(division('1/16'), COMMON_TIME), COMMON_TIME, document.song.tempos, newId);
   const figure = (action: NotesAction): Figure => {
     // Splits and repeats are held to 20,000 notes; they get fewer.
     const some = /split|cut|repeat/.test(action.id) ? all.slice(0, 9_000) : all;

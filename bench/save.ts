@@ -4,7 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
-import { actionById, COMMON_TIME, division, gridOf, notesOf, perform, type Change } from '../core/src';
+import { actionById, COMMON_TIME, division, gridOf, notesOf, perform, plainContext, type Change } from '../core/src';
 import { createApp } from '../server/src/app';
 import { openDatabase } from '../server/src/database/open';
 import { SongQueries } from '../server/src/database/songs';
@@ -27,7 +27,7 @@ export async function* saveFigures(root: string): AsyncGenerator<Figure> {
 
   const patternId = document.patterns[0]!.id;
   const note = notesOf(document, patternId)[700]!;
-  const context = { grid: gridOf(division('1/16'), COMMON_TIME), meter: COMMON_TIME, tempos: document.song.tempos, newId };
+  const context = plainContext(gridOf(division('1/16'), COMMON_TIME), COMMON_TIME, document.song.tempos, newId);
   const body = (edit: number, base: number) =>
     JSON.stringify({
       base,

@@ -1,6 +1,7 @@
 export * from './time';
 export * from './model';
 export * from './change';
+export * from './theory';
 export * from './notes';
 export * from './actions';
 export * from './select';

@@ -20,10 +20,11 @@ const STEP = TICKS_PER_QUARTER / 4;
 
 /** Params anywhere within an action's bounds. */
 function anyParams(action: NotesAction): fc.Arbitrary<Record<string, unknown>> {
-  const fields = paramFields(action.params).map(
-    ({ name, options, low, high }) =>
-      [name, options.length ? fc.constantFrom(...options.map(({ value }) => value)) : fc.integer({ min: low, max: high })] as const,
-  );
+  const typed = fc.oneof(fc.string(), fc.constantFrom('', '+10', '*2', 'C4*3 - E:1/8', '1/8', '80%'));
+  const fields = paramFields(action.params).map(({ name, control, options, low, high }) => {
+    const value = options.length ? fc.constantFrom(...options.map((option) => option.value)) : fc.integer({ min: low, max: high });
+    return [name, control === 'text' ? typed : value] as const;
+  });
   return fc.record(Object.fromEntries(fields) as Record<string, fc.Arbitrary<unknown>>);
 }
 

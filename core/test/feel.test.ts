@@ -1,9 +1,10 @@
-import { COMMON_TIME, events, paramFields, SELECTION_RULES, TICKS_PER_QUARTER, type Note } from '../src';
+import { events, paramFields, SELECTION_RULES, TICKS_PER_QUARTER, type Note } from '../src';
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { note, run, songWith } from './make';
+import { actionContext, note, run, songWith } from './make';
 
 const STEP = TICKS_PER_QUARTER / 4;
+const rules = actionContext();
 const starts = (notes: readonly Note[]) => notes.map(({ start }) => start);
 
 describe('quantize', () => {
@@ -141,7 +142,7 @@ describe('selection rules', () => {
   ];
   const pick = (id: string, selected: string[] = [], params = {}) => {
     const rule = SELECTION_RULES.find((each) => each.id === id)!;
-    return rule.pick(notes, new Set(selected), rule.params.parse(params), { meter: COMMON_TIME, meters: [{ tick: 0, ...COMMON_TIME }] });
+    return rule.pick(notes, new Set(selected), rule.params.parse(params), rules);
   };
 
   it('have their own files and bounded params', () => {
@@ -161,7 +162,7 @@ describe('selection rules', () => {
     ];
     const from = (id: string, params: object) => {
       const rule = SELECTION_RULES.find((each) => each.id === id)!;
-      return rule.pick(line, new Set(), rule.params.parse(params), { meter: COMMON_TIME, meters: [{ tick: 0, ...COMMON_TIME }] });
+      return rule.pick(line, new Set(), rule.params.parse(params), rules);
     };
     expect(from('every-kth', { k: 2, n: 3 })).toEqual(['two']);
     expect(from('every-kth', { k: 1, n: 3 })).toEqual(['c60', 'c64', 'c67', 'bar2']);

@@ -14,7 +14,8 @@ import {
   ROLL_SHAPES,
   TICKS_PER_QUARTER,
   byStartThenPitch,
-  type ActionContext,
+  plainContext,
+  type OuterContext,
   type Document,
   type Note,
 } from '../src';
@@ -74,18 +75,18 @@ export const anyNotes = (most = 24): fc.Arbitrary<Note[]> =>
     )
     .map((rows) => rows.map((row, index) => note({ ...withoutAbsent(row), id: `n${index}` })).sort(byStartThenPitch));
 
-export function actionContext(newId = counter('new')): Omit<ActionContext, 'random'> {
-  return { grid: gridOf(division('1/16'), COMMON_TIME), meter: COMMON_TIME, tempos: [{ tick: 0, bpm: 120 }], newId };
+export function actionContext(newId = counter('new')): OuterContext {
+  return plainContext(gridOf(division('1/16'), COMMON_TIME), COMMON_TIME, [{ tick: 0, bpm: 120 }], newId);
 }
 
 export const stamp = { id: 'c', at: 0, device: 'd' };
 
 /** Runs an action on a song made by `songWith` and applies what it comes to. */
-export function run(document: Document, id: string, params: object = {}, noteIds: string[] = []) {
+export function run(document: Document, id: string, params: object = {}, noteIds: string[] = [], context: Partial<OuterContext> = {}) {
   const { change, ...rest } = perform(
     document,
     { action: actionById(id), params, patternId: PATTERN, noteIds, seed: 1 },
-    actionContext(),
+    { ...actionContext(), ...context },
     stamp,
   );
   const after = applyOwn(document, change);

@@ -1,25 +1,87 @@
 import type { z } from 'zod';
-import type { Id, Note } from '../model/entities';
-import type { Grid, MeterShape, TempoAt } from '../time';
+import type { Id, Note, Pattern } from '../model/entities';
+import { rowLength } from '../model/row-length';
+import type { TickSpan } from '../notes/span';
+import { COMMON_NAMING, type Key, type Naming } from '../theory';
+import { gridAt, gridOfRow, type Grid, type Grids, type MeterAt, type MeterShape, type TempoAt } from '../time';
 
 export const ACTION_FAMILIES = ['time', 'length', 'pitch', 'feel', 'copy', 'make'] as const;
 export type ActionFamily = (typeof ACTION_FAMILIES)[number];
 
-/** The notes an action works on, with the length of the pattern (or row) they loop in. */
+/** The notes an action works on, with the lengths of the pattern and of its rows that they loop in. */
 export interface NotesPart {
   readonly notes: readonly Note[];
   readonly lengthTicks: number;
+  readonly rowLengths?: Pattern['rowLengths'];
+}
+
+/** Ticks that a pitch's row goes round in. */
+export function loopTicks({ lengthTicks, rowLengths }: NotesPart, pitch: number): number {
+  return rowLength({ length: lengthTicks, rowLengths }, pitch);
 }
 
 /** All an action may know of the world. Ids and chance come only from here, so the same context gives the same result. */
-export interface ActionContext {
-  readonly grid: Grid;
+export interface ActionContext extends Grids {
+  readonly patternId: Id;
   readonly meter: MeterShape;
+  /** The song's meters as seen from the pattern's beginning. */
+  readonly meters: readonly MeterAt[];
   readonly tempos: readonly TempoAt[];
+  /** The key of the pattern, or of its song; null where none is chosen. */
+  readonly key: Key | null;
+  readonly naming: Naming;
+  /** The stretch of time marked on the ruler. */
+  readonly span: TickSpan | null;
+  /** Where new notes go: the cursor, the row in hand. */
+  readonly at: { readonly tick: number; readonly pitch: number };
+  /** Rows that have names of their own. */
+  readonly rows: readonly { readonly pitch: number; readonly name: string }[];
   readonly newId: () => Id;
   /** Uniform in [0, 1), from the trial's seed. */
   readonly random: () => number;
 }
+
+/** What is given to an action from outside; the pattern and the seed's random numbers come with what is performed. */
+export type OuterContext = Omit<ActionContext, 'random' | 'patternId'>;
+
+/** A context where nothing is chosen or marked: no key, no span, the beginning of the pattern, middle C. */
+export function plainContext(grid: Grid, meter: MeterShape, tempos: readonly TempoAt[], newId: () => Id): OuterContext {
+  return {
+    grid,
+    meter,
+    meters: [{ tick: 0, ...meter }],
+    tempos,
+    newId,
+    key: null,
+    naming: COMMON_NAMING,
+    span: null,
+    at: { tick: 0, pitch: 60 },
+    rows: [],
+  };
+}
+
+/** The plain grid that rules at the first of some notes: their row's own, where they stand on one row that has its own. */
+export function gridOfNotes(notes: readonly Note[], grids: Grids): Grid {
+  const first = notes.reduce((earliest, { start }) => Math.min(earliest, start), Infinity);
+  return gridAt(commonGrid(notes, grids), notes.length ? first : 0);
+}
+
+/** The own grid of the one row that some notes stand on, or the pattern's. */
+export function commonGrid(notes: readonly Note[], grids: Grids): Grid {
+  const pitch = notes[0]?.pitch;
+  return pitch !== undefined && notes.every((note) => note.pitch === pitch) ? gridOfRow(grids, pitch) : grids.grid;
+}
+
+/** Why an action can do nothing, in words; for typed text, which characters of it are meant. */
+export interface WhyNot {
+  readonly words: string;
+  readonly from: number;
+  readonly to: number;
+}
+
+/** What an action takes: what is selected or, where nothing is, the whole pattern; only a selection; the row in hand whatever is
+ *  selected; or no notes at all, for it only makes some. */
+export type Takes = 'any' | 'selection' | 'row' | 'nothing';
 
 export interface ActionResult {
   /** What replaces the part's notes. */
@@ -48,13 +110,13 @@ export interface NotesAction<Params extends z.ZodObject = z.ZodObject> {
   /** Other words people search it by. */
   readonly words: readonly string[];
   readonly params: Params;
-  /** Whether it needs a selection; the others take the whole pattern where nothing is selected. */
-  readonly needsSelection?: boolean;
+  /** `any` where absent. */
+  readonly takes?: Takes;
   /** One-touch forms for the tray: what the button says and the params it sets. */
   readonly quick?: readonly QuickForm<z.infer<Params>>[];
   run(part: NotesPart, params: z.infer<Params>, context: ActionContext): ActionResult;
-  /** Why it can do nothing here, in words; null where it can. */
-  whyNot?(part: NotesPart, params: z.infer<Params>, context: ActionContext): string | null;
+  /** Why it can do nothing here; null where it can. */
+  whyNot?(part: NotesPart, params: z.infer<Params>, context: ActionContext): string | WhyNot | null;
 }
 
 /** Keeps a literal action's param types while it is written down. */

@@ -1,6 +1,7 @@
-import { bpmAt, barTicks, beatTicks, lineAt, roundEvenly, TICKS_PER_QUARTER, TICKS_PER_WHOLE, type Grid } from '../time';
-import { ROUND_TO } from '../notes/repeat';
-import type { ActionContext } from './action';
+import { bpmAt, barTicks, beatTicks, boxTicks, roundEvenly, TICKS_PER_QUARTER, TICKS_PER_WHOLE, type Grid } from '../time';
+import { ROUND_TO, type RoundTo } from '../notes/repeat';
+import type { Note } from '../model/entities';
+import { gridOfNotes, type ActionContext } from './action';
 import { choiceParam } from './params';
 
 /** What a distance can be counted in, apart from the grid in use. */
@@ -27,8 +28,8 @@ export function amountParam(title: string, start: AmountUnit = 'grid') {
 }
 
 /** What the distance between copies is rounded up to. */
-export function roundToParam() {
-  return choiceParam('Next copy on the next', ROUND_TO, 'grid', { grid: 'box', exact: 'tick after the end' });
+export function roundToParam(start: RoundTo = 'grid') {
+  return choiceParam('Next copy on the next', ROUND_TO, start, { fit: 'place that fits', grid: 'box', exact: 'tick after the end' });
 }
 
 /** Ticks in `count` units (negative counts go back). Milliseconds go through the tempo at `atTick`, rounded to the tick once. */
@@ -38,7 +39,7 @@ export function amountTicks(
   context: Pick<ActionContext, 'grid' | 'meter' | 'tempos'>,
   atTick = 0,
 ): number {
-  if (unit === 'grid') return Math.sign(count) * lineAt(context.grid, Math.abs(count));
+  if (unit === 'grid') return Math.sign(count) * Math.round(Math.abs(count) * boxTicks(context.grid));
   if (unit === 'bar') return count * barTicks(context.meter);
   if (unit === 'beat') return count * beatTicks(context.meter);
   if (unit === 'tick') return count;
@@ -46,6 +47,17 @@ export function amountTicks(
   const [value, triplet] = unit.split(' ');
   const whole = TICKS_PER_WHOLE / Number(value!.slice(2));
   return count * (triplet ? (whole * 2) / 3 : whole);
+}
+
+/** Ticks that some notes are to go: in boxes of the grid where the first of them stands, or by its tempo. */
+export function distanceOf(
+  notes: readonly Note[],
+  count: number,
+  unit: AmountUnit,
+  context: Pick<ActionContext, 'grid' | 'rowGrids' | 'meter' | 'tempos'>,
+): number {
+  const first = notes.reduce((tick, { start }) => Math.min(tick, start), Infinity);
+  return amountTicks(count, unit, { ...context, grid: gridOfNotes(notes, context) }, notes.length ? first : 0);
 }
 
 /** The grid whose boxes are one unit long. */

@@ -1,13 +1,15 @@
 import { z } from 'zod';
 
 /** How a param is shown. A small closed set: each has one control in the app. */
-export type ControlKind = 'stepper' | 'slider' | 'choice';
+export type ControlKind = 'stepper' | 'slider' | 'choice' | 'text';
 
 export interface ParamMeta {
   readonly title: string;
   readonly control: ControlKind;
   /** What the number counts: "%", "semitones". */
   readonly unit?: string;
+  /** For a text: an example of what to type. */
+  readonly example?: string;
   /** For a choice: the words on its buttons, by value. */
   readonly names?: Readonly<Record<string, string>>;
 }
@@ -25,6 +27,11 @@ export function wholeParam(title: string, low: number, high: number, start: numb
 /** A percentage or other amount, dragged rather than counted. */
 export function sliderParam(title: string, low: number, high: number, start: number, unit: string) {
   return z.number().min(low).max(high).default(start).meta({ title, control: 'slider', unit });
+}
+
+/** Something typed. */
+export function textParam(title: string, example: string, most = 2000) {
+  return z.string().max(most).default('').meta({ title, control: 'text', example });
 }
 
 export function choiceParam<const Values extends readonly [string, ...string[]]>(
@@ -47,6 +54,7 @@ export interface ParamField {
   readonly unit: string;
   readonly low: number;
   readonly high: number;
+  readonly example: string;
   readonly options: readonly { readonly value: string; readonly name: string }[];
 }
 
@@ -57,7 +65,8 @@ export function paramFields(params: z.ZodObject): ParamField[] {
     const inner = (schema as z.ZodDefault<z.ZodType>).unwrap();
     const values = inner instanceof z.ZodEnum ? inner.options.map(String) : [];
     const { minValue, maxValue } = inner as z.ZodNumber;
-    if (!values.length && !(Number.isFinite(minValue) && Number.isFinite(maxValue))) throw new Error(`Param "${name}" needs bounds.`);
+    if (!values.length && !(inner instanceof z.ZodString) && !(Number.isFinite(minValue) && Number.isFinite(maxValue)))
+      throw new Error(`Param "${name}" needs bounds.`);
     return {
       name,
       title: meta.title,
@@ -65,6 +74,7 @@ export function paramFields(params: z.ZodObject): ParamField[] {
       unit: meta.unit ?? '',
       low: minValue ?? 0,
       high: maxValue ?? 0,
+      example: meta.example ?? '',
       options: values.map((value) => ({ value, name: meta.names?.[value] ?? value })),
     };
   });

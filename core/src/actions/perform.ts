@@ -1,19 +1,20 @@
 import type { Change } from '../change/change';
 import { diffNotes } from '../change/diff';
 import { byStartThenPitch, findById, inOrder, notesOf, type Document } from '../model/document';
-import type { Id, Note } from '../model/entities';
+import type { Id, Note, Pattern } from '../model/entities';
+import { rowLength } from '../model/row-length';
 import { countLanding, type Landing } from '../notes/landing';
 import { withNotes } from '../notes/move';
 import { seededRandom } from '../playback/random';
 import { MAX_TICK } from '../time';
-import type { ActionContext, ActionResult, NotesAction, NotesPart } from './action';
+import type { ActionContext, ActionResult, OuterContext, NotesAction, NotesPart, WhyNot } from './action';
 
 /** What an action is to be run on. */
 export interface Performance {
   readonly action: NotesAction;
   readonly params: unknown;
   readonly patternId: Id;
-  /** Empty means the whole pattern, but for actions that need a selection. */
+  /** Empty means the whole pattern, but for actions that take something else. */
   readonly noteIds: readonly Id[];
   readonly seed: number;
 }
@@ -26,6 +27,8 @@ export interface Performed {
   readonly counts: { readonly before: number; readonly after: number };
   /** Why nothing was done, in words; null where something was. */
   readonly whyNot: string | null;
+  /** Which characters of a typed text are meant by it. */
+  readonly refusal: WhyNot | null;
 }
 
 /** Runs an action on a document and says what Change it comes to, without applying it. The Change has no entries where
@@ -33,32 +36,39 @@ export interface Performed {
 export function perform(
   document: Document,
   { action, params, patternId, noteIds, seed }: Performance,
-  context: Omit<ActionContext, 'random'>,
+  context: OuterContext,
   stamp: { readonly id: Id; readonly at: number; readonly device: string },
 ): Performed {
   const all = notesOf(document, patternId);
-  const part = partOf(all, noteIds, action);
-  const lengthTicks = findById(document.patterns, patternId)?.length ?? 1;
+  const pattern = findById(document.patterns, patternId) ?? NO_PATTERN;
+  const part = partOf(all, noteIds, action, context.at.pitch);
   const parsed = action.params.parse(params);
-  const full: ActionContext = { ...context, random: seededRandom(seed) };
-  const { result, whyNot } = attempt(action, { notes: part, lengthTicks }, parsed, full);
+  const full: ActionContext = { ...context, patternId, random: seededRandom(seed) };
+  const whole: NotesPart = { notes: part, lengthTicks: pattern.length, rowLengths: pattern.rowLengths };
+  const { result, refused } = attempt(action, whole, parsed, full);
   const after = replaced(all, part, result.notes);
   const change: Change = {
     ...stamp,
-    label: `${action.label}, ${part.length} ${part.length === 1 ? 'note' : 'notes'}`,
+    label: `${action.label}, ${counted(part.length || result.notes.length)}`,
     made: { actionId: action.id, params: parsed, seed, noteIds },
     entries: diffNotes(patternId, all, after),
   };
   const chosen = result.select ?? result.notes.map(({ id }) => id);
   return {
     change,
-    select: noteIds.length ? chosen : [],
-    landing: countLanding(all, after, lengthTicks),
+    select: noteIds.length || action.takes === 'nothing' ? chosen : [],
+    landing: countLanding(all, after, (pitch) => rowLength(pattern, pitch)),
     counts: { before: part.length, after: result.notes.length },
-    whyNot,
+    whyNot: typeof refused === 'string' ? refused : (refused?.words ?? null),
+    refusal: typeof refused === 'string' ? null : refused,
   };
 }
 
+function counted(notes: number): string {
+  return `${notes} ${notes === 1 ? 'note' : 'notes'}`;
+}
+
+const NO_PATTERN: Pick<Pattern, 'length' | 'rowLengths'> = { length: 1 };
 const TOO_FAR = 'That would reach beyond the longest song there can be. Choose less.';
 
 /** The action's result, or the part as it was and the reason why. */
@@ -67,17 +77,19 @@ function attempt(
   part: NotesPart,
   params: Record<string, unknown>,
   context: ActionContext,
-): { readonly result: ActionResult; readonly whyNot: string | null } {
-  const whyNot = action.whyNot?.(part, params, context) ?? null;
-  if (whyNot !== null) return { result: { notes: part.notes }, whyNot };
+): { readonly result: ActionResult; readonly refused: string | WhyNot | null } {
+  const refused = action.whyNot?.(part, params, context) ?? null;
+  if (refused !== null) return { result: { notes: part.notes }, refused };
   const result = action.run(part, params, context);
   const isTooFar = result.notes.some(({ start, length }) => start + length > MAX_TICK);
-  return isTooFar ? { result: { notes: part.notes }, whyNot: TOO_FAR } : { result, whyNot: null };
+  return isTooFar ? { result: { notes: part.notes }, refused: TOO_FAR } : { result, refused: null };
 }
 
-/** The notes with these ids, in order; all of them where that is what is named. */
-function partOf(all: readonly Note[], noteIds: readonly Id[], action: NotesAction): readonly Note[] {
-  if (noteIds.length === 0) return action.needsSelection ? [] : all;
+/** What an action takes of the notes, in order. */
+function partOf(all: readonly Note[], noteIds: readonly Id[], { takes }: NotesAction, row: number): readonly Note[] {
+  if (takes === 'nothing') return [];
+  if (takes === 'row') return all.filter(({ pitch }) => pitch === row);
+  if (noteIds.length === 0) return takes === 'selection' ? [] : all;
   if (noteIds.length === all.length && all.every(({ id }, index) => id === noteIds[index])) return all;
   const ids = new Set(noteIds);
   return all.filter(({ id }) => ids.has(id));

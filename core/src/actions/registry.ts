@@ -5,6 +5,7 @@ import { repeat } from './copy/repeat';
 import { chance } from './feel/chance';
 import { mute } from './feel/mute';
 import { passes } from './feel/passes';
+import { typeValues } from './feel/type-values';
 import { roll } from './feel/roll';
 import { velocityScale } from './feel/velocity-scale';
 import { velocitySet } from './feel/velocity-set';
@@ -16,16 +17,24 @@ import { setLength } from './length/set-length';
 import { splitAt } from './length/split-at';
 import { splitLines } from './length/split-lines';
 import { splitParts } from './length/split-parts';
+import { fill } from './make/fill';
+import { phrase } from './make/phrase';
+import { fitScale } from './pitch/fit-scale';
+import { inScale } from './pitch/in-scale';
+import { invert } from './pitch/invert';
+import { toRow } from './pitch/to-row';
 import { transpose } from './pitch/transpose';
 import { nudge } from './time/nudge';
 import { quantize } from './time/quantize';
 import { reverse } from './time/reverse';
 import { rotate } from './time/rotate';
+import { rotateValues } from './time/rotate-values';
 
 /** Every action there is, in the order the tray shows them. Tray, trial strip, key list and contract tests read this list. */
 export const ACTIONS: readonly NotesAction[] = [
   nudge,
   rotate,
+  rotateValues,
   quantize,
   reverse,
   resize,
@@ -36,6 +45,10 @@ export const ACTIONS: readonly NotesAction[] = [
   join,
   setLength,
   transpose,
+  inScale,
+  fitScale,
+  invert,
+  toRow,
   velocityScale,
   velocitySet,
   mute,
@@ -43,9 +56,12 @@ export const ACTIONS: readonly NotesAction[] = [
   passes,
   roll,
   voice,
+  typeValues,
   duplicate,
   repeat,
   deleteNotes,
+  fill,
+  phrase,
 ];
 
 /** Throws for an id that is not in the list. */

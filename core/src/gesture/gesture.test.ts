@@ -3,7 +3,14 @@ import { IDLE, nearestNote, notesInRectangle, stepGesture, type Gesture, type Ge
 import { note } from '../../test/make';
 
 const STEP = 5040;
-const setting: GestureSetting = { grid: gridOf(division('1/16'), COMMON_TIME), selected: new Set(['b', 'c']), velocity: 100 };
+const setting: GestureSetting = {
+  grid: gridOf(division('1/16'), COMMON_TIME),
+  isSnapping: true,
+  selected: new Set(['b', 'c']),
+  velocity: 100,
+  lengthTicks: null,
+  paint: { shape: 'hand', turns: 2, rows: Array.from({ length: 128 }, (_, row) => 127 - row), scale: null },
+};
 const empty: Target = { kind: 'empty' };
 const press = (tick: number, target: Target = empty, more: Partial<GestureEvent & { type: 'press' }> = {}): GestureEvent => ({
   type: 'press',
@@ -79,4 +86,49 @@ it('a finger takes a note as if it were 44 px each way, the nearer of two; the m
   expect(near(STEP / 2, 68.5)).toBeNull();
   expect(near(1.5 * STEP, 67.5, 0)).toBeNull();
   expect(notesInRectangle(notes, { tick: STEP * 2, pitch: 70 }, { tick: STEP / 2, pitch: 62 })).toEqual(['high']);
+});
+
+describe('a run painted in one drag', () => {
+  const painted = (gesture: Gesture) => (gesture.state === 'painting' ? [...gesture.path].sort(([a], [b]) => a - b) : null);
+  const paint = (more: Partial<GestureSetting['paint']>, ...events: GestureEvent[]) => {
+    const with_ = { ...setting, paint: { ...setting.paint, ...more } };
+    const end = events.reduce<Gesture>((gesture, event) => stepGesture(gesture, event, with_), IDLE);
+    return painted(end)!.map(([tick, pitch]) => [tick / STEP, pitch]);
+  };
+  const begin = press(0.5 * STEP, empty, { ground: 'paint' });
+
+  it('writes a note at every line it crosses, on the row under the hand; going back over them changes them', () => {
+    expect(paint({}, begin, drag(2.5 * STEP, 60), drag(4.2 * STEP, 62))).toEqual([
+      [0, 60],
+      [1, 60],
+      [2, 60],
+      [3, 61],
+      [4, 62],
+    ]);
+    expect(paint({}, begin, drag(2.5 * STEP, 60), drag(1.5 * STEP, 64))).toEqual([
+      [0, 60],
+      [1, 64],
+      [2, 62],
+    ]);
+  });
+
+  it('keeps to the scale where that is wished, and follows a shape from first to last', () => {
+    const major = new Set([0, 2, 4, 5, 7, 9, 11]);
+    expect(paint({ shape: 'straight', scale: major }, begin, drag(4.5 * STEP, 64)).map(([, pitch]) => pitch)).toEqual([60, 60, 62, 62, 64]);
+    expect(paint({ shape: 'bow' }, begin, drag(4.5 * STEP, 66)).map(([, pitch]) => pitch)).toEqual([60, 64, 66, 64, 60]);
+    expect(paint({ shape: 'zigzag', turns: 2 }, begin, drag(8.5 * STEP, 64)).map(([, pitch]) => pitch)).toEqual([
+      60, 62, 64, 62, 60, 62, 64, 62, 60,
+    ]);
+    expect(paint({ shape: 'blocks', turns: 1 }, begin, drag(3.5 * STEP, 67)).map(([, pitch]) => pitch)).toEqual([60, 60, 67, 60]);
+  });
+});
+
+it('a row with a division of its own draws and moves by it; with snapping off, to the tick; new notes as long as is set', () => {
+  const triplets: GestureSetting = { ...setting, rowGrids: new Map([[60, gridOf(division('1/8', 'triplet'), COMMON_TIME)]]) };
+  expect(stepGesture(stepGesture(IDLE, press(7000), triplets), drag(7300), triplets)).toMatchObject({
+    note: { start: 6720, length: 6720 },
+  });
+  const free = { ...setting, isSnapping: false, lengthTicks: 777 };
+  expect(stepGesture(stepGesture(IDLE, press(100, on('b')), free), drag(1203), free)).toMatchObject({ ticks: 1103 });
+  expect(stepGesture(stepGesture(IDLE, press(7001), free), drag(7001), free)).toMatchObject({ note: { start: 7001 } });
 });

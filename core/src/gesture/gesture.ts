@@ -1,5 +1,6 @@
 import type { Id } from '../model/entities';
-import { clamp, lineAfter, lineAt, lineBefore, type Grid } from '../time';
+import { boxTicks, clamp, gridAt, gridOfRow, lineAfter, lineBefore, type Grid, type Grids } from '../time';
+import { ledOn, type PaintPath, type PaintSetting } from './paint';
 
 /** A place on the grid: a tick, not yet snapped, and a row. */
 export interface Place {
@@ -12,7 +13,7 @@ export type Target =
   { readonly kind: 'empty' } | { readonly kind: 'note'; readonly noteId: Id; readonly part: 'body' | 'start' | 'end' | 'hit' };
 
 /** What a press on empty ground is to begin. Notes always move or resize, but for erasing. */
-export type Ground = 'draw' | 'select' | 'erase';
+export type Ground = 'draw' | 'paint' | 'select' | 'erase';
 
 /** The pointer has moved on. */
 export interface DragEvent {
@@ -41,11 +42,15 @@ export type GestureEvent =
   | DragEvent
   | { readonly type: 'cancel' };
 
-/** What a gesture may know: the grid, what is selected, and what a drawn note starts from. */
-export interface GestureSetting {
-  readonly grid: Grid;
+/** What a gesture may know: the grids, what is selected, and what a drawn note starts from. */
+export interface GestureSetting extends Grids {
+  /** Whether places go to the lines of the grid; if not, to the tick. */
+  readonly isSnapping: boolean;
   readonly selected: ReadonlySet<Id>;
   readonly velocity: number;
+  /** Length of a new note in ticks; null for one box of its grid. */
+  readonly lengthTicks: number | null;
+  readonly paint: PaintSetting;
 }
 
 export interface DrawnNote {
@@ -66,6 +71,7 @@ export type Gesture =
       readonly copy: boolean;
     }
   | { readonly state: 'drawing'; readonly from: Place; readonly note: DrawnNote }
+  | { readonly state: 'painting'; readonly from: Place; readonly last: Place; readonly path: PaintPath }
   | {
       readonly state: 'moving';
       readonly from: Place;
@@ -73,6 +79,8 @@ export type Gesture =
       readonly copy: boolean;
       readonly ticks: number;
       readonly semitones: number;
+      /** Rows shown between where it began and where it is, upwards. */
+      readonly rows: number;
     }
   | {
       readonly state: 'resizing';
@@ -116,23 +124,33 @@ function begin(
 ): Gesture {
   if (target.kind === 'empty') {
     if (ground === 'select') return { state: 'selecting', from, to: from, extend };
+    if (ground === 'paint') return { state: 'painting', from, last: from, path: new Map() };
     return { state: 'drawing', from, note: tappedNote(from, setting) };
   }
   const noteIds = setting.selected.has(target.noteId) ? [...setting.selected] : [target.noteId];
   if (target.part === 'hit' && isSteep) return { state: 'leveling', noteIds, rise: 0 };
-  if (target.part === 'body' || target.part === 'hit') return { state: 'moving', from, noteIds, copy, ticks: 0, semitones: 0 };
+  if (target.part === 'body' || target.part === 'hit') return { state: 'moving', from, noteIds, copy, ticks: 0, semitones: 0, rows: 0 };
   return { state: 'resizing', from, noteIds, edge: target.part, ticks: 0 };
 }
 
 function drag(gesture: Gesture, { at, rise, free, over }: DragEvent, setting: GestureSetting): Gesture {
-  const { grid } = setting;
+  const isFree = free || !setting.isSnapping;
+  const distance = (from: Place) => snapDistance(at.tick - from.tick, gridAt(gridOfRow(setting, from.pitch), from.tick), isFree);
+  const rowOf = (pitch: number) => setting.paint.rows.indexOf(pitch);
   switch (gesture.state) {
     case 'drawing':
-      return { ...gesture, note: stretchedNote(gesture.from, at.tick, rise, free, setting) };
+      return { ...gesture, note: stretchedNote(gesture.from, at.tick, rise, isFree, setting) };
+    case 'painting':
+      return { ...gesture, last: at, path: ledOn(gesture.path, gesture.from, gesture.last, at, setting.paint, setting) };
     case 'moving':
-      return { ...gesture, ticks: snapDistance(at.tick - gesture.from.tick, grid, free), semitones: at.pitch - gesture.from.pitch };
+      return {
+        ...gesture,
+        ticks: distance(gesture.from),
+        semitones: at.pitch - gesture.from.pitch,
+        rows: rowOf(gesture.from.pitch) - rowOf(at.pitch),
+      };
     case 'resizing':
-      return { ...gesture, ticks: snapDistance(at.tick - gesture.from.tick, grid, free) };
+      return { ...gesture, ticks: distance(gesture.from) };
     case 'leveling':
       return { ...gesture, rise: Math.round(rise) };
     case 'selecting':
@@ -144,28 +162,32 @@ function drag(gesture: Gesture, { at, rise, free, over }: DragEvent, setting: Ge
   }
 }
 
-/** The note a tap on empty ground makes: one box long, at the line before it. */
-export function tappedNote(at: Place, { grid, velocity }: GestureSetting): DrawnNote {
-  const start = lineBefore(grid, Math.max(0, at.tick));
-  return { start, length: lineAfter(grid, start) - start, pitch: at.pitch, velocity };
+/** The note a tap on empty ground makes: at the line before it (off the grid, just there), one box long or as long as new notes are. */
+export function tappedNote(at: Place, setting: GestureSetting): DrawnNote {
+  const grid = gridOfRow(setting, at.pitch);
+  const tick = Math.max(0, at.tick);
+  const start = setting.isSnapping ? lineBefore(grid, tick) : Math.round(tick);
+  const box = setting.isSnapping ? lineAfter(grid, start) - start : Math.round(boxTicks(gridAt(grid, start)));
+  return { start, length: setting.lengthTicks ?? Math.max(1, box), pitch: at.pitch, velocity: setting.velocity };
 }
 
 /** The note from where the press began to `toTick`: right of it the length grows box by box, left of it the start goes back. */
 function stretchedNote(from: Place, toTick: number, rise: number, free: boolean, setting: GestureSetting): DrawnNote {
+  const grid = gridOfRow(setting, from.pitch);
   const tapped = tappedNote(from, setting);
   const velocity = clamp(Math.round(setting.velocity + rise), 1, 127);
   const target = Math.max(0, toTick);
   if (target < tapped.start) {
-    const start = free ? Math.round(target) : lineBefore(setting.grid, target);
+    const start = free ? Math.round(target) : lineBefore(grid, target);
     return { ...tapped, start, length: tapped.start + tapped.length - start, velocity };
   }
-  const end = free ? Math.max(Math.round(target), tapped.start + 1) : lineAfter(setting.grid, Math.max(target - 1, tapped.start));
+  const end = free ? Math.max(Math.round(target), tapped.start + 1) : lineAfter(grid, Math.max(target - 1, tapped.start));
   return { ...tapped, length: end - tapped.start, velocity };
 }
 
 /** A distance as whole boxes, so that notes off the grid keep their offset; to the tick where `free`. */
 export function snapDistance(ticks: number, grid: Grid, free: boolean): number {
   if (free) return Math.round(ticks);
-  const boxes = Math.round((Math.abs(ticks) * grid.denominator) / grid.numerator);
-  return boxes === 0 ? 0 : Math.sign(ticks) * lineAt(grid, boxes);
+  const boxes = Math.round(Math.abs(ticks) / boxTicks(grid));
+  return boxes === 0 ? 0 : Math.sign(ticks) * Math.round(boxes * boxTicks(grid));
 }

@@ -1,2 +1,4 @@
 export * from './gesture';
 export * from './pick';
+export * from './paint';
+export * from './shapes';

@@ -1,6 +1,7 @@
 import { soundById } from '../audio';
-import { notesOf, songEnd, type Document } from '../model/document';
+import { findById, notesOf, songEnd, type Document } from '../model/document';
 import type { Id, Song, Track } from '../model/entities';
+import { rowLength } from '../model/row-length';
 import { events } from '../playback/events';
 import { TICKS_PER_QUARTER } from '../time';
 import { encodeText } from './text';
@@ -73,14 +74,14 @@ function laidOut(document: Document, trackId: Id): LaidNote[] {
   return document.placements
     .filter((placement) => placement.trackId === trackId)
     .flatMap((placement) => {
-      const size = document.patterns.find(({ id }) => id === placement.patternId)?.length ?? placement.length;
+      const pattern = findById(document.patterns, placement.patternId) ?? placement;
       const end = placement.start + placement.length;
-      const notes = notesOf(document, placement.patternId).filter(({ start }) => start < size);
       const out: LaidNote[] = [];
-      for (let passStart = placement.start - placement.offset; passStart < end; passStart += size) {
-        for (const note of notes) {
-          const start = passStart + note.start;
-          if (start < placement.start || start >= end) continue;
+      for (const note of notesOf(document, placement.patternId)) {
+        const size = rowLength(pattern, note.pitch);
+        if (note.start >= size) continue;
+        for (let start = placement.start - placement.offset + note.start; start < end; start += size) {
+          if (start < placement.start) continue;
           out.push({
             start,
             length: Math.min(note.length, end - start),

@@ -30,6 +30,14 @@ const fileSchema = z.object({
   carried: z.array(carriedSchema),
 });
 
+/** A key: what notes are spelled by, and which of them a scale has. */
+const keySchema = z.object({
+  /** Spelled tonic: "G", "B♭" is written "Bb". */
+  tonic: z.string().regex(/^[A-G](#|b)?$/, 'A tonic is a letter A to G, with # or b.'),
+  scale: z.string().min(1).max(40),
+});
+export type KeyChoice = z.infer<typeof keySchema>;
+
 export const songSchema = z.object({
   id: idSchema,
   name: nameSchema,
@@ -47,6 +55,7 @@ export const songSchema = z.object({
       }),
     )
     .min(1),
+  key: keySchema.optional(),
   file: fileSchema.optional(),
 });
 export type Song = z.infer<typeof songSchema>;
@@ -85,6 +94,13 @@ export const patternSchema = z.object({
   songId: idSchema,
   name: nameSchema,
   length: lengthSchema,
+  /** Its own key, where it is not the song's. */
+  key: keySchema.optional(),
+  /** Rows that loop by themselves: each goes round in its own length, whatever the pattern's is. */
+  rowLengths: z
+    .array(z.object({ pitch: byteSchema, length: lengthSchema }))
+    .max(128)
+    .optional(),
 });
 export type Pattern = z.infer<typeof patternSchema>;
 

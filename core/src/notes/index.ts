@@ -10,3 +10,8 @@ export * from './swing';
 export * from './level';
 export * from './span';
 export { without } from './with';
+export * from './turn';
+export * from './spread';
+export * from './note-value';
+export * from './typed';
+export * from './phrase';

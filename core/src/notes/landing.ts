@@ -1,5 +1,8 @@
 import type { Note } from '../model/entities';
 
+/** Ticks that a pitch's row goes round in. */
+export type LoopOf = (pitch: number) => number;
+
 /** What a result would do that a person may not expect. */
 export interface Landing {
   /** Notes that come to stand on another of the same pitch and start. */
@@ -9,15 +12,15 @@ export interface Landing {
 }
 
 /** Counts what is new in `after`: coincidences and notes beyond the end that `before` did not have. Both lists are sorted. */
-export function countLanding(before: readonly Note[], after: readonly Note[], lengthTicks: number): Landing {
+export function countLanding(before: readonly Note[], after: readonly Note[], loopOf: LoopOf): Landing {
   return {
     coinciding: Math.max(0, coincidences(after) - coincidences(before)),
-    beyondEnd: Math.max(0, beyond(after, lengthTicks) - beyond(before, lengthTicks)),
+    beyondEnd: Math.max(0, beyond(after, loopOf) - beyond(before, loopOf)),
   };
 }
 
-function beyond(notes: readonly Note[], lengthTicks: number): number {
-  return notes.reduce((count, { start }) => count + (start >= lengthTicks ? 1 : 0), 0);
+function beyond(notes: readonly Note[], loopOf: LoopOf): number {
+  return notes.reduce((count, { start, pitch }) => count + (start >= loopOf(pitch) ? 1 : 0), 0);
 }
 
 /** How many notes share pitch and start with the one before; the list is sorted by start, then pitch. */

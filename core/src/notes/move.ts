@@ -28,6 +28,28 @@ export function limitedTranspose(notes: readonly Note[], semitones: number): num
   return clamp(semitones, -lowest, 127 - highest);
 }
 
+/** Moves notes by `ticks` and by so many rows of those shown, top first, as one group: it stops where its first note meets the top or
+ *  the bottom row. Notes on rows that are not shown go by semitones instead. */
+export function moveByRows(
+  notes: readonly Note[],
+  ticks: number,
+  up: { readonly rows: number; readonly semitones: number },
+  shown: readonly number[],
+): readonly Note[] {
+  const index = new Map(shown.map((pitch, row) => [pitch, row]));
+  const places = notes.flatMap(({ pitch }) => index.get(pitch) ?? []);
+  if (places.length < notes.length) return moveNotes(notes, ticks, up.semitones);
+  const down = limitedRows(places, -up.rows, shown.length);
+  const moved = moveNotes(notes, ticks, 0);
+  return down === 0 ? moved : moved.map((note) => ({ ...note, pitch: shown[index.get(note.pitch)! + down]! }));
+}
+
+function limitedRows(places: readonly number[], down: number, rows: number): number {
+  const top = places.reduce((least, place) => Math.min(least, place), Infinity);
+  const bottom = places.reduce((most, place) => Math.max(most, place), 0);
+  return clamp(down, -top, rows - 1 - bottom);
+}
+
 /** Puts `changed` notes back among the others of their pattern, by id; new ids are added. */
 export function withNotes(all: readonly Note[], changed: readonly Note[]): readonly Note[] {
   if (changed.length === 0) return all;

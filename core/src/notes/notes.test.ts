@@ -103,9 +103,9 @@ describe('in words', () => {
     const before = [note({ id: 'a' }), note({ id: 'b', start: BEAT })];
     const onTop = [note({ id: 'a' }), note({ id: 'b', start: 0 })];
     const outside = [note({ id: 'a', start: 8 * BEAT }), note({ id: 'b', start: BEAT })];
-    expect(landingWords(countLanding(before, onTop, 8 * BEAT))).toBe('1 note would coincide');
-    expect(landingWords(countLanding(before, outside, 8 * BEAT))).toBe('1 would leave the pattern');
-    expect(landingWords(countLanding(onTop, onTop, 8 * BEAT))).toBeNull();
+    expect(landingWords(countLanding(before, onTop, () => 8 * BEAT))).toBe('1 note would coincide');
+    expect(landingWords(countLanding(before, outside, () => 8 * BEAT))).toBe('1 would leave the pattern');
+    expect(landingWords(countLanding(onTop, onTop, () => 8 * BEAT))).toBeNull();
   });
 });
 

@@ -4,16 +4,21 @@ import { spanOf } from './rotate';
 import { without } from './with';
 
 /** What the distance between copies is rounded up to. */
-export const ROUND_TO = ['grid', 'beat', 'bar', 'exact'] as const;
+export const ROUND_TO = ['fit', 'grid', 'beat', 'bar', 'exact'] as const;
 export type RoundTo = (typeof ROUND_TO)[number];
 
-/** Ticks from one copy to the next: the span the notes cover, rounded up so that copies keep their place in the bar. */
+/** Ticks from one copy to the next: the span the notes cover, rounded up so that copies keep their place in the bar. What fits is the
+ *  first of a box, a beat, two beats and whole bars that is long enough. */
 export function repeatDistance(notes: readonly Note[], to: RoundTo, grid: Grid, meter: MeterShape): number {
   const { start, end } = spanOf(notes);
   const span = end - start;
   if (to === 'grid') {
     const boxes = lineIndexAt(grid, span);
     return lineAt(grid, lineAt(grid, boxes) === span ? boxes : boxes + 1);
+  }
+  if (to === 'fit') {
+    const fitting = [lineAt(grid, 1), beatTicks(meter), 2 * beatTicks(meter)].find((ticks) => ticks >= span && ticks < barTicks(meter));
+    return fitting ?? Math.ceil(span / barTicks(meter)) * barTicks(meter);
   }
   const unit = to === 'bar' ? barTicks(meter) : to === 'beat' ? beatTicks(meter) : 1;
   return Math.ceil(span / unit) * unit;

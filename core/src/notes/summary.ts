@@ -1,5 +1,5 @@
 import type { Note } from '../model/entities';
-import { pitchName } from '../model/names';
+import { pitchName } from '../theory';
 import { division, gridOf, isOnGrid, lengthWords, type Division, type MeterShape } from '../time';
 
 /** What the selection is, in words and ranges: "4 notes · C3–G3 · 1/2 beat · vel 80–100". */

@@ -1,7 +1,7 @@
 import { notesOf, type Document } from '../model/document';
 import type { Id, Track } from '../model/entities';
 import { isAudible, playLines, type PlayLine, type PlayView } from './lines';
-import { ringOf, type Ring, type SoundingNote } from './sounding';
+import { ringsOf, type Ring, type SoundingNote } from './sounding';
 
 /** One note sounding: from `tick` for `lengthTicks`, in play time. */
 export interface PlayEvent {
@@ -11,7 +11,7 @@ export interface PlayEvent {
   readonly noteId: Id;
   readonly pitch: number;
   readonly velocity: number;
-  /** Times round since the placement began, or since play began. */
+  /** Times its row went round since the placement began, or since play began. */
   readonly pass: number;
 }
 
@@ -45,7 +45,7 @@ function collect(document: Document, context: PlayContext, from: (line: PlayLine
     .filter(({ track }) => heard(track))
     .flatMap((line) => {
       const { pattern, placementId } = line;
-      return from(line, ringOf(notesOf(document, pattern.id), pattern.length, { seed, placementId }));
+      return ringsOf(notesOf(document, pattern.id), pattern, { seed, placementId }).flatMap((ring) => from(line, ring));
     })
     .sort((a, b) => a.tick - b.tick || compare(a.trackId, b.trackId) || a.pitch - b.pitch);
 }

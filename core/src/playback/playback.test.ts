@@ -109,3 +109,61 @@ it('silence says why: the first thing that keeps a part from being heard, and no
     soloIds: ['loud'],
   });
 });
+
+describe('rows with lengths of their own', () => {
+  const STEP = BEAT / 4;
+  const withRows = (document: Document, rowLengths: { pitch: number; length: number }[]) => ({
+    ...document,
+    patterns: document.patterns.map((pattern) => ({ ...pattern, rowLengths })),
+  });
+
+  it('go round by themselves: 3 steps against 4 meet again after 12; what lies beyond a row is silent', () => {
+    const document = withRows(
+      placed([note({ length: STEP }), note({ id: 'b', pitch: 62, length: STEP }), note({ id: 'out', pitch: 60, start: 3 * STEP })], {
+        length: 4 * BEAT,
+      }),
+      [
+        { pitch: 60, length: 3 * STEP },
+        { pitch: 62, length: 4 * STEP },
+      ],
+    );
+    const steps = (pitch: number) =>
+      events(document, 0, 16 * STEP, song)
+        .filter((event) => event.pitch === pitch)
+        .map(({ tick, pass }) => [tick / STEP, pass]);
+    expect(steps(60)).toEqual([
+      [0, 0],
+      [3, 1],
+      [6, 2],
+      [9, 3],
+      [12, 4],
+      [15, 5],
+    ]);
+    expect(steps(62)).toEqual([
+      [0, 0],
+      [4, 1],
+      [8, 2],
+      [12, 3],
+    ]);
+  });
+
+  it('begin in the phase the placement opens the pattern at, and windows still add up', () => {
+    const document = withRows(placed([note({ length: STEP })], { length: 4 * BEAT, offset: 2 * STEP }), [{ pitch: 60, length: 3 * STEP }]);
+    expect(events(document, 0, 8 * STEP, song).map(({ tick, pass }) => [tick / STEP, pass])).toEqual([
+      [1, 1],
+      [4, 2],
+      [7, 3],
+    ]);
+    fc.assert(
+      fc.property(anyNotes(), fc.nat(40 * STEP), fc.nat(40 * STEP), fc.nat(40 * STEP), (notes, x, y, z) => {
+        const [a, b, c] = [x, y, z].sort((first, second) => first - second) as [number, number, number];
+        const all = withRows(
+          songWith(notes),
+          notes.slice(0, 4).map(({ pitch }, index) => ({ pitch, length: (index + 2) * STEP })),
+        );
+        const byRow = (list: ReturnType<typeof events>) => [...list].sort((p, q) => p.tick - q.tick || (p.noteId < q.noteId ? -1 : 1));
+        expect(byRow([...events(all, a, b, loop), ...events(all, b, c, loop)])).toEqual(byRow(events(all, a, c, loop)));
+      }),
+    );
+  });
+});

@@ -1,5 +1,6 @@
 import { findById, notesOf, type Document } from '../model/document';
 import type { Id } from '../model/entities';
+import { rowLength } from '../model/row-length';
 import { SILENT_DB } from '../audio/level';
 
 /** Why a part that has notes is not heard. */
@@ -25,7 +26,7 @@ export function whySilent(document: Document, placementId: Id): Silence | null {
   if (soloIds.length === 0 && track.muted) return { code: 'trackMuted', trackId: track.id };
   if (track.levelDb <= SILENT_DB) return { code: 'levelDown', trackId: track.id };
   if (placement.muted) return { code: 'placementMuted', placementId };
-  const inLoop = notes.filter(({ start }) => start < pattern.length);
+  const inLoop = notes.filter(({ start, pitch }) => start < rowLength(pattern, pitch));
   if (inLoop.length === 0) return { code: 'beyondEnd' };
   if (inLoop.every(({ muted }) => muted)) return { code: 'notesMuted' };
   return inLoop.every(({ muted, chance }) => muted || chance === 0) ? { code: 'noChance' } : null;

@@ -1,4 +1,5 @@
-import type { Note } from '../model/entities';
+import type { Note, Pattern } from '../model/entities';
+import { rowLength } from '../model/row-length';
 import { hitsOf } from '../notes/roll';
 import { isConditional, soundsIn, type DrawFrom } from './conditions';
 
@@ -95,14 +96,27 @@ export class Ring {
   }
 }
 
-const rings = new WeakMap<readonly Note[], Map<string, Ring>>();
+const known = new WeakMap<readonly Note[], Map<string, readonly Ring[]>>();
 
-/** The ring of a pattern's notes. Remembered for each list of notes. */
-export function ringOf(notes: readonly Note[], loopTicks: number, from: DrawFrom): Ring {
-  const known = rings.get(notes) ?? new Map<string, Ring>();
-  rings.set(notes, known);
-  const key = `${loopTicks} ${from.seed} ${from.placementId}`;
-  const ring = known.get(key) ?? new Ring(notes, loopTicks, from);
-  known.set(key, ring);
-  return ring;
+/** The rings of a pattern's notes: one of its own length, and one for each other length that rows go round in. Remembered for each
+ *  list of notes. */
+export function ringsOf(notes: readonly Note[], pattern: Pattern, from: DrawFrom): readonly Ring[] {
+  const ofNotes = known.get(notes) ?? new Map<string, readonly Ring[]>();
+  known.set(notes, ofNotes);
+  const key = JSON.stringify([pattern.length, pattern.rowLengths, from.seed, from.placementId]);
+  const rings = ofNotes.get(key) ?? makeRings(notes, pattern, from);
+  ofNotes.set(key, rings);
+  return rings;
+}
+
+function makeRings(notes: readonly Note[], pattern: Pattern, from: DrawFrom): readonly Ring[] {
+  if (!pattern.rowLengths) return [new Ring(notes, pattern.length, from)];
+  const byLength = new Map<number, Note[]>();
+  for (const note of notes) {
+    const loopTicks = rowLength(pattern, note.pitch);
+    const together = byLength.get(loopTicks);
+    if (together) together.push(note);
+    else byLength.set(loopTicks, [note]);
+  }
+  return [...byLength].map(([loopTicks, together]) => new Ring(together, loopTicks, from));
 }

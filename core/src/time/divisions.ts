@@ -1,4 +1,5 @@
 import { TICKS_PER_WHOLE } from './ticks';
+import type { Grid } from './grid';
 import { barTicks, beatTicks, type MeterShape } from './meter';
 
 /** The units a grid can count in, coarsest first. */
@@ -12,6 +13,9 @@ export interface Division {
   readonly inSpaceOf: number;
 }
 
+/** The least and most boxes of a tuplet, and the most units it may take the space of. */
+export const TUPLET_COUNTS = { least: 2, most: 15 } as const;
+
 /** The named forms a division can take; any other count 2..15 in the space of 1..15 is allowed too. */
 export const DIVISION_FORMS = {
   straight: { count: 1, inSpaceOf: 1 },
@@ -19,13 +23,6 @@ export const DIVISION_FORMS = {
   triplet: { count: 3, inSpaceOf: 2 },
 } as const;
 export type DivisionForm = keyof typeof DIVISION_FORMS;
-
-/** A division for one meter, as an exact fraction of ticks. Line k stands at round(k · numerator / denominator):
- *  never more than half a tick off, and the error never adds up. */
-export interface Grid {
-  readonly numerator: number;
-  readonly denominator: number;
-}
 
 export function division(unit: DivisionUnit, form: DivisionForm = 'straight'): Division {
   return { unit, ...DIVISION_FORMS[form] };
@@ -45,38 +42,6 @@ export function unitTicks(unit: DivisionUnit, meter: MeterShape): number {
 
 export function gridOf(value: Division, meter: MeterShape): Grid {
   return { numerator: unitTicks(value.unit, meter) * value.inSpaceOf, denominator: value.count };
-}
-
-/** Tick of grid line `index` (line 0 is tick 0). */
-export function lineAt(grid: Grid, index: number): number {
-  return Math.round((index * grid.numerator) / grid.denominator);
-}
-
-/** Index of the last grid line at or before `tick`. */
-export function lineIndexAt(grid: Grid, tick: number): number {
-  const guess = Math.floor((tick * grid.denominator) / grid.numerator);
-  return lineAt(grid, guess + 1) <= tick ? guess + 1 : guess;
-}
-
-/** Tick of the last grid line at or before `tick`. */
-export function lineBefore(grid: Grid, tick: number): number {
-  return lineAt(grid, lineIndexAt(grid, tick));
-}
-
-/** Tick of the first grid line after `tick`. */
-export function lineAfter(grid: Grid, tick: number): number {
-  return lineAt(grid, lineIndexAt(grid, tick) + 1);
-}
-
-/** Tick of the grid line closest to `tick`; half way goes to the later one. */
-export function nearestLine(grid: Grid, tick: number): number {
-  const before = lineBefore(grid, tick);
-  const after = lineAfter(grid, tick);
-  return tick - before < after - tick ? before : after;
-}
-
-export function isOnGrid(grid: Grid, tick: number): boolean {
-  return lineBefore(grid, tick) === tick;
 }
 
 /** The next coarser (-1) or finer (+1) unit in the same form; the same division at either end of the list. */

@@ -9,7 +9,7 @@ export const deleteNotes = notesAction({
   help: 'Takes the selected notes away. Undo brings them back.',
   words: ['erase', 'remove', 'clear', 'bin'],
   params: z.object({}),
-  needsSelection: true,
+  takes: 'selection',
   quick: [{ label: 'Delete', icon: 'delete', params: {} }],
   run: () => ({ notes: [] }),
 });

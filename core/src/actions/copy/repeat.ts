@@ -1,8 +1,7 @@
 import { z } from 'zod';
-import type { Note } from '../../model/entities';
 import { copies, repeatDistance } from '../../notes/repeat';
 import { MAX_PIECES, tooManyPieces } from '../../notes/split';
-import { notesAction, type ActionContext } from '../action';
+import { loopTicks, notesAction, type ActionContext, type NotesPart } from '../action';
 import { roundToParam } from '../amounts';
 import { choiceParam, wholeParam } from '../params';
 
@@ -16,16 +15,18 @@ export const repeat = notesAction({
   params: z.object({
     until: choiceParam('How often', ['end', 'times'], 'end', { end: 'to the end', times: 'so many times' }),
     times: wholeParam('Times', 1, 64, 2),
-    roundTo: roundToParam(),
+    roundTo: roundToParam('fit'),
   }),
   quick: [{ label: 'Repeat to the end', icon: 'repeat', params: { until: 'end' } }],
-  run: ({ notes, lengthTicks }, params, context) => {
-    const { distance, times } = plan(notes, lengthTicks, params, context);
+  run: (part, params, context) => {
+    const { notes } = part;
+    const { distance, times } = plan(part, params, context);
     const made = copies(notes, times, distance, context.newId);
-    return { notes: [...notes, ...made.filter(({ start }) => params.until === 'times' || start < lengthTicks)] };
+    return { notes: [...notes, ...made.filter(({ start, pitch }) => params.until === 'times' || start < loopTicks(part, pitch))] };
   },
-  whyNot: ({ notes, lengthTicks }, params, context) => {
-    const { times } = plan(notes, lengthTicks, params, context);
+  whyNot: (part, params, context) => {
+    const { notes } = part;
+    const { times } = plan(part, params, context);
     if (notes.length > 0 && times === 0)
       return 'There is no room for another before the end of the pattern. Choose "so many times", or make it longer.';
     return tooManyPieces(notes.length * (Math.min(times, MAX_PIECES) + 1));
@@ -34,13 +35,14 @@ export const repeat = notesAction({
 
 /** How far apart the copies stand, and how many there are. */
 function plan(
-  notes: readonly Note[],
-  lengthTicks: number,
+  part: NotesPart,
   { until, times, roundTo }: { until: 'end' | 'times'; times: number; roundTo: Parameters<typeof repeatDistance>[1] },
   { grid, meter }: ActionContext,
 ): { readonly distance: number; readonly times: number } {
+  const { notes } = part;
   const distance = Math.max(1, repeatDistance(notes, roundTo, grid, meter));
   if (until === 'times' || notes.length === 0) return { distance, times };
   const first = notes.reduce((tick, { start }) => Math.min(tick, start), Infinity);
-  return { distance, times: Math.max(0, Math.ceil((lengthTicks - first) / distance) - 1) };
+  const longest = notes.reduce((ticks, { pitch }) => Math.max(ticks, loopTicks(part, pitch)), 0);
+  return { distance, times: Math.max(0, Math.ceil((longest - first) / distance) - 1) };
 }

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { moveNotes } from '../../notes/move';
 import { notesAction } from '../action';
-import { amountParam, amountTicks } from '../amounts';
+import { amountParam, distanceOf } from '../amounts';
 import { wholeParam } from '../params';
 
 export const nudge = notesAction({
@@ -16,8 +16,5 @@ export const nudge = notesAction({
     { label: 'Nudge earlier', icon: 'earlier', params: { count: -1 } },
     { label: 'Nudge later', icon: 'later', params: { count: 1 } },
   ],
-  run: ({ notes }, { count, unit }, context) => {
-    const first = notes.reduce((tick, { start }) => Math.min(tick, start), Infinity);
-    return { notes: moveNotes(notes, amountTicks(count, unit, context, first), 0) };
-  },
+  run: ({ notes }, { count, unit }, context) => ({ notes: moveNotes(notes, distanceOf(notes, count, unit, context), 0) }),
 });

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { Note } from '../../model/entities';
 import { nearestSwungLine, STRAIGHT, swungLine } from '../../notes/swing';
-import { lineIndexAt, roundEvenly, type Grid } from '../../time';
+import { gridAt, gridOfRow, lineIndexAt, roundEvenly, type Grid } from '../../time';
 import { notesAction, type NotesAction } from '../action';
 import { amountParam, gridOfAmount } from '../amounts';
 import { choiceParam, sliderParam } from '../params';
@@ -30,8 +30,10 @@ export const quantize: NotesAction = notesAction({
   params,
   quick: [{ label: 'Quantize', icon: 'quantize', params: {} }],
   run: ({ notes }, { to, what, strength, swing }, context) => {
-    const pull: Pull = { grid: gridOfAmount(to, context), strength, swing };
-    return { notes: notes.map((note) => (what === 'lengths' ? withLength(note, pull) : withEdges(note, what, pull))) };
+    const isPlain = to !== 'grid' || (!context.rowGrids?.size && !context.grid.spans);
+    const plain: Pull = { grid: gridOfAmount(to, context), strength, swing };
+    const pullOf = (note: Note) => (isPlain ? plain : { ...plain, grid: gridAt(gridOfRow(context, note.pitch), note.start) });
+    return { notes: notes.map((note) => (what === 'lengths' ? withLength(note, pullOf(note)) : withEdges(note, what, pullOf(note)))) };
   },
 });
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { rotateStarts, spanOf } from '../../notes/rotate';
-import { notesAction } from '../action';
+import { rotateRows, rotateStarts, spanOf } from '../../notes/rotate';
+import { commonGrid, loopTicks, notesAction } from '../action';
 import { amountParam, amountTicks } from '../amounts';
 import { choiceParam, wholeParam } from '../params';
 
@@ -9,21 +9,29 @@ export const rotate = notesAction({
   family: 'time',
   subject: 'notes',
   label: 'Rotate',
-  help: 'Moves notes round the loop: what leaves the end comes in at the start. Rotating back restores exactly.',
+  help: 'Moves notes round the loop: what leaves the end comes in at the start. A row with its own length turns in that. Rotating back restores exactly.',
   words: ['wrap', 'turn', 'shift round', 'cycle', 'loop round'],
   params: z.object({
     count: wholeParam('Distance', -999, 999, 1),
     unit: amountParam('Counted in'),
-    around: choiceParam('Round', ['pattern', 'span'], 'pattern', { pattern: 'the pattern', span: 'their own span' }),
+    around: choiceParam('Round', ['pattern', 'marked', 'span'], 'pattern', {
+      pattern: 'the loop',
+      marked: 'the marked span',
+      span: 'their own span',
+    }),
   }),
   quick: [
     { label: 'Rotate back', icon: 'rotateBack', params: { count: -1 } },
     { label: 'Rotate on', icon: 'rotateOn', params: { count: 1 } },
   ],
-  run: ({ notes, lengthTicks }, { count, unit, around }, context) => {
-    const span = spanOf(notes);
-    const from = around === 'pattern' ? 0 : span.start;
-    const size = around === 'pattern' ? lengthTicks : span.end - span.start;
-    return { notes: size > 0 ? rotateStarts(notes, amountTicks(count, unit, context, from), size, from) : notes };
+  run: (part, { count, unit, around }, context) => {
+    const { notes } = part;
+    const ticksFrom = (tick: number) => amountTicks(count, unit, { ...context, grid: commonGrid(notes, context) }, tick);
+    if (around === 'pattern') return { notes: rotateRows(notes, ticksFrom(0), (pitch) => loopTicks(part, pitch)) };
+    const { start, end } = (around === 'marked' ? context.span : null) ?? spanOf(notes);
+    const ticks = ticksFrom(start);
+    return { notes: end > start ? rotateStarts(notes, ticks, end - start, start) : notes };
   },
+  whyNot: (_part, { around }, { span }) =>
+    around === 'marked' && !span ? 'No span is marked. Drag along the ruler to mark one, or rotate round the loop.' : null,
 });

@@ -1,0 +1,47 @@
+import { z } from 'zod';
+import { readPhrase, type Phrase } from '../../notes/phrase';
+import { clamp, gridOfRow } from '../../time';
+import { notesAction, type ActionContext } from '../action';
+import { sliderParam, textParam } from '../params';
+
+export const phrase = notesAction({
+  id: 'phrase',
+  family: 'make',
+  subject: 'notes',
+  takes: 'nothing',
+  label: 'Type a phrase',
+  help: 'Writes notes from text, from the cursor on: names, - for a rest, *3 for how often, :2 for how many boxes long (or :1/8), + to join a chord, ! for an accent.',
+  words: ['text', 'write', 'notes', 'melody', 'riff', 'names'],
+  params: z.object({
+    text: textParam('Phrase', 'D2*3 F2 - C3*2'),
+    velocity: sliderParam('Velocity', 1, 127, 100, ''),
+  }),
+  run: (part, { text, velocity }, context) => {
+    const read = reading(text, context);
+    if (!read.ok) return part;
+    const made = read.notes.map(({ isAccented, ...note }) => ({
+      id: context.newId(),
+      patternId: context.patternId,
+      ...note,
+      velocity: isAccented ? clamp(Math.round(velocity) + ACCENT_STEPS, 1, 127) : Math.round(velocity),
+    }));
+    return { notes: made };
+  },
+  whyNot: (_part, { text }, context) => {
+    const read = reading(text, context);
+    return read.ok ? null : read.problem;
+  },
+});
+
+const ACCENT_STEPS = 20;
+
+function reading(text: string, { meter, naming, rows, at, ...grids }: ActionContext): Phrase {
+  return readPhrase(text, {
+    grid: gridOfRow(grids, at.pitch),
+    meter,
+    naming,
+    rows,
+    startTick: at.tick,
+    octave: Math.floor(at.pitch / 12) - 5 + naming.middleOctave,
+  });
+}

@@ -1,0 +1,20 @@
+import { z } from 'zod';
+import { fitted } from '../../theory';
+import { notesAction } from '../action';
+import { choiceParam } from '../params';
+import { NO_KEY } from './no-key';
+
+export const fitScale = notesAction({
+  id: 'fit-scale',
+  family: 'pitch',
+  subject: 'notes',
+  label: 'Fit to scale',
+  help: 'Moves notes outside the scale to the nearest note of it, or to the next one up or down. Notes of the scale stay.',
+  words: ['snap', 'correct', 'key', 'diatonic', 'wrong notes'],
+  params: z.object({ towards: choiceParam('Towards', ['nearest', 'up', 'down'], 'nearest', { nearest: 'the nearest' }) }),
+  quick: [{ label: 'Fit to scale', icon: 'fitScale', params: {} }],
+  run: ({ notes }, { towards }, { key }) => ({
+    notes: key ? notes.map((note) => ({ ...note, pitch: fitted(note.pitch, key, towards) })) : notes,
+  }),
+  whyNot: (_part, _params, { key }) => (key ? null : NO_KEY),
+});

@@ -1,0 +1,112 @@
+import type { Note } from '../model/entities';
+import { pitchIn, pitchName, readPitchName, type Naming } from '../theory';
+import { clamp, roundEvenly, tickOfBar, beatTicks, meterAt, MAX_TICK, type MeterAt } from '../time';
+import { moveNotes } from './move';
+import { readLength } from './note-value';
+
+/** The values of a note that can be typed. */
+export const TYPED_FIELDS = ['start', 'length', 'pitch', 'velocity'] as const;
+export type TypedField = (typeof TYPED_FIELDS)[number];
+
+/** What is typed is read by: the meters and names in use. */
+export interface TypedContext {
+  readonly meters: readonly MeterAt[];
+  readonly naming: Naming;
+}
+
+export type Typed = { readonly ok: true; readonly notes: readonly Note[] } | { readonly ok: false; readonly words: string };
+
+const HOW: Readonly<Record<TypedField, string>> = {
+  start: 'Type a place such as 2.3 (bar 2, beat 3), or +1/16, -0.5 (beats), *2, /2.',
+  length: 'Type a note value such as 1/8, beats such as 1.5, or +1/16, -0.5, *2, /2, 50%.',
+  pitch: 'Type a note such as F#3, or +12, -1.',
+  velocity: 'Type 1 to 127, or +10, -10, *1.2, /2, 80%.',
+};
+
+/** Changes one value of all notes as typed: a plain value sets it, + and - add, * and / scale. Nothing typed changes nothing. Velocities
+ *  stay within 1..127 and lengths at 1 tick or more; starts and pitches move as one group. */
+export function typeValue(notes: readonly Note[], field: TypedField, text: string, context: TypedContext): Typed {
+  const typed = text.trim().replace('−', '-').replace('×', '*').replace('÷', '/');
+  if (typed === '' || notes.length === 0) return { ok: true, notes };
+  const sign = /^[=+\-*/]/.exec(typed)?.[0] ?? '';
+  const rest = typed.slice(sign.length).trim();
+  const percent = /^(\d+(?:[.,]\d+)?)\s*%$/.exec(rest);
+  const scale = percent
+    ? Number(percent[1]!.replace(',', '.')) / 100
+    : sign === '*'
+      ? Number(rest)
+      : sign === '/'
+        ? 1 / Number(rest)
+        : null;
+  if (scale !== null) return scaled(notes, field, rest === '' || !(scale > 0 && Number.isFinite(scale)) ? null : scale);
+  const result =
+    sign === '+' || sign === '-' ? added(notes, field, rest, sign === '+' ? 1 : -1, context) : set(notes, field, rest, context);
+  return result ? { ok: true, notes: result } : { ok: false, words: HOW[field] };
+}
+
+function scaled(notes: readonly Note[], field: TypedField, by: number | null): Typed {
+  if (by === null || field === 'pitch') return { ok: false, words: HOW[field] };
+  if (field === 'velocity') return { ok: true, notes: notes.map((note) => ({ ...note, velocity: loudness(note.velocity * by) })) };
+  if (field === 'length') return { ok: true, notes: notes.map((note) => ({ ...note, length: long(note.length * by) })) };
+  const first = notes.reduce((tick, { start }) => Math.min(tick, start), Infinity);
+  return { ok: true, notes: notes.map((note) => ({ ...note, start: first + Math.round((note.start - first) * by) })) };
+}
+
+function added(notes: readonly Note[], field: TypedField, text: string, sign: 1 | -1, { meters }: TypedContext): readonly Note[] | null {
+  if (field === 'pitch' || field === 'velocity') {
+    if (!/^\d+$/.test(text)) return null;
+    const by = sign * Number(text);
+    if (field === 'pitch') return moveNotes(notes, 0, by);
+    return notes.map((note) => ({ ...note, velocity: loudness(note.velocity + by) }));
+  }
+  const ticks = readLength(text, meterAt(meters, 0));
+  if (ticks === null || ticks > MAX_TICK) return null;
+  const by = sign * roundEvenly(ticks);
+  return field === 'start' ? moveNotes(notes, by, 0) : notes.map((note) => ({ ...note, length: long(note.length + by) }));
+}
+
+function set(notes: readonly Note[], field: TypedField, text: string, { meters, naming }: TypedContext): readonly Note[] | null {
+  if (field === 'velocity') {
+    const velocity = /^\d{1,3}$/.test(text) ? Number(text) : 0;
+    return velocity >= 1 && velocity <= 127 ? notes.map((note) => ({ ...note, velocity })) : null;
+  }
+  if (field === 'length') {
+    const ticks = readLength(text, meterAt(meters, 0));
+    return ticks !== null && ticks >= 1 && ticks <= MAX_TICK ? notes.map((note) => ({ ...note, length: long(ticks) })) : null;
+  }
+  if (field === 'pitch') {
+    const read = readPitchName(text);
+    const pitch = read
+      ? pitchIn(read, read.octave ?? octaveOf(notes[0]!.pitch, naming), naming)
+      : /^\d{1,3}$/.test(text)
+        ? Number(text)
+        : -1;
+    return pitch >= 0 && pitch <= 127 ? notes.map((note) => ({ ...note, pitch })) : null;
+  }
+  const start = readPlace(text, meters);
+  return start === null ? null : notes.map((note) => ({ ...note, start }));
+}
+
+function octaveOf(pitch: number, naming: Naming): number {
+  return Number(/-?\d+$/.exec(pitchName(pitch, naming))![0]);
+}
+
+/** Reads "2", "2.3" or "2.3+50" (bar, beat, percent of a beat, as places are shown); null where it is no place. */
+export function readPlace(text: string, meters: readonly MeterAt[]): number | null {
+  const match = /^(\d{1,6})(?:[.:](\d{1,3}))?(?:\s*\+\s*(\d{1,2}))?$/.exec(text);
+  if (!match) return null;
+  const [bar, beat, share] = [Number(match[1]), Number(match[2] ?? 1), Number(match[3] ?? 0)];
+  if (bar < 1 || beat < 1) return null;
+  const start = tickOfBar(meters, bar);
+  const meter = meterAt(meters, start);
+  if (beat > meter.numerator) return null;
+  return start + Math.round((beat - 1 + share / 100) * beatTicks(meter));
+}
+
+function loudness(value: number): number {
+  return clamp(roundEvenly(value), 1, 127);
+}
+
+function long(ticks: number): number {
+  return clamp(Math.round(ticks), 1, MAX_TICK);
+}

@@ -1,0 +1,3 @@
+export * from './keys';
+export * from './degrees';
+export * from './names';
