@@ -20,7 +20,9 @@ test('a beat from nothing: drawn, split, rotated, nudged, there after a reload, 
 
   // Kicks cut in two: two equal pieces, 1/32 apart.
   await page.getByRole('button', { name: /^Kick, 4 hits/ }).tap();
+  await page.getByRole('button', { name: 'More for row Kick' }).tap();
   await page.getByRole('button', { name: 'Select row Kick' }).tap();
+  await page.getByRole('button', { name: 'Close: Row Kick' }).tap();
   await expect(page.getByTestId('readout')).toContainText('4 notes · Kick');
   await page.getByRole('tab', { name: 'Length' }).tap();
   await page.getByRole('button', { name: 'Split in 2' }).tap();

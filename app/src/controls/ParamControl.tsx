@@ -1,17 +1,22 @@
 import type { ParamField } from '@yibbo/core';
-import { ScrollView, useMedia, XStack, YStack } from 'tamagui';
-import { Press } from './Press';
+import { XStack, YStack } from 'tamagui';
+import { Choices } from './Choices';
 import { Stepper } from './Stepper';
+import { TextField } from './TextField';
 import { Words } from './words';
 
 export interface ParamControlProps {
   readonly field: ParamField;
   readonly value: string | number;
   readonly onChange: (value: string | number) => void;
+  /** For a text: whether it is typed into at once, and what Enter and Escape do. */
+  readonly isFocused?: boolean;
+  readonly onEnter?: () => void;
+  readonly onEscape?: () => void;
 }
 
-/** The one control for each kind of param: a stepper, a slider or a row of choices. */
-export function ParamControl({ field, value, onChange }: ParamControlProps) {
+/** The one control for each kind of param: a stepper, a slider, a row of choices or a line to type in. */
+export function ParamControl({ field, value, onChange, ...typing }: ParamControlProps) {
   return (
     <YStack gap={2} flexShrink={0}>
       <Words small faded>
@@ -19,7 +24,10 @@ export function ParamControl({ field, value, onChange }: ParamControlProps) {
       </Words>
       {field.control === 'stepper' ? <StepperParam field={field} value={Number(value)} onChange={onChange} /> : null}
       {field.control === 'slider' ? <SliderParam field={field} value={Number(value)} onChange={onChange} /> : null}
-      {field.control === 'choice' ? <ChoiceParam field={field} value={String(value)} onChange={onChange} /> : null}
+      {field.control === 'choice' ? (
+        <Choices title={field.title} options={field.options} value={String(value)} onChange={onChange} />
+      ) : null}
+      {field.control === 'text' ? <TextParam field={field} value={String(value)} onChange={onChange} {...typing} /> : null}
     </YStack>
   );
 }
@@ -61,26 +69,9 @@ function SliderParam({ field, value, onChange }: Kind<number>) {
   );
 }
 
-/** Choices side by side: scrolled on a phone, in several lines where there is room. */
-function ChoiceParam({ field, value, onChange }: Kind<string>) {
-  const isWide = Boolean(useMedia().wide);
-  const choices = (
-    <XStack role="group" aria-label={field.title} gap={4} flexWrap={isWide ? 'wrap' : 'nowrap'}>
-      {field.options.map((option) => (
-        <Press
-          key={option.value}
-          label={option.name}
-          look={option.value === value ? 'on' : 'raised'}
-          pressed={option.value === value}
-          onPress={() => onChange(option.value)}
-        />
-      ))}
-    </XStack>
-  );
-  if (isWide) return choices;
-  return (
-    <ScrollView horizontal showsHorizontalScrollIndicator={false} maxWidth="100%">
-      {choices}
-    </ScrollView>
-  );
+function TextParam({ field, value, ...rest }: Kind<string> & Pick<ParamControlProps, 'isFocused' | 'onEnter' | 'onEscape'>) {
+  return <TextField label={field.title} value={value} placeholder={field.example} width={field.high > SHORT_TEXT ? 330 : 118} {...rest} />;
 }
+
+/** Longer texts than this get a whole line, in characters. */
+const SHORT_TEXT = 100;

@@ -46,6 +46,8 @@ export interface PressProps {
   /** For switches: whether it is on. */
   readonly pressed?: boolean;
   readonly grow?: boolean;
+  /** At least so wide, in pixels. */
+  readonly width?: number;
   /** Little room at its sides, where many stand in a row. */
   readonly tight?: boolean;
   /** Words at the left rather than in the middle, as in a list. */
@@ -83,6 +85,7 @@ export function Press({
   disabled = false,
   pressed,
   grow,
+  width,
   start,
   tight,
   role,
@@ -104,6 +107,7 @@ export function Press({
       aria-selected={role === 'tab' ? pressed : undefined}
       justifyContent={start ? 'flex-start' : 'center'}
       paddingHorizontal={tight ? 2 : 8}
+      minWidth={width ?? '$touch'}
       data-testid={testID}
       flexGrow={grow ? 1 : 0}
       onPress={disabled ? undefined : onPress}

@@ -14,10 +14,22 @@ export interface StepperProps {
   readonly raiseLabel?: string;
   readonly width?: number;
   readonly onStep: (direction: -1 | 1) => void;
+  /** Makes the value itself a button, and says what that does. */
+  readonly onShown?: { readonly label: string; readonly press: () => void };
 }
 
 /** A value between a minus and a plus. */
-export function Stepper({ title, shown, canLower = true, canRaise = true, lowerLabel, raiseLabel, width = 72, onStep }: StepperProps) {
+export function Stepper({
+  title,
+  shown,
+  canLower = true,
+  canRaise = true,
+  lowerLabel,
+  raiseLabel,
+  width = 72,
+  onStep,
+  onShown,
+}: StepperProps) {
   return (
     <XStack
       role="group"
@@ -30,9 +42,13 @@ export function Stepper({ title, shown, canLower = true, canRaise = true, lowerL
       borderRadius="$2"
     >
       <Press label={lowerLabel ?? `${title}: less`} icon={Minus} iconOnly disabled={!canLower} onPress={() => onStep(-1)} />
-      <Words strong textAlign="center" minWidth={width} aria-live="polite">
-        {shown}
-      </Words>
+      {onShown ? (
+        <Press tight label={onShown.label} shown={shown} width={width} onPress={onShown.press} />
+      ) : (
+        <Words strong textAlign="center" minWidth={width} aria-live="polite">
+          {shown}
+        </Words>
+      )}
       <Press label={raiseLabel ?? `${title}: more`} icon={Plus} iconOnly disabled={!canRaise} onPress={() => onStep(1)} />
     </XStack>
   );

@@ -1,4 +1,4 @@
-import { ACTIONS, lineAfter, lineBefore, notesInSpan, paramFields, type Note } from '@yibbo/core';
+import { ACTIONS, gridOfRow, lineAfter, lineBefore, notesInSpan, paramFields, type Note } from '@yibbo/core';
 import Dots from 'lucide-react-native/icons/ellipsis';
 import { useEffect, useRef, type KeyboardEvent } from 'react';
 import { ScrollView, View, XStack, YStack } from 'tamagui';
@@ -8,7 +8,7 @@ import { addNotes } from '../store/edits';
 import { selectHasSelection, selectNotes, type OpenPart } from '../store/selectors';
 import { useAppDispatch, useAppSelector, type Thunk } from '../store/store';
 import { runAction, tryAction } from '../store/trials';
-import { menuSet, selectionSet, type MenuPlace } from '../store/view';
+import { cursorSet, menuSet, selectionSet, type MenuPlace } from '../store/view';
 import { FAMILY_NAMES } from './families';
 import { DRAWN_VELOCITY } from './useSetting';
 
@@ -113,9 +113,9 @@ interface ItemsProps {
   readonly act: (thunk: Thunk<unknown>) => void;
 }
 
-/** Every action there is, from the registry; a line runs it with its last settings, its dots try it. */
+/** Every action that takes notes, from the registry; a line runs it with its last settings, its dots try it. */
 function NoteItems({ menu, part, act }: ItemsProps) {
-  const cut = lineBefore(part.grid, menu.at.tick);
+  const cut = lineBefore(gridOfRow(part, menu.at.pitch), menu.at.tick);
   return (
     <>
       <Press
@@ -124,7 +124,7 @@ function NoteItems({ menu, part, act }: ItemsProps) {
         look="raised"
         onPress={() => act(runAction('split-at', { count: Math.max(1, cut), unit: 'tick', from: 'pattern' }))}
       />
-      {ACTIONS.map((action) => (
+      {ACTIONS.filter(({ takes }) => takes !== 'row' && takes !== 'nothing').map((action) => (
         <XStack key={action.id} alignItems="center" gap={2}>
           <Press role="menuitem" grow start label={action.label} onPress={() => act(runAction(action.id))} />
           <Words small faded>
@@ -150,10 +150,10 @@ function NoteItems({ menu, part, act }: ItemsProps) {
 function GroundItems({ menu, part, act }: ItemsProps) {
   const notes = useAppSelector(selectNotes);
   const hasSelection = useAppSelector(selectHasSelection);
-  const start = lineBefore(part.grid, menu.at.tick);
+  const start = lineBefore(gridOfRow(part, menu.at.pitch), menu.at.tick);
   const note: Omit<Note, 'id' | 'patternId'> = {
     start,
-    length: lineAfter(part.grid, start) - start,
+    length: lineAfter(gridOfRow(part, menu.at.pitch), start) - start,
     pitch: menu.at.pitch,
     velocity: DRAWN_VELOCITY,
   };
@@ -161,11 +161,20 @@ function GroundItems({ menu, part, act }: ItemsProps) {
     (chosen: readonly Note[]): Thunk<unknown> =>
     (dispatch) =>
       dispatch(selectionSet(chosen.map(({ id }) => id)));
+  const tryHere =
+    (actionId: string): Thunk<unknown> =>
+    (dispatchNow) => {
+      dispatchNow(cursorSet({ tick: start, pitch: menu.at.pitch }));
+      dispatchNow(tryAction(actionId));
+    };
   const fromHere = notesInSpan(notes, { start, end: Infinity });
   const row = notes.filter(({ pitch }) => pitch === menu.at.pitch);
   return (
     <>
       <Press role="menuitem" start label="Put a note here" onPress={() => act(addNotes('Draw a note', [note]))} />
+      {ACTIONS.filter(({ takes }) => takes === 'row' || takes === 'nothing').map((action) => (
+        <Press key={action.id} role="menuitem" start label={`${action.label} from here`} onPress={() => act(tryHere(action.id))} />
+      ))}
       <Press
         role="menuitem"
         start

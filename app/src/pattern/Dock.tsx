@@ -1,17 +1,21 @@
-import { DIVISION_UNITS, divisionName, divisionWords, formOf, historyState, nextForm, stepDivision } from '@yibbo/core';
+import { DIVISION_UNITS, divisionName, divisionWords, formOf, historyState } from '@yibbo/core';
+import Pin from 'lucide-react-native/icons/pin';
 import Play from 'lucide-react-native/icons/play';
 import Redo from 'lucide-react-native/icons/redo';
 import Square from 'lucide-react-native/icons/square';
 import Undo from 'lucide-react-native/icons/undo';
 import { useState } from 'react';
-import { XStack, YStack } from 'tamagui';
+import { useTheme, XStack, YStack } from 'tamagui';
 import { Press } from '../controls/Press';
 import { Stepper } from '../controls/Stepper';
 import { Words } from '../controls/words';
 import { undo } from '../store/edits';
-import type { OpenPart } from '../store/selectors';
+import { selectNotes, type OpenPart } from '../store/selectors';
 import { useAppDispatch, useAppSelector } from '../store/store';
-import { patternViewSet } from '../store/view';
+import { changeGrid, pinsOf } from '../store/grids';
+import { rowName } from '../store/rows';
+import { sheetSet } from '../store/view';
+import { useRows } from './useRows';
 import { usePlayhead } from './usePlayback';
 
 /** Where the thumb is: play, the grid and its stepper, undo. The grid is said in words above. */
@@ -32,6 +36,7 @@ export function Dock({ part, onPlay }: { readonly part: OpenPart; readonly onPla
         <Words small faded data-testid="grid-words">
           {divisionWords(part.division, part.meter)}
         </Words>
+        <Pins part={part} />
         <PassCounter lengthTicks={part.pattern.length} />
       </XStack>
       <XStack alignItems="center" justifyContent="center" gap={5}>
@@ -59,10 +64,30 @@ export function UndoButtons() {
   );
 }
 
+/** The exceptions from the grid said beside it, each with its pin. */
+function Pins({ part }: { readonly part: OpenPart }) {
+  const rows = useRows(part, useAppSelector(selectNotes));
+  const { isSnapping } = useAppSelector((state) => state.view.habits);
+  const faded = useTheme().faded?.val as string;
+  const pins = [
+    ...(part.view.followsZoom ? ['follows zoom'] : []),
+    ...(isSnapping ? [] : ['snap off']),
+    ...pinsOf(part, (pitch) => rowName(rows, pitch)),
+  ];
+  if (pins.length === 0) return null;
+  return (
+    <XStack alignItems="center" gap={2} flexShrink={1} minWidth={0}>
+      <Pin size={13} color={faded} aria-hidden />
+      <Words small faded oneLine data-testid="pins">
+        {pins.join(', ')}
+      </Words>
+    </XStack>
+  );
+}
+
 function GridStepper({ part }: { readonly part: OpenPart }) {
   const dispatch = useAppDispatch();
   const { division } = part;
-  const set = (next: typeof division) => dispatch(patternViewSet({ patternId: part.pattern.id, view: { division: next } }));
   const form = formOf(division) ?? divisionName(division);
   return (
     <XStack alignItems="center" gap={5}>
@@ -74,13 +99,14 @@ function GridStepper({ part }: { readonly part: OpenPart }) {
         raiseLabel="Finer grid"
         canLower={division.unit !== DIVISION_UNITS[0]}
         canRaise={division.unit !== DIVISION_UNITS.at(-1)}
-        onStep={(direction) => set(stepDivision(division, direction))}
+        onStep={(direction) => dispatch(changeGrid(direction === 1 ? 'finer' : 'coarser'))}
+        onShown={{ label: `Grid ${divisionName(division)}: set up`, press: () => dispatch(sheetSet({ kind: 'grid', of: 'pattern' })) }}
       />
       <Press
         label={`Grid is ${form}: change`}
         shown={form}
         look={form === 'straight' ? 'raised' : 'on'}
-        onPress={() => set(nextForm(division))}
+        onPress={() => dispatch(changeGrid('form'))}
       />
     </XStack>
   );

@@ -6,7 +6,7 @@ import { Stepper } from '../controls/Stepper';
 import { setBars, setBpm } from '../store/edits';
 import type { OpenPart } from '../store/selectors';
 import { useAppDispatch, useAppSelector } from '../store/store';
-import { patternViewSet, type Dress } from '../store/view';
+import { patternViewSet, sheetSet, type Dress } from '../store/view';
 
 /** The open pattern's bars, tempo and dress. */
 export function InfoLine({ part }: { readonly part: OpenPart }) {
@@ -25,6 +25,10 @@ export function InfoLine({ part }: { readonly part: OpenPart }) {
           width={52}
           canLower={bars > 1}
           canRaise={bars < 999}
+          onShown={{
+            label: `${bars} ${bars === 1 ? 'bar' : 'bars'} long: set the length`,
+            press: () => dispatch(sheetSet({ kind: 'length' })),
+          }}
           onStep={(direction) => dispatch(setBars(Math.max(1, Math.round(bars) + direction)))}
         />
         <Press

@@ -13,6 +13,8 @@ export function KeyList() {
     ['Enter', 'Put a note at the cursor, or select the one there'] as const,
     ['Shift Enter', 'Add the note at the cursor to the selection'] as const,
     ['B', 'Begin a frame at the cursor; arrows stretch it, Enter takes it'] as const,
+    ['Shift Enter', 'In a frame: mark its time and select all of it'] as const,
+    ['hold Q Arrows', 'Leave a note wherever the cursor goes'] as const,
     ['Menu', 'What can be done at the cursor'] as const,
     ...KEYS.map((each) => [keyName(each), each.words] as const),
     ...held,

@@ -16,10 +16,12 @@ import { Dock, UndoButtons } from './Dock';
 import { InfoLine } from './InfoLine';
 import { useKeys } from './keys';
 import { NotesGrid } from './notes/NotesGrid';
+import { Marks } from './Marks';
 import { Notice } from './Notice';
 import { Readout } from './Readout';
 import { RuleStrip } from './RuleStrip';
 import { SilenceLine } from './SilenceLine';
+import { OpenSheet } from './sheets/OpenSheet';
 import { StepsGrid } from './steps/StepsGrid';
 import { TopBar } from './TopBar';
 import { SoundChoice } from './SoundChoice';
@@ -102,13 +104,14 @@ interface EditorProps {
   readonly onPlay: () => void;
 }
 
-/** What stands where the tray does: a trial or a rule being set up, on a phone a menu too, else the tray itself. */
+/** What stands where the tray does: a trial, a rule or a sheet being set up, on a phone a menu too, else the tray itself. */
 function Tools({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
   const trial = useAppSelector((state) => state.trial.trial);
-  const { rule, menu } = useAppSelector((state) => state.view);
+  const { rule, menu, sheet } = useAppSelector((state) => state.view);
   if (menu && !isPanel) return <ActionMenu menu={menu} part={part} isInFlow />;
   if (trial) return <TrialStrip trial={trial} isPanel={isPanel} />;
   if (rule) return <RuleStrip open={rule} isPanel={isPanel} />;
+  if (sheet) return <OpenSheet sheet={sheet} part={part} isPanel={isPanel} />;
   return <Tray part={part} isPanel={isPanel} />;
 }
 
@@ -120,6 +123,7 @@ function PhoneEditor({ part, grid, onPlay }: EditorProps) {
         <TrackChips part={part} isRail={false} />
         <InfoLine part={part} />
         {grid}
+        <Marks part={part} />
         <Notice />
         <SilenceLine part={part} />
         <Readout />
@@ -142,6 +146,7 @@ function WideEditor({ part, grid, onPlay }: EditorProps) {
         <YStack flex={1} minWidth={0}>
           <InfoLine part={part} />
           {grid}
+          <Marks part={part} />
           <Notice />
           <SilenceLine part={part} />
           <Readout />

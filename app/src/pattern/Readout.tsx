@@ -1,20 +1,34 @@
-import { barBeatWords, isOnGrid, lengthWords, leveled, notesInWords, spanOf, type Gesture, type Note } from '@yibbo/core';
+import {
+  barBeatWords,
+  lengthWords,
+  leveled,
+  notesInWords,
+  paintedNotes,
+  spanOf,
+  tappedNote,
+  type Gesture,
+  type GestureSetting,
+  type Note,
+} from '@yibbo/core';
+import Brush from 'lucide-react-native/icons/brush';
 import Eraser from 'lucide-react-native/icons/eraser';
 import Hand from 'lucide-react-native/icons/hand';
 import Pencil from 'lucide-react-native/icons/pencil';
 import Frame from 'lucide-react-native/icons/square-dashed';
 import { useState } from 'react';
-import { XStack } from 'tamagui';
+import { styled, View, XStack } from 'tamagui';
 import { Press } from '../controls/Press';
 import { Words } from '../controls/words';
-import { selectNotes, selectPart, selectSelectedNotes, selectShownNotes, type OpenPart } from '../store/selectors';
+import { selectNotes, selectPart, selectSelectedNotes, type OpenPart } from '../store/selectors';
 import { useAppDispatch, useAppSelector } from '../store/store';
+import { tryAction } from '../store/trials';
 import { fingerSet, selectionSet, type Finger } from '../store/view';
 import { holdButton } from './held';
-import { rowName, rowsFor } from './rows';
+import { rowName, rowsFor } from '../store/rows';
 
 const FINGERS: Readonly<Record<Finger, { readonly next: Finger; readonly label: string; readonly icon: typeof Pencil }>> = {
-  draws: { next: 'selects', label: 'One finger draws', icon: Pencil },
+  draws: { next: 'paints', label: 'One finger draws', icon: Pencil },
+  paints: { next: 'selects', label: 'One finger paints runs', icon: Brush },
   selects: { next: 'scrolls', label: 'One finger selects', icon: Frame },
   scrolls: { next: 'draws', label: 'One finger scrolls', icon: Hand },
 };
@@ -45,16 +59,27 @@ function EraseButton() {
   );
 }
 
-/** What is selected, in words and ranges, and how many notes are off the grid; a tap on that count selects them. */
+/** The values of what is selected, to press. */
+const ValuesFrame = styled(View, {
+  render: 'button',
+  flexGrow: 1,
+  flexShrink: 1,
+  minHeight: '$touch',
+  padding: 0,
+  borderWidth: 0,
+  backgroundColor: 'transparent',
+  justifyContent: 'center',
+  cursor: 'pointer',
+});
+
+/** What is selected, in words and ranges; a tap on it types other values. */
 export function Readout() {
   const dispatch = useAppDispatch();
   const part = useAppSelector(selectPart);
   const notes = useAppSelector(selectNotes);
-  const shown = useAppSelector(selectShownNotes);
   const selected = useAppSelector(selectSelectedNotes);
   if (!part) return null;
-  const rows = rowsFor(part.track, notes);
-  const offGrid = shown.filter(({ start }) => !isOnGrid(part.grid, start));
+  const rows = rowsFor(part, notes);
   const words = selected.length
     ? notesInWords(selected, part.meter, (pitch) => rowName(rows, pitch))
     : notes.length
@@ -62,16 +87,17 @@ export function Readout() {
       : 'Tap the grid to put a note there';
   return (
     <XStack alignItems="center" gap={4} paddingLeft={10} minHeight="$touch" backgroundColor="$paper" borderTopWidth={1} borderColor="$line">
-      <Words small flexGrow={1} flexShrink={1} strong={selected.length > 0} data-testid="readout" aria-live="polite">
-        {words}
-      </Words>
-      {offGrid.length ? (
-        <Press
-          label={`${offGrid.length} off grid: select them`}
-          shown={`${offGrid.length} off grid`}
-          onPress={() => dispatch(selectionSet(offGrid.map(({ id }) => id)))}
-        />
-      ) : null}
+      {selected.length ? (
+        <ValuesFrame aria-label={`${words}: type values`} onPress={() => dispatch(tryAction('type-values'))}>
+          <Words small strong textDecorationLine="underline" textDecorationStyle="dotted" data-testid="readout" aria-live="polite">
+            {words}
+          </Words>
+        </ValuesFrame>
+      ) : (
+        <Words small flexGrow={1} flexShrink={1} data-testid="readout" aria-live="polite">
+          {words}
+        </Words>
+      )}
       {selected.length ? (
         <Press label="Select nothing" shown="Nothing" onPress={() => dispatch(selectionSet([]))} />
       ) : (
@@ -94,12 +120,20 @@ export function gestureWords(
   part: OpenPart,
   rowLabel: (pitch: number) => string,
   lifted: readonly Note[],
+  setting: GestureSetting,
 ): string | null {
   const length = (ticks: number) => lengthWords(ticks, part.meter);
   const signed = (value: number, say: (value: number) => string) => `${value < 0 ? '−' : '+'}${say(Math.abs(value))}`;
   switch (gesture.state) {
     case 'drawing':
       return `${rowLabel(gesture.note.pitch)} · ${barBeatWords(part.meters, gesture.note.start)} · ${length(gesture.note.length)} · vel ${gesture.note.velocity}`;
+    case 'painting': {
+      const run = paintedNotes(gesture.path, (at) => tappedNote(at, setting));
+      const last = run.at(-1);
+      return last
+        ? `${run.length} ${run.length === 1 ? 'note' : 'notes'} · ${rowLabel(last.pitch)} · ${barBeatWords(part.meters, last.start)}`
+        : 'Paint a run';
+    }
     case 'moving': {
       const start = spanOf(lifted).start + gesture.ticks;
       const pitch = gesture.semitones ? ` · ${signed(gesture.semitones, String)} semitones` : '';

@@ -1,4 +1,4 @@
-import type { Placement, Track } from '@yibbo/core';
+import type { Track } from '@yibbo/core';
 import Plus from 'lucide-react-native/icons/plus';
 import VolumeOff from 'lucide-react-native/icons/volume-x';
 import Volume from 'lucide-react-native/icons/volume-2';
@@ -10,7 +10,7 @@ import { Words } from '../controls/words';
 import { editEntity } from '../store/edits';
 import type { OpenPart } from '../store/selectors';
 import { useAppDispatch, useAppSelector } from '../store/store';
-import { placementOpened } from '../store/view';
+import { openTrack } from '../store/tracks';
 import { SoundChoice } from './SoundChoice';
 
 const ChipFrame = styled(View, {
@@ -31,18 +31,12 @@ const ChipFrame = styled(View, {
 });
 
 const NO_TRACKS: readonly Track[] = [];
-const NO_PLACEMENTS: readonly Placement[] = [];
 
 /** The tracks: a row of chips on a phone, a rail when wide. The open one also mutes and unmutes from here. */
 export function TrackChips({ part, isRail }: { readonly part: OpenPart; readonly isRail: boolean }) {
   const dispatch = useAppDispatch();
   const tracks = useAppSelector((state) => state.song.document?.tracks ?? NO_TRACKS);
-  const placements = useAppSelector((state) => state.song.document?.placements ?? NO_PLACEMENTS);
   const [isAdding, setAdding] = useState(false);
-  const open = (track: Track) => {
-    const placement = placements.find(({ trackId }) => trackId === track.id);
-    if (placement) dispatch(placementOpened(placement.id));
-  };
   const chips = tracks.map((track) => {
     const isOpen = track.id === part.track.id;
     return (
@@ -51,7 +45,7 @@ export function TrackChips({ part, isRail }: { readonly part: OpenPart; readonly
           isOpen={isOpen}
           aria-label={`${track.name}${track.muted ? ', muted' : ''}`}
           aria-pressed={isOpen}
-          onPress={() => open(track)}
+          onPress={() => dispatch(openTrack(track.id))}
           flexGrow={isRail ? 1 : 0}
         >
           <TrackSymbol symbol={track.symbol} colour={track.colour} />

@@ -12,6 +12,8 @@ import { copiesNextSet, trayTabSet, type TrayTab } from '../store/view';
 import { FAMILIES, FAMILY_NAMES } from './families';
 import { ICONS } from './icons';
 import { KeyList } from './KeyList';
+import { NudgeBar } from './NudgeBar';
+import { RoundPress } from './RoundPress';
 import { openRule, pickedBy, takeRule } from './rules';
 import { ViewActions } from './ViewActions';
 
@@ -68,11 +70,18 @@ function TabActions({ tab, part }: { readonly tab: TrayTab; readonly part: OpenP
   return (
     <>
       {tab === 'copy' ? <CopyNext /> : null}
-      {ACTIONS.filter((action) => action.family === tab).map((action) => (
+      {tab === 'time' ? <NudgeBar part={part} /> : null}
+      {ACTIONS.filter((action) => action.family === tab && action.id !== 'nudge').map((action) => (
         <ActionButtons key={action.id} action={action} />
       ))}
     </>
   );
+}
+
+/** Whether an action has nothing to work on now. */
+function isOutOfReach(takes: NotesAction['takes'] = 'any', hasNotes: boolean, hasSelection: boolean): boolean {
+  if (takes === 'row' || takes === 'nothing') return false;
+  return takes === 'selection' ? !hasSelection : !hasNotes;
 }
 
 /** An action's one-touch forms, with its last settings, and the dots that open its trial. */
@@ -80,7 +89,7 @@ function ActionButtons({ action }: { readonly action: NotesAction }) {
   const dispatch = useAppDispatch();
   const hasNotes = useAppSelector((state) => selectNotes(state).length > 0);
   const hasSelection = useAppSelector(selectHasSelection);
-  const isOff = action.needsSelection ? !hasSelection : !hasNotes;
+  const isOff = isOutOfReach(action.takes, hasNotes, hasSelection);
   const hasSettings = paramFields(action.params).length > 0;
   const forms = action.quick ?? [];
   return (
@@ -109,13 +118,14 @@ function ActionButtons({ action }: { readonly action: NotesAction }) {
       {hasSettings ? (
         <Press
           label={`${action.label}: try with settings`}
-          shown={forms.length > 1 ? action.label : ''}
+          shown={forms.length === 1 ? '' : action.label}
           icon={Dots}
           iconOnly={forms.length === 1}
           disabled={isOff}
           onPress={() => dispatch(tryAction(action.id))}
         />
       ) : null}
+      {action.id === 'rotate' ? <RoundPress /> : null}
     </XStack>
   );
 }

@@ -1,14 +1,24 @@
+import { keyWords } from '@yibbo/core';
 import Lane from 'lucide-react-native/icons/chart-no-axes-column';
 import Ear from 'lucide-react-native/icons/ear';
 import EarOff from 'lucide-react-native/icons/ear-off';
 import Fit from 'lucide-react-native/icons/scan';
+import { XStack } from 'tamagui';
 import { Press } from '../controls/Press';
 import { Stepper } from '../controls/Stepper';
 import type { OpenPart } from '../store/selectors';
 import { useAppDispatch, useAppSelector } from '../store/store';
-import { habitsSet } from '../store/view';
+import { rowChoice, rowChoices } from '../store/rows';
+import { habitsSet, patternViewSet, sheetSet, type RowChoice, type Sheet } from '../store/view';
 import { useLaneOpen } from './notes/NotesGrid';
 import { fitNotes, ZOOM_BY, zoomNotes } from './notes/useViewport';
+
+const ROW_WORDS: Readonly<Record<RowChoice, string>> = {
+  every: 'Every row',
+  scale: 'Scale rows',
+  kit: 'Kit rows',
+  used: 'Rows with notes',
+};
 
 /** How the pattern is looked at and listened to. None of it changes the song. */
 export function ViewActions({ part }: { readonly part: OpenPart }) {
@@ -18,8 +28,31 @@ export function ViewActions({ part }: { readonly part: OpenPart }) {
   const isNotes = part.dress === 'notes';
   const zoom = (time: number, rows: number) => (direction: -1 | 1) =>
     zoomNotes(time === 1 ? 1 : time ** direction, rows === 1 ? 1 : rows ** direction);
+  const rowsChosen = rowChoice(part);
+  const show = (sheet: Sheet) => () => dispatch(sheetSet(sheet));
   return (
     <>
+      <XStack role="group" aria-label="Rows shown" gap={2} borderWidth={1} borderColor="$line" borderRadius="$2">
+        {rowChoices(part).map((choice) => (
+          <Press
+            key={choice}
+            label={ROW_WORDS[choice]}
+            look={choice === rowsChosen ? 'on' : 'quiet'}
+            pressed={choice === rowsChosen}
+            onPress={() => dispatch(patternViewSet({ patternId: part.pattern.id, view: { rowChoice: choice } }))}
+          />
+        ))}
+      </XStack>
+      <Press
+        label={part.key ? `Key ${keyWords(part.key.choice)}: change` : 'Key …'}
+        look="raised"
+        shown={part.key ? `Key ${keyWords(part.key.choice)}` : 'Key …'}
+        onPress={show({ kind: 'key' })}
+      />
+      <Press label="Grid …" look="raised" onPress={show({ kind: 'grid', of: 'pattern' })} />
+      <Press label="Row …" look="raised" onPress={show({ kind: 'row' })} />
+      <Press label="Drawing …" look="raised" onPress={show({ kind: 'drawing' })} />
+      <Press label="Length …" look="raised" onPress={show({ kind: 'length' })} />
       <Press
         label={hears ? 'Notes sound when drawn' : 'Notes are silent when drawn'}
         shown={hears ? 'Notes sound' : 'Notes are silent'}

@@ -1,20 +1,24 @@
 import {
   leveled,
-  moveNotes,
+  moveByRows,
   notesInRectangle,
+  paintedNotes,
   resizeEnds,
   resizeStarts,
   tappedNote,
   withNotes,
   type DrawnNote,
+  type Gesture,
   type GestureSetting,
   type Id,
   type Note,
 } from '@yibbo/core';
 import { nanoid } from 'nanoid';
-import { addNotes, editNotes, removeNotes } from '../store/edits';
+import { addNotes, editNotes, removeNotes, tellBeyond } from '../store/edits';
+import { takeRow } from '../store/row-acts';
+import { selectNotes } from '../store/selectors';
 import type { Thunk } from '../store/store';
-import { selectionSet } from '../store/view';
+import { habitsSet, selectionSet } from '../store/view';
 import { hearNote } from './hear';
 import type { Finished } from './useGridGesture';
 
@@ -40,9 +44,17 @@ export function finishGesture({ gesture, isTouch, at }: Finished, context: Gestu
         if (gesture.ground === 'select') return void dispatch(selectionSet([]));
         return dispatch(tapEmpty(tappedNote(gesture.from, context.setting), context));
       case 'drawing':
+        dispatch(habitsSet({ lastLength: gesture.note.length }));
         return dispatch(addNotes('Draw a note', [gesture.note]));
+      case 'painting':
+        return dispatch(
+          paint(
+            paintedNotes(gesture.path, (place) => tappedNote(place, context.setting)),
+            context,
+          ),
+        );
       case 'moving':
-        return dispatch(move(gesture.noteIds, gesture.ticks, gesture.semitones, gesture.copy));
+        return dispatch(move(gesture, context));
       case 'resizing':
         return dispatch(resize(gesture.noteIds, gesture.edge, gesture.ticks));
       case 'leveling':
@@ -65,9 +77,18 @@ export function finishGesture({ gesture, isTouch, at }: Finished, context: Gestu
   };
 }
 
+/** A painted run: a note for every place of it that has none of that pitch yet. */
+function paint(run: readonly DrawnNote[], { notes }: GestureContext): Thunk {
+  const taken = new Set(notes.map(({ start, pitch }) => `${start} ${pitch}`));
+  const fresh = run.filter(({ start, pitch }) => !taken.has(`${start} ${pitch}`));
+  if (fresh.length === 0) return () => undefined;
+  return addNotes(`Paint ${fresh.length} ${fresh.length === 1 ? 'note' : 'notes'}`, fresh);
+}
+
 function tapEmpty(note: DrawnNote, { trackId }: GestureContext): Thunk {
   return (dispatch) => {
     dispatch(hearNote(trackId, note.pitch, note.velocity));
+    dispatch(takeRow(note.pitch));
     dispatch(addNotes('Draw a note', [note]));
   };
 }
@@ -87,6 +108,7 @@ function tapNote(
     const adds = extend || (isTouch && selected.size > 0);
     if (adds && selected.has(noteId)) return void dispatch(selectionSet([...selected].filter((id) => id !== noteId)));
     dispatch(hearNote(context.trackId, note.pitch, note.velocity));
+    dispatch(takeRow(note.pitch));
     dispatch(selectionSet(adds ? [...selected, noteId] : [noteId]));
   };
 }
@@ -100,12 +122,28 @@ function chosen(notes: readonly Note[], ids: readonly Id[]): Note[] {
   return notes.filter(({ id }) => wanted.has(id));
 }
 
-function move(ids: readonly Id[], ticks: number, semitones: number, copy: boolean): Thunk {
+type Moving = Gesture & { readonly state: 'moving' };
+
+/** Notes as a drag would leave them: up and down they go by the rows shown. */
+export function movedNotes(
+  notes: readonly Note[],
+  { ticks, rows, semitones }: Moving,
+  { paint: { rows: shown } }: GestureSetting,
+): readonly Note[] {
+  return moveByRows(notes, ticks, { rows, semitones }, shown);
+}
+
+function move(gesture: Moving, { setting }: GestureContext): Thunk {
+  const { noteIds: ids, ticks, semitones, copy } = gesture;
   if (ticks === 0 && semitones === 0) return (dispatch) => void dispatch(selectionSet(ids));
-  if (!copy) return editNotes(counted('Move', ids), (notes) => withNotes(notes, moveNotes(chosen(notes, ids), ticks, semitones)), ids);
+  const moved = (notes: readonly Note[]) => movedNotes(chosen(notes, ids), gesture, setting);
+  if (!copy)
+    return (dispatch, getState) => {
+      dispatch(editNotes(counted('Move', ids), (notes) => withNotes(notes, moved(notes)), ids));
+      dispatch(tellBeyond(chosen(selectNotes(getState()), ids)));
+    };
   const fresh = new Map(ids.map((id) => [id, nanoid()]));
-  const copies = (notes: readonly Note[]) =>
-    moveNotes(chosen(notes, ids), ticks, semitones).map((note) => ({ ...note, id: fresh.get(note.id)! }));
+  const copies = (notes: readonly Note[]) => moved(notes).map((note) => ({ ...note, id: fresh.get(note.id)! }));
   return editNotes(counted('Copy', ids), (notes) => withNotes(notes, copies(notes)), [...fresh.values()]);
 }
 

@@ -1,5 +1,6 @@
 import {
   barTicks,
+  COMMON_NAMING,
   COMMON_TIME,
   division,
   gridOf,
@@ -10,16 +11,16 @@ import {
   type Division,
   type MeterAt,
   type Note,
-  type Track,
 } from '@yibbo/core';
 import { DEFAULT_PATTERN_VIEW } from '../store/view';
 import type { OpenPart } from '../store/selectors';
 import { linesIn } from './notes/layers';
 import { Viewport } from './notes/viewport';
-import { rowsFor, stepRowsFor } from './rows';
-import { cellsOf, linesOf, notesInCell } from './steps/step-cells';
+import { rowsFor, stepRowsFor } from '../store/rows';
+import { cellAtTick, cellsOf, isRepeat, linesOf, notesInCell } from './steps/step-cells';
 
 const BEAT = TICKS_PER_QUARTER;
+const KICK = 36;
 
 function partIn(inUse: Division, meter = COMMON_TIME, bars = 2): OpenPart {
   const { track, pattern, placement } = newTrack(newSong('song', 'Test', 1), soundById('quay-kit', 'drums'), () => 'id');
@@ -34,7 +35,10 @@ function partIn(inUse: Division, meter = COMMON_TIME, bars = 2): OpenPart {
     meter,
     meters,
     grid: gridOf(inUse, meter),
+    rowGrids: new Map(),
     bars,
+    key: null,
+    naming: COMMON_NAMING,
   };
 }
 
@@ -49,19 +53,19 @@ describe('cells of a bar', () => {
     ['whole bars', division('1 bar'), 1, [1]],
     ['four bars', division('4 bars'), 1, [1]],
   ])('%s: %j', (_name, inUse, count, lines) => {
-    const cells = cellsOf(partIn(inUse), 1);
+    const cells = cellsOf(partIn(inUse), 1, KICK);
     expect(cells).toHaveLength(count);
     expect(linesOf(cells, 8).map((line) => line.length)).toEqual(lines);
   });
 
   it('follow the meter: 7/8 has fourteen sixteenths, and the second bar starts after seven eighths', () => {
-    const cells = cellsOf(partIn(division('1/16'), { numerator: 7, denominator: 8 }), 1);
+    const cells = cellsOf(partIn(division('1/16'), { numerator: 7, denominator: 8 }), 1, KICK);
     expect(cells).toHaveLength(14);
     expect(cells[0]!.start).toBe(3.5 * BEAT);
   });
 
   it('hold what starts in them, off the line too, and nothing of their neighbours', () => {
-    const [first, second] = cellsOf(partIn(division('1/16')), 0);
+    const [first, second] = cellsOf(partIn(division('1/16')), 0, KICK);
     const notes = [
       note({ id: 'on' }),
       note({ id: 'late', start: 700 }),
@@ -71,19 +75,40 @@ describe('cells of a bar', () => {
     expect(notesInCell(notes, 36, first!).map(({ id }) => id)).toEqual(['on', 'late']);
     expect(notesInCell(notes, 36, second!).map(({ id }) => id)).toEqual(['next']);
   });
+
+  it('of a row that is shorter than the pattern begin again where it does, and show what is written in its first round', () => {
+    const part = partIn(division('1/16'));
+    const short = { ...part, pattern: { ...part.pattern, rowLengths: [{ pitch: KICK, length: (3 * BEAT) / 4 }] } };
+    const cells = cellsOf(short, 1, KICK);
+    // Sixteen boxes of rounds of three: the second bar begins with the second box of a round.
+    expect(cells.map(({ source }) => (4 * source) / BEAT)).toEqual([1, 2, 0, 1, 2, 0, 1, 2, 0, 1, 2, 0, 1, 2, 0, 1]);
+    expect(cells.every(isRepeat)).toBe(true);
+    expect(cellsOf(short, 0, KICK).filter((cell) => !isRepeat(cell))).toHaveLength(3);
+    expect(notesInCell([note({ id: 'hit', start: BEAT / 2 })], KICK, cells[4]!)).toHaveLength(1);
+    // The step that sounds is lit where it is written, if that is on show.
+    expect(cellAtTick(cellsOf(short, 0, KICK), BEAT / 2)!.index).toBe(2);
+    expect(cellAtTick(cells, BEAT / 2)!.index).toBe(1);
+  });
+
+  it('take the division of their row', () => {
+    const part = partIn(division('1/16'));
+    const own = { ...part, rowGrids: new Map([[KICK, gridOf(division('1/4'), COMMON_TIME)]]) };
+    expect(cellsOf(own, 0, KICK)).toHaveLength(4);
+    expect(cellsOf(own, 0, 38)).toHaveLength(16);
+  });
 });
 
 describe('rows', () => {
-  const drums: Track = partIn(division('1/16')).track;
+  const drums = partIn(division('1/16'));
 
   it("of drums are the kit's, and any other key that is struck, by its General MIDI name", () => {
     const rows = rowsFor(drums, [note({ pitch: 63 })]);
     expect(rows.slice(-2).map(({ name }) => name)).toEqual(['Kick', 'Open Hi Conga']);
-    expect(rows).toHaveLength(drums.rows.length + 1);
+    expect(rows).toHaveLength(drums.track.rows.length + 1);
   });
 
   it('of a pitched track are the whole keyboard from the top; in Steps those round its notes', () => {
-    const keys: Track = { ...drums, kind: 'pitched', rows: [] };
+    const keys: OpenPart = { ...drums, track: { ...drums.track, kind: 'pitched', rows: [] } };
     expect(rowsFor(keys, [])).toHaveLength(128);
     expect(rowsFor(keys, [])[127 - 60]!.name).toBe('C4');
     const steps = stepRowsFor(keys, [note({ pitch: 40 }), note({ pitch: 70 })]);

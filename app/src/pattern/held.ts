@@ -1,11 +1,12 @@
 /** What can be held down during a drag, and the key for it. Some have a button too, for the other thumb. */
-export const HELD_KEYS = { free: 'f', erase: 'e', copy: 'd' } as const;
+export const HELD_KEYS = { free: 'f', erase: 'e', copy: 'd', paint: 'q' } as const;
 export type Held = keyof typeof HELD_KEYS;
 
 export const HELD_WORDS: Readonly<Record<Held, string>> = {
   free: 'during a drag: off the grid',
   erase: 'and sweep: erase',
   copy: 'and drag: copy instead of move',
+  paint: 'and drag: a note at every line crossed',
 };
 
 const keysDown = new Set<string>();

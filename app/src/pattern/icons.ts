@@ -19,6 +19,10 @@ import Scissors from 'lucide-react-native/icons/scissors';
 import Shorter from 'lucide-react-native/icons/chevrons-right-left';
 import Longer from 'lucide-react-native/icons/chevrons-left-right';
 import Trash from 'lucide-react-native/icons/trash';
+import ScaleDown from 'lucide-react-native/icons/corner-right-down';
+import ScaleUp from 'lucide-react-native/icons/corner-right-up';
+import Invert from 'lucide-react-native/icons/arrow-up-down';
+import FitScale from 'lucide-react-native/icons/list-filter';
 import Softer from 'lucide-react-native/icons/trending-down';
 import Louder from 'lucide-react-native/icons/trending-up';
 
@@ -41,6 +45,10 @@ export const ICONS: Readonly<Record<string, LucideIcon>> = {
   down: ArrowDown,
   octaveUp: ChevronsUp,
   octaveDown: ChevronsDown,
+  stepDown: ScaleDown,
+  stepUp: ScaleUp,
+  fitScale: FitScale,
+  invert: Invert,
   softer: Softer,
   louder: Louder,
   duplicate: CopyPlus,

@@ -1,12 +1,17 @@
-import { nextForm, stepDivision } from '@yibbo/core';
 import { useEffect } from 'react';
 import { dropTrial, keepTrial, removeNotes, undo } from '../store/edits';
 import { selectHasSelection, selectNotes, selectPart, selectSelectedNotes } from '../store/selectors';
 import { useAppDispatch, type Thunk } from '../store/store';
-import { runAction } from '../store/trials';
-import { habitsSet, menuSet, patternViewSet, placementOpened, selectionSet, spanSet } from '../store/view';
+import { changeGrid } from '../store/grids';
+import { nudgeEnd, nudgeStep } from '../store/nudge';
+import { placeFor } from '../store/places';
+import { turnRow } from '../store/row-acts';
+import { rowChoice, rowChoices } from '../store/rows';
+import { openTrack } from '../store/tracks';
+import { runAction, tryAction } from '../store/trials';
+import { habitsSet, menuSet, patternViewSet, selectionSet, sheetSet, spanSet, type Amount, type Sheet } from '../store/view';
 import { followHeldKeys } from './held';
-import { fitNotes, scrollNotes, ZOOM_BY, zoomNotes } from './notes/useViewport';
+import { fitNotes, jumpToHidden, scrollNotes, ZOOM_BY, zoomNotes } from './notes/useViewport';
 import { closeRule } from './rules';
 
 /** A key and what it does. `key` is as the browser names it; Ctrl stands for Cmd on a Mac. */
@@ -16,6 +21,8 @@ export interface KeyAct {
   readonly shift?: boolean;
   readonly words: string;
   readonly act: Thunk<unknown>;
+  /** What happens when it is let go. */
+  readonly release?: Thunk<unknown>;
 }
 
 const withSelection =
@@ -29,19 +36,49 @@ const onAnything =
   (dispatch) =>
     dispatch(runAction(actionId, params));
 
-const changeGrid =
-  (change: 'coarser' | 'finer' | 'form'): Thunk<unknown> =>
+/** Carries the selected notes for as long as the key is held. */
+const nudging = (direction: 1 | -1, amount?: Amount): Pick<KeyAct, 'act' | 'release'> => ({
+  act: (dispatch, getState) => {
+    if (selectHasSelection(getState())) dispatch(nudgeStep(direction, amount));
+  },
+  release: nudgeEnd(),
+});
+
+const trying =
+  (actionId: string): Thunk<unknown> =>
+  (dispatch) =>
+    dispatch(tryAction(actionId));
+const tryingOnSelection =
+  (actionId: string): Thunk<unknown> =>
+  (dispatch, getState) => {
+    if (selectHasSelection(getState())) dispatch(tryAction(actionId));
+  };
+
+/** Opens a sheet, or closes it where it is open. */
+const sheet =
+  (opened: Sheet): Thunk<unknown> =>
+  (dispatch, getState) =>
+    dispatch(sheetSet(getState().view.sheet?.kind === opened.kind ? null : opened));
+
+const rotateRow =
+  (boxes: number): Thunk<unknown> =>
   (dispatch, getState) => {
     const part = selectPart(getState());
-    if (!part) return;
-    const { division } = part;
-    const next = change === 'form' ? nextForm(division) : stepDivision(division, change === 'finer' ? 1 : -1);
-    dispatch(patternViewSet({ patternId: part.pattern.id, view: { division: next } }));
+    if (part) dispatch(turnRow(placeFor(getState(), part).pitch, boxes));
   };
+
+const nextRows: Thunk<unknown> = (dispatch, getState) => {
+  const part = selectPart(getState());
+  if (!part) return;
+  const choices = rowChoices(part);
+  const next = choices[(choices.indexOf(rowChoice(part)) + 1) % choices.length]!;
+  dispatch(patternViewSet({ patternId: part.pattern.id, view: { rowChoice: next } }));
+};
 
 const escape: Thunk<unknown> = (dispatch, getState) => {
   if (getState().trial.trial) return dispatch(dropTrial());
   if (getState().view.rule) return dispatch(closeRule(false));
+  if (getState().view.sheet) return dispatch(sheetSet(null));
   dispatch(spanSet(null));
   return dispatch(selectionSet([]));
 };
@@ -69,13 +106,11 @@ const otherTrack =
     const part = selectPart(getState());
     if (!document || !part) return;
     const at = document.tracks.findIndex(({ id }) => id === part.track.id) + step;
-    const track = document.tracks[(at + document.tracks.length) % document.tracks.length]!;
-    const placement = document.placements.find(({ trackId }) => trackId === track.id);
-    if (placement) dispatch(placementOpened(placement.id));
+    dispatch(openTrack(document.tracks[(at + document.tracks.length) % document.tracks.length]!.id));
   };
 
 const switchHabit =
-  (habit: 'hearsDrawing' | 'laneOpen'): Thunk<unknown> =>
+  (habit: 'hearsDrawing' | 'laneOpen' | 'isSnapping'): Thunk<unknown> =>
   (dispatch, getState) =>
     dispatch(habitsSet({ [habit]: !(getState().view.habits[habit] ?? true) }));
 
@@ -90,16 +125,31 @@ export const KEYS: readonly KeyAct[] = [
   { key: 'k', words: 'Keep the trial or the rule', act: keep },
   { key: 'Delete', words: 'Delete the selected notes', act: erase },
   { key: 'Backspace', words: 'Delete the selected notes', act: erase },
-  { key: 'ArrowLeft', words: 'Nudge the selected notes earlier', act: withSelection('nudge', { count: -1, unit: 'grid' }) },
-  { key: 'ArrowRight', words: 'Nudge the selected notes later', act: withSelection('nudge', { count: 1, unit: 'grid' }) },
-  { key: 'ArrowLeft', shift: true, words: 'Nudge 5 ms earlier', act: withSelection('nudge', { count: -5, unit: 'ms' }) },
-  { key: 'ArrowRight', shift: true, words: 'Nudge 5 ms later', act: withSelection('nudge', { count: 5, unit: 'ms' }) },
+  { key: 'ArrowLeft', words: 'Nudge the selected notes earlier', ...nudging(-1) },
+  { key: 'ArrowRight', words: 'Nudge the selected notes later', ...nudging(1) },
+  { key: 'ArrowLeft', shift: true, words: 'Nudge 5 ms earlier', ...nudging(-1, { count: 5, unit: 'ms' }) },
+  { key: 'ArrowRight', shift: true, words: 'Nudge 5 ms later', ...nudging(1, { count: 5, unit: 'ms' }) },
   { key: 'ArrowUp', words: 'Selected notes a semitone up', act: withSelection('transpose', { semitones: 1 }) },
   { key: 'ArrowDown', words: 'Selected notes a semitone down', act: withSelection('transpose', { semitones: -1 }) },
   { key: 'ArrowUp', shift: true, words: 'Selected notes an octave up', act: withSelection('transpose', { semitones: 12 }) },
   { key: 'ArrowDown', shift: true, words: 'Selected notes an octave down', act: withSelection('transpose', { semitones: -12 }) },
   { key: 'r', words: 'Rotate on', act: onAnything('rotate', { count: 1 }) },
   { key: 'r', shift: true, words: 'Rotate back', act: onAnything('rotate', { count: -1 }) },
+  { key: '.', words: 'Rotate the row in hand on', act: rotateRow(1) },
+  { key: ',', words: 'Rotate the row in hand back', act: rotateRow(-1) },
+  { key: ';', words: 'Pitches on through the rhythm', act: onAnything('rotate-values', { what: 'pitches', count: 1 }) },
+  { key: 'u', words: 'A scale step up', act: withSelection('in-scale', { degrees: 1 }) },
+  { key: 'u', shift: true, words: 'A scale step down', act: withSelection('in-scale', { degrees: -1 }) },
+  { key: 'i', shift: true, words: 'Invert', act: onAnything('invert') },
+  { key: 't', words: 'Type values', act: tryingOnSelection('type-values') },
+  { key: 'p', words: 'Type a phrase', act: trying('phrase') },
+  { key: 'a', words: 'Fill the row in hand', act: trying('fill') },
+  { key: 'o', words: 'The row in hand', act: sheet({ kind: 'row' }) },
+  { key: 'o', shift: true, words: 'The grid', act: sheet({ kind: 'grid', of: 'pattern' }) },
+  { key: 'k', shift: true, words: 'The key', act: sheet({ kind: 'key' }) },
+  { key: 'p', shift: true, words: 'Drawing: lengths and shapes', act: sheet({ kind: 'drawing' }) },
+  { key: 'n', words: 'Snap on or off', act: switchHabit('isSnapping') },
+  { key: 'n', shift: true, words: 'How far a nudge goes', act: sheet({ kind: 'nudge' }) },
   { key: 'w', words: 'Quantize', act: onAnything('quantize') },
   { key: 'c', words: 'First cut', act: onAnything('first-cut') },
   { key: 'x', words: 'Split at lines', act: onAnything('split-lines') },
@@ -125,6 +175,8 @@ export const KEYS: readonly KeyAct[] = [
   { key: '6', words: 'Lower rows', act: look(() => zoomNotes(1, 1 / ZOOM_BY)) },
   { key: '7', words: 'Higher rows', act: look(() => zoomNotes(1, ZOOM_BY)) },
   { key: '0', words: 'Fit all notes', act: look(fitNotes) },
+  { key: '8', words: 'To notes out of sight', act: look(jumpToHidden) },
+  { key: '9', words: 'Rows: every, of the scale or kit, with notes', act: nextRows },
   { key: 'PageUp', words: 'Scroll up', act: look(() => scrollNotes(0, -0.8)) },
   { key: 'PageDown', words: 'Scroll down', act: look(() => scrollNotes(0, 0.8)) },
   { key: 'Home', words: 'Scroll back in time', act: look(() => scrollNotes(-0.8, 0)) },
@@ -157,7 +209,18 @@ export function useKeys(onPlay: () => void): void {
       event.preventDefault();
       dispatch(found.act);
     };
+    const onRelease = ({ key }: KeyboardEvent) => {
+      const released = KEYS.find((each) => each.release && each.key.toLowerCase() === key.toLowerCase());
+      if (released) dispatch(released.release!);
+    };
+    const onBlur = () => dispatch(nudgeEnd());
     window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
+    window.addEventListener('keyup', onRelease);
+    window.addEventListener('blur', onBlur);
+    return () => {
+      window.removeEventListener('keydown', onKey);
+      window.removeEventListener('keyup', onRelease);
+      window.removeEventListener('blur', onBlur);
+    };
   }, [dispatch, onPlay]);
 }

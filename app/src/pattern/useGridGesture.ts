@@ -1,14 +1,25 @@
-import { IDLE, stepGesture, type Gesture, type GestureEvent, type GestureSetting, type Id, type Place, type Target } from '@yibbo/core';
+import {
+  IDLE,
+  stepGesture,
+  type Gesture,
+  type GestureEvent,
+  type GestureSetting,
+  type Ground,
+  type Id,
+  type Place,
+  type Target,
+} from '@yibbo/core';
 import {
   useCallback,
   useEffect,
+  useMemo,
   useRef,
   useState,
   type MouseEvent as ReactMouseEvent,
   type PointerEvent as ReactPointerEvent,
 } from 'react';
 import { useAppDispatch, useAppSelector } from '../store/store';
-import { copiesNextSet, menuSet } from '../store/view';
+import { copiesNextSet, menuSet, type Finger } from '../store/view';
 import { isHeld } from './held';
 import { edgePush, Navigation, type FingerAt, type Movable } from './navigation';
 
@@ -121,7 +132,7 @@ export function useGridGesture(
       return;
     }
     setHigh(y - event.currentTarget.getBoundingClientRect().top < HIGH_PIXELS);
-    const ground = isHeld('erase') ? 'erase' : event.shiftKey || finger === 'selects' ? 'select' : 'draw';
+    const ground = groundFor(event.shiftKey, finger);
     const copy = copiesNext || isHeld('copy');
     step({ type: 'press', at: surface.placeAt(x, y), target, ground, extend: event.ctrlKey || event.metaKey, copy });
     if (isTouch && ground !== 'erase') holdTimer.current = setTimeout(() => hold(x, y, target), HOLD_MS);
@@ -185,7 +196,7 @@ export function useGridGesture(
     const { view } = latest.current.surface;
     if (!view || pointers.current.size === 0 || current.current.state === 'idle' || isOnCancel(pointer.x, pointer.y)) return;
     const push = edgePush(view.box(), pointer);
-    const y = current.current.state === 'drawing' || current.current.state === 'resizing' ? 0 : push.y;
+    const y = ['drawing', 'resizing'].includes(current.current.state) ? 0 : push.y;
     if (push.x === 0 && y === 0) return;
     view.move(push.x, y);
     dragTo(pointer, isMouse);
@@ -226,13 +237,33 @@ export function useGridGesture(
   return { gesture, isOverCancel, isHigh, handlers: { onPointerDown, onPointerMove, onPointerUp, onPointerCancel, onContextMenu } };
 }
 
+/** What a press on empty ground begins: what is held decides, else what one finger does. */
+function groundFor(isShift: boolean, finger: Finger): Ground {
+  if (isHeld('erase')) return 'erase';
+  if (isShift || finger === 'selects') return 'select';
+  return isHeld('paint') || finger === 'paints' ? 'paint' : 'draw';
+}
+
 /** Whether a point is on the "leave as it was" target. */
 function isOnCancel(x: number, y: number): boolean {
   const box = document.querySelector('[data-leave-as-it-was]')?.getBoundingClientRect();
   return box !== undefined && x >= box.left && x <= box.right && y >= box.top && y <= box.bottom;
 }
 
+/** The gesture that is going on: the pointer's, else that of a nudge whose button or key is held. */
+export function useInHand(gesture: Gesture): Gesture {
+  const carried = useAppSelector((state) => state.nudge.carried);
+  return useMemo(() => {
+    if (gesture.state !== 'idle' || !carried) return gesture;
+    const { run, ticks } = carried;
+    return { state: 'moving', from: NOWHERE, noteIds: run.noteIds, copy: false, ticks, semitones: 0, rows: 0 };
+  }, [gesture, carried]);
+}
+
+const NOWHERE: Place = { tick: 0, pitch: 0 };
+const NO_IDS: readonly Id[] = [];
+
 /** The ids a gesture lifts out of the grid while it runs. */
 export function liftedIds(gesture: Gesture): readonly Id[] {
-  return gesture.state === 'moving' || gesture.state === 'resizing' ? gesture.noteIds : [];
+  return gesture.state === 'moving' || gesture.state === 'resizing' ? gesture.noteIds : NO_IDS;
 }

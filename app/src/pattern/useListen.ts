@@ -2,6 +2,7 @@ import { clamp, type Gesture, type Id, type Note } from '@yibbo/core';
 import { useRef } from 'react';
 import { desk } from '../audio/desk';
 import { useAppSelector } from '../store/store';
+import { DRAWN_VELOCITY } from './useSetting';
 
 /** Loudness changes smaller than this are not sounded again while a note is drawn. */
 const VELOCITY_STEP = 14;
@@ -16,15 +17,18 @@ export function useListen(trackId: Id, notes: readonly Note[]): (gesture: Gestur
     const heard =
       gesture.state === 'drawing'
         ? Math.round(gesture.note.velocity / VELOCITY_STEP)
-        : gesture.state === 'moving'
-          ? gesture.semitones
-          : gesture.state === 'leveling'
-            ? Math.round(gesture.rise / VELOCITY_STEP)
-            : null;
+        : gesture.state === 'painting'
+          ? (gesture.path.get([...gesture.path.keys()].at(-1) ?? -1) ?? 0) * 1000 + gesture.path.size
+          : gesture.state === 'moving'
+            ? gesture.semitones
+            : gesture.state === 'leveling'
+              ? Math.round(gesture.rise / VELOCITY_STEP)
+              : null;
     if (heard === last.current) return;
     const isFirst = last.current === null;
     last.current = heard;
     if (gesture.state === 'drawing') desk.audition(trackId, gesture.note.pitch, gesture.note.velocity);
+    if (gesture.state === 'painting') desk.audition(trackId, gesture.last.pitch, DRAWN_VELOCITY);
     if ((gesture.state !== 'moving' && gesture.state !== 'leveling') || isFirst) return;
     const grabbed = notes.find(({ id }) => id === gesture.noteIds[0]);
     if (!grabbed) return;

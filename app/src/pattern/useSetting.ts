@@ -2,6 +2,7 @@ import type { GestureSetting, Id } from '@yibbo/core';
 import { useMemo } from 'react';
 import { selectSelectedNotes, type OpenPart } from '../store/selectors';
 import { useAppSelector } from '../store/store';
+import type { GridRow } from '../store/rows';
 
 export const DRAWN_VELOCITY = 100;
 
@@ -11,7 +12,20 @@ export function useSelectedIds(): ReadonlySet<Id> {
 }
 
 /** What gestures on the open part start from. */
-export function useGestureSetting(part: OpenPart): GestureSetting {
+export function useGestureSetting(part: OpenPart, rows: readonly GridRow[]): GestureSetting {
   const selected = useSelectedIds();
-  return useMemo(() => ({ grid: part.grid, selected, velocity: DRAWN_VELOCITY }), [part.grid, selected]);
+  const { isSnapping, drawnLength, lastLength, shape, turns, paintsInScale } = useAppSelector((state) => state.view.habits);
+  const { grid, rowGrids, key } = part;
+  return useMemo(
+    () => ({
+      grid,
+      rowGrids,
+      isSnapping,
+      selected,
+      velocity: DRAWN_VELOCITY,
+      lengthTicks: drawnLength === 'grid' ? null : drawnLength === 'last' ? lastLength : drawnLength,
+      paint: { shape, turns, rows: rows.map(({ pitch }) => pitch), scale: paintsInScale ? (key?.classes ?? null) : null },
+    }),
+    [grid, rowGrids, key, isSnapping, selected, drawnLength, lastLength, shape, turns, paintsInScale, rows],
+  );
 }

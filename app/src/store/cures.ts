@@ -1,9 +1,10 @@
-import { barTicks, findById, without } from '@yibbo/core';
+import { barTicks, findById, without, withNotes } from '@yibbo/core';
 import { desk } from '../audio/desk';
 import { editEntity, editNotes, setBars } from './edits';
 import { selectNotes, selectPart } from './selectors';
 import type { Thunk } from './store';
-import { noticeSet, type Cure } from './view';
+import { runAction } from './trials';
+import { noticeSet, sheetSet, type Cure } from './view';
 
 export const CURE_WORDS: Readonly<Record<Cure['kind'], string>> = {
   unmute: 'Unmute',
@@ -14,6 +15,9 @@ export const CURE_WORDS: Readonly<Record<Cure['kind'], string>> = {
   unmuteNotes: 'Unmute them',
   alwaysSound: 'Let them sound',
   openSound: 'Turn sound on',
+  chooseKey: 'Choose a key',
+  rowBack: 'Put them back',
+  octaves: 'Move them',
 };
 
 /** Does what a notice or a silent track offers. */
@@ -46,6 +50,20 @@ export function applyCure(cure: Cure): Thunk {
         return dispatch(
           editNotes('Chance 100 %, all notes', (notes) => notes.map((note) => without(without(note, 'chance'), 'drawnWith'))),
         );
+      case 'chooseKey':
+        return void dispatch(sheetSet({ kind: 'key' }));
+      case 'rowBack':
+        return dispatch(
+          editNotes('Back to the row before', (notes) => {
+            const ids = new Set(cure.noteIds);
+            return withNotes(
+              notes,
+              notes.filter(({ id }) => ids.has(id)).map((note) => ({ ...note, pitch: cure.pitch })),
+            );
+          }),
+        );
+      case 'octaves':
+        return dispatch(runAction('transpose', { semitones: cure.semitones }, cure.noteIds));
       case 'openSound':
         return void desk.wake();
     }

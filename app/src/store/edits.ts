@@ -6,6 +6,7 @@ import {
   layOnTop,
   newTrack,
   notesOf,
+  rowLength,
   withNotes,
   type Change,
   type Entry,
@@ -84,6 +85,19 @@ export function addNotes(label: string, fresh: readonly Omit<Note, 'id' | 'patte
         made.map(({ id }) => id),
       ),
     );
+    dispatch(tellBeyond(made));
+  };
+}
+
+/** Says where notes were put beyond the end, and offers to make the pattern longer. */
+export function tellBeyond(put: readonly Note[]): Thunk {
+  return (dispatch, getState) => {
+    const part = selectPart(getState());
+    const beyond = put.filter(({ pitch, start }) => part && start >= rowLength(part.pattern, pitch));
+    if (!part || beyond.length === 0) return;
+    const isPattern = beyond.every(({ start }) => start >= part.pattern.length);
+    const words = `${beyond.length} ${beyond.length === 1 ? 'note lies' : 'notes lie'} beyond the end and will not sound.`;
+    dispatch(noticeSet(isPattern ? { words, cure: { kind: 'lengthen' } } : words));
   };
 }
 
@@ -124,13 +138,21 @@ export function editEntity(
   };
 }
 
-/** Sets the length of the open pattern in bars. Notes beyond the new end are kept, silent. The placement grows with it. */
+/** Sets the length of the open pattern in bars. */
 export function setBars(bars: number): Thunk {
+  return (dispatch, getState) => {
+    const part = selectPart(getState());
+    if (part) dispatch(setPatternLength(Math.round((part.pattern.length / part.bars) * bars)));
+  };
+}
+
+/** Sets the length of the open pattern in ticks. Notes beyond the new end are kept, silent. The placement grows with it. */
+export function setPatternLength(length: number): Thunk {
   return (dispatch, getState) => {
     dispatch(keepTrial());
     const part = selectPart(getState());
-    if (!part) return;
-    const length = Math.round((part.pattern.length / part.bars) * bars);
+    if (!part || length === part.pattern.length) return;
+    const bars = Math.round((length / part.pattern.length) * part.bars * 100) / 100;
     const placement = Math.max(part.placement.length, length);
     const entries: Entry[] = [
       { kind: 'edit', of: 'patterns', ids: [part.pattern.id], fields: { length: [[part.pattern.length], [length]] } },

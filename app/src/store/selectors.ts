@@ -3,14 +3,20 @@ import {
   division,
   findById,
   gridOf,
+  keyOf,
   layOnTop,
   meterAt,
+  namingIn,
   notesOf,
   type Division,
   type Document,
   type Grid,
+  type Grids,
+  type Key,
+  type KeyChoice,
   type MeterAt,
   type MeterShape,
+  type Naming,
   type Note,
   type Pattern,
   type Placement,
@@ -21,7 +27,7 @@ import { DEFAULT_PATTERN_VIEW, type Dress, type PatternView } from './view';
 import type { State } from './store';
 
 /** The part that is open for editing, with all that hangs on it. */
-export interface OpenPart {
+export interface OpenPart extends Grids {
   readonly placement: Placement;
   readonly track: Track;
   readonly pattern: Pattern;
@@ -32,7 +38,11 @@ export interface OpenPart {
   /** The song's meters as seen from the pattern's beginning. */
   readonly meters: readonly MeterAt[];
   readonly grid: Grid;
+  readonly rowGrids: ReadonlyMap<number, Grid>;
   readonly bars: number;
+  /** The key of the pattern, or of its song; null where none is chosen. */
+  readonly key: Key | null;
+  readonly naming: Naming;
 }
 
 const NO_NOTES: readonly Note[] = [];
@@ -64,15 +74,17 @@ export const selectPart = createSelector(
     (state: State) => state.song.document?.tracks,
     (state: State) => state.song.document?.patterns,
     (state: State) => state.view.patterns,
+    (state: State) => state.view.habits.middleOctave,
   ],
-  (placement, song, tracks = [], patterns = [], views): OpenPart | null => {
+  (placement, song, tracks = [], patterns = [], views, middleOctave): OpenPart | null => {
     const track = findById(tracks, placement?.trackId);
     const pattern = findById(patterns, placement?.patternId);
     if (!song || !placement || !track || !pattern) return null;
-    const view = views[pattern.id] ?? DEFAULT_PATTERN_VIEW;
+    const view = { ...DEFAULT_PATTERN_VIEW, ...views[pattern.id] };
     const meter = meterAt(song.meters, placement.start);
     const later = song.meters.filter(({ tick }) => tick > placement.start).map((each) => ({ ...each, tick: each.tick - placement.start }));
     const inUse = view.division ?? FIRST_DIVISION;
+    const key = keyFor(pattern.key ?? song.key);
     return {
       placement,
       track,
@@ -82,11 +94,23 @@ export const selectPart = createSelector(
       division: inUse,
       dress: view.dress ?? (track.kind === 'drums' ? 'steps' : 'notes'),
       meters: [{ tick: 0, ...meter }, ...later],
-      grid: gridOf(inUse, meter),
+      grid: gridWithSpans(inUse, view.spanDivisions, meter),
+      rowGrids: new Map(Object.entries(view.rowDivisions).map(([pitch, own]) => [Number(pitch), gridOf(own, meter)])),
       bars: pattern.length / barTicks(meter),
+      key,
+      naming: namingIn(key, middleOctave),
     };
   },
 );
+
+/** A key worked out once for each choice. */
+const keyFor = createSelector([(choice: KeyChoice | undefined) => choice], (choice) => (choice ? keyOf(choice) : null));
+
+function gridWithSpans(inUse: Division, spans: PatternView['spanDivisions'], meter: MeterShape): Grid {
+  const grid = gridOf(inUse, meter);
+  if (spans.length === 0) return grid;
+  return { ...grid, spans: spans.map(({ start, end, division: own }) => ({ start, end, grid: gridOf(own, meter) })) };
+}
 
 const notesIn = (document: Document | null, part: OpenPart | null) => (document && part ? notesOf(document, part.pattern.id) : NO_NOTES);
 

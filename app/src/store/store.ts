@@ -1,13 +1,14 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import { songReducer, type SongAction } from './song';
+import { nudgeReducer } from './nudged';
 import { trialReducer } from './trial';
 import { storeViews, viewReducer } from './view';
 
 /** The store's own checks and freezing are off: over a song's notes they cost more than everything else together. */
 export function makeStore() {
   const store = configureStore({
-    reducer: { song: songReducer, view: viewReducer, trial: trialReducer },
+    reducer: { song: songReducer, view: viewReducer, trial: trialReducer, nudge: nudgeReducer },
     middleware: (defaults) => defaults({ serializableCheck: false, immutableCheck: false }),
   });
   let before = store.getState().view;

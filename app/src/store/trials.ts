@@ -1,6 +1,6 @@
-import { actionById, notesOf, perform, type Id, type Landing } from '@yibbo/core';
-import { nanoid } from 'nanoid';
+import { actionById, notesOf, paramFields, perform, type Id, type Landing } from '@yibbo/core';
 import { commit, keepTrial, stamp } from './edits';
+import { actionContext } from './places';
 import { selectPart } from './selectors';
 import type { Thunk } from './store';
 import { comparingSet, paramsUsed, trialSet, type Trial } from './trial';
@@ -12,9 +12,15 @@ type Params = Readonly<Record<string, unknown>>;
 export function paramsFor(actionId: string, quick: Params = {}): Thunk<Params> {
   return (_dispatch, getState) => ({
     ...(actionById(actionId).params.parse({}) as Params),
-    ...getState().trial.lastParams[actionId],
+    ...withoutTexts(actionId, getState().trial.lastParams[actionId] ?? {}),
     ...quick,
   });
+}
+
+/** What was typed is not typed again by itself. */
+function withoutTexts(actionId: string, params: Params): Params {
+  const texts = new Set(paramFields(actionById(actionId).params).flatMap(({ name, control }) => (control === 'text' ? [name] : [])));
+  return Object.fromEntries(Object.entries(params).filter(([name]) => !texts.has(name)));
 }
 
 /** Runs an action on what is selected and makes its Change at once, with its last settings but for those in `quick`. `on` names
@@ -53,7 +59,8 @@ function tried(actionId: string, params: Params, noteIds: readonly Id[], seed = 
     const patternId = part.pattern.id;
     const there = new Set(notesOf(document, patternId).map(({ id }) => id));
     const present = noteIds.filter((id) => there.has(id));
-    const context = { grid: part.grid, meter: part.meter, tempos: document.song.tempos, newId: () => nanoid() };
+    const context = actionContext(getState());
+    if (!context) return null;
     const performed = perform(document, { action: actionById(actionId), params, patternId, noteIds: present, seed }, context, stamp());
     return { actionId, params, seed, patternId, noteIds: present, performed, isComparing: false };
   };

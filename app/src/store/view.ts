@@ -1,9 +1,11 @@
-import type { ActionFamily, Division, Id, Place, TickSpan } from '@yibbo/core';
+import type { ActionFamily, AmountUnit, Division, Id, Place, Shape, TickSpan } from '@yibbo/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
 export type Dress = 'steps' | 'notes';
 /** What one finger on empty ground does. */
-export type Finger = 'draws' | 'selects' | 'scrolls';
+export type Finger = 'draws' | 'paints' | 'selects' | 'scrolls';
+/** Which rows are shown: every key, those of the scale, of the kit, or those that have notes. */
+export type RowChoice = 'every' | 'scale' | 'kit' | 'used';
 
 /** How one pattern is being looked at. Not part of the song, never in undo; remembered in this browser. */
 export interface PatternView {
@@ -13,6 +15,14 @@ export interface PatternView {
   /** The bar on show and the row in hand in Steps. */
   readonly bar: number;
   readonly rowInHand: number | null;
+  /** Rows with a division of their own, by pitch. */
+  readonly rowDivisions: Readonly<Record<number, Division>>;
+  /** Stretches of time with a division of their own, in order and apart from each other. */
+  readonly spanDivisions: readonly (TickSpan & { readonly division: Division })[];
+  /** Whether the division follows how far the notes are zoomed in. */
+  readonly followsZoom: boolean;
+  /** Null until it is chosen: the kit's rows for drums, every row else. */
+  readonly rowChoice: RowChoice | null;
 }
 
 /** What the tray shows: a family of actions, the selection rules, or how the pattern is looked at. */
@@ -21,9 +31,23 @@ export type TrayTab = ActionFamily | 'select' | 'view';
 /** Something a notice or a silent track offers to do about it. */
 export type Cure =
   | { readonly kind: 'unmute' | 'levelUp'; readonly trackId: Id }
+  /** Notes that were moved to another row go back to theirs. */
+  | { readonly kind: 'rowBack'; readonly noteIds: readonly Id[]; readonly pitch: number }
+  | { readonly kind: 'octaves'; readonly noteIds: readonly Id[]; readonly semitones: number }
   | { readonly kind: 'endSolo'; readonly trackIds: readonly Id[] }
   | { readonly kind: 'unmutePlacement'; readonly placementId: Id }
-  | { readonly kind: 'lengthen' | 'unmuteNotes' | 'alwaysSound' | 'openSound' };
+  | { readonly kind: 'lengthen' | 'unmuteNotes' | 'alwaysSound' | 'openSound' | 'chooseKey' };
+
+/** A distance, apart from the grid. */
+export interface Amount {
+  readonly count: number;
+  readonly unit: AmountUnit;
+}
+
+/** What stands in the tray's place to be set up: the grid (of the pattern, a row, a stretch of time), a row, the key, how far a nudge goes,
+ *  the pattern's length. */
+export type Sheet =
+  { readonly kind: 'grid'; readonly of: 'pattern' | 'row' | 'span' } | { readonly kind: 'row' | 'key' | 'nudge' | 'length' | 'drawing' };
 
 /** A short message for the person. */
 export interface NoticeWords {
@@ -61,6 +85,9 @@ export interface ViewState {
   readonly span: TickSpan | null;
   readonly menu: MenuPlace | null;
   readonly rule: OpenRule | null;
+  readonly sheet: Sheet | null;
+  /** Where keys act on the notes; null until one is used there. */
+  readonly cursor: Place | null;
   readonly ruleParams: Readonly<Record<string, Readonly<Record<string, unknown>>>>;
   readonly habits: Habits;
 }
@@ -71,12 +98,45 @@ export interface Habits {
   readonly hearsDrawing: boolean;
   /** Whether the velocity lane is open; null until it is chosen: then it is on a wide screen. */
   readonly laneOpen: boolean | null;
+  /** The octave MIDI key 60 is said to be in. */
+  readonly middleOctave: 3 | 4;
+  readonly isSnapping: boolean;
+  /** How long a drawn note is: one box, as the last one, or so many ticks. */
+  readonly drawnLength: 'grid' | 'last' | number;
+  readonly lastLength: number | null;
+  /** How far a nudge goes; null is a box, or a millisecond with snapping off. */
+  readonly nudge: Amount | null;
+  /** The line that runs of notes, and velocities in the lane, follow. */
+  readonly shape: Shape;
+  readonly turns: number;
+  /** Whether painted runs keep to the scale. */
+  readonly paintsInScale: boolean;
 }
 
-export const DEFAULT_PATTERN_VIEW: PatternView = { dress: null, division: null, bar: 0, rowInHand: null };
+export const DEFAULT_PATTERN_VIEW: PatternView = {
+  dress: null,
+  division: null,
+  bar: 0,
+  rowInHand: null,
+  rowDivisions: {},
+  spanDivisions: [],
+  followsZoom: false,
+  rowChoice: null,
+};
 
 const HABITS_KEY = 'yibbo habits';
-const DEFAULT_HABITS: Habits = { hearsDrawing: true, laneOpen: null };
+const DEFAULT_HABITS: Habits = {
+  hearsDrawing: true,
+  laneOpen: null,
+  middleOctave: 4,
+  isSnapping: true,
+  drawnLength: 'grid',
+  lastLength: null,
+  nudge: null,
+  shape: 'hand',
+  turns: 2,
+  paintsInScale: false,
+};
 const STORAGE_KEY = 'yibbo pattern views';
 const VIEWS_KEPT = 200;
 
@@ -114,6 +174,8 @@ const initial = (): ViewState => ({
   span: null,
   menu: null,
   rule: null,
+  sheet: null,
+  cursor: null,
   ruleParams: {},
   habits: stored(HABITS_KEY, DEFAULT_HABITS),
 });
@@ -129,13 +191,15 @@ const slice = createSlice({
       span: null,
       menu: null,
       rule: null,
+      sheet: null,
+      cursor: null,
       copiesNext: false,
     }),
     selectionSet: (state, { payload }: PayloadAction<readonly Id[]>) => ({ ...state, selected: payload }),
     fingerSet: (state, { payload }: PayloadAction<Finger>) => ({ ...state, finger: payload }),
     trayTabSet: (state, { payload }: PayloadAction<TrayTab>) => ({ ...state, trayTab: payload }),
     patternViewSet: (state, { payload }: PayloadAction<{ patternId: Id; view: Partial<PatternView> }>) => {
-      const view = { ...(state.patterns[payload.patternId] ?? DEFAULT_PATTERN_VIEW), ...payload.view };
+      const view = { ...DEFAULT_PATTERN_VIEW, ...state.patterns[payload.patternId], ...payload.view };
       return { ...state, patterns: { ...state.patterns, [payload.patternId]: view } };
     },
     playingSet: (state, { payload }: PayloadAction<boolean>) => ({ ...state, isPlaying: payload }),
@@ -147,6 +211,8 @@ const slice = createSlice({
     spanSet: (state, { payload }: PayloadAction<TickSpan | null>) => ({ ...state, span: payload }),
     menuSet: (state, { payload }: PayloadAction<MenuPlace | null>) => ({ ...state, menu: payload }),
     ruleSet: (state, { payload }: PayloadAction<OpenRule | null>) => ({ ...state, rule: payload }),
+    sheetSet: (state, { payload }: PayloadAction<Sheet | null>) => ({ ...state, sheet: payload }),
+    cursorSet: (state, { payload }: PayloadAction<Place | null>) => ({ ...state, cursor: payload }),
     ruleParamsSet: (state, { payload }: PayloadAction<{ ruleId: string; params: Readonly<Record<string, unknown>> }>) => ({
       ...state,
       ruleParams: { ...state.ruleParams, [payload.ruleId]: payload.params },
@@ -168,6 +234,8 @@ export const {
   spanSet,
   menuSet,
   ruleSet,
+  sheetSet,
+  cursorSet,
   ruleParamsSet,
   habitsSet,
 } = slice.actions;

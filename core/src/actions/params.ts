@@ -53,6 +53,7 @@ export interface ParamField {
   readonly control: ControlKind;
   readonly unit: string;
   readonly low: number;
+  /** The highest value; for a text, the most characters. */
   readonly high: number;
   readonly example: string;
   readonly options: readonly { readonly value: string; readonly name: string }[];
@@ -73,7 +74,7 @@ export function paramFields(params: z.ZodObject): ParamField[] {
       control: meta.control,
       unit: meta.unit ?? '',
       low: minValue ?? 0,
-      high: maxValue ?? 0,
+      high: inner instanceof z.ZodString ? (inner.maxLength ?? 0) : (maxValue ?? 0),
       example: meta.example ?? '',
       options: values.map((value) => ({ value, name: meta.names?.[value] ?? value })),
     };

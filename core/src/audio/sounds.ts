@@ -65,6 +65,8 @@ export interface ToneSound {
     readonly releaseSeconds: number;
   };
   readonly drive: number;
+  /** Lowest and highest MIDI key at which it is at its best. */
+  readonly range: readonly [number, number];
   /** General MIDI programs (0..127) this sound stands in for. */
   readonly programs: readonly (readonly [number, number])[];
   /** The program it leaves as in a MIDI file. */

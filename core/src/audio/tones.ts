@@ -16,6 +16,7 @@ export const ROUND_BASS: ToneSound = {
   filter: { hz: 210, resonance: 0.28, keyFollow: 0.35, envelopeOctaves: 2.2, decaySeconds: 0.5, velocityOctaves: 1.2 },
   envelope: { attackSeconds: 0.004, decaySeconds: 3, sustain: 0.55, releaseSeconds: 0.12 },
   drive: 1.35,
+  range: [24, 62],
   programs: [[32, 39]],
   program: 38,
 };
@@ -38,6 +39,7 @@ export const LAMP_KEYS: ToneSound = {
   filter: { hz: 3600, resonance: 0, keyFollow: 0.3, envelopeOctaves: 0.8, decaySeconds: 0.9, velocityOctaves: 1.2 },
   envelope: { attackSeconds: 0.003, decaySeconds: 4.5, sustain: 0.12, releaseSeconds: 0.35 },
   drive: 1.1,
+  range: [33, 96],
   programs: [
     [0, 7],
     [16, 23],
@@ -62,6 +64,7 @@ export const BUOY_BELLS: ToneSound = {
   filter: { hz: 6400, resonance: 0, keyFollow: 0.2, envelopeOctaves: 0, decaySeconds: 1, velocityOctaves: 0.8 },
   envelope: { attackSeconds: 0.002, decaySeconds: 3.2, sustain: 0, releaseSeconds: 1.1 },
   drive: 1,
+  range: [55, 108],
   programs: [
     [8, 15],
     [108, 108],
@@ -86,6 +89,7 @@ export const ROPE_PLUCK: ToneSound = {
   filter: { hz: 420, resonance: 0.34, keyFollow: 0.6, envelopeOctaves: 3.6, decaySeconds: 0.34, velocityOctaves: 1.6 },
   envelope: { attackSeconds: 0.0015, decaySeconds: 1.5, sustain: 0, releaseSeconds: 0.3 },
   drive: 1.2,
+  range: [36, 96],
   programs: [
     [24, 31],
     [45, 46],
@@ -110,6 +114,7 @@ export const GULL_LEAD: ToneSound = {
   filter: { hz: 1150, resonance: 0.3, keyFollow: 0.5, envelopeOctaves: 1.5, decaySeconds: 0.4, velocityOctaves: 1.3 },
   envelope: { attackSeconds: 0.006, decaySeconds: 1.2, sustain: 0.75, releaseSeconds: 0.16 },
   drive: 1.3,
+  range: [45, 96],
   programs: [
     [56, 87],
     [109, 111],
@@ -134,6 +139,7 @@ export const FOG_PAD: ToneSound = {
   filter: { hz: 620, resonance: 0.12, keyFollow: 0.4, envelopeOctaves: 0.9, decaySeconds: 3, velocityOctaves: 1.1 },
   envelope: { attackSeconds: 0.32, decaySeconds: 4, sustain: 0.8, releaseSeconds: 1.1 },
   drive: 1,
+  range: [36, 88],
   programs: [
     [40, 44],
     [47, 55],

@@ -2,10 +2,13 @@ import {
   barBeatWords,
   clamp,
   lineAfter,
-  lineAt,
+  gridOfRow,
   lineBefore,
-  lineIndexAt,
+  lineFrom,
   notesInRectangle,
+  notesInSpan,
+  tappedNote,
+  type GestureSetting,
   type Grid,
   type Id,
   type Place,
@@ -14,10 +17,10 @@ import { useState, type KeyboardEvent, type RefObject } from 'react';
 import { addNotes } from '../../store/edits';
 import { selectHasSelection, selectNotes, type OpenPart } from '../../store/selectors';
 import { useAppDispatch, useAppSelector } from '../../store/store';
-import { selectionSet } from '../../store/view';
-import type { GridRow } from '../rows';
+import { cursorSet, selectionSet, spanSet } from '../../store/view';
+import type { GridRow } from '../../store/rows';
 import { hearNote } from '../hear';
-import { DRAWN_VELOCITY } from '../useSetting';
+import { isHeld } from '../held';
 import type { GridWindow, Viewport } from './viewport';
 
 export interface GridCursor {
@@ -30,18 +33,21 @@ export interface GridCursor {
 }
 
 /** Moving about and entering notes on the grid by keys: arrows go from box to box and row to row while nothing is selected, with
- *  Ctrl always; Enter puts a note there, or selects the one that is there. B begins a frame that the arrows stretch. */
+ *  Ctrl always; Enter puts a note there, or selects the one that is there; with Q held, arrows leave a note wherever they go. B begins a frame that the
+ *  arrows stretch; Shift and Enter mark its time on the ruler. */
 export function useGridCursor(
   part: OpenPart,
   rows: readonly GridRow[],
   viewport: Viewport,
   surface: RefObject<HTMLElement | null>,
+  setting: GestureSetting,
 ): GridCursor {
   const dispatch = useAppDispatch();
   const notes = useAppSelector(selectNotes);
   const hasSelection = useAppSelector(selectHasSelection);
   const selected = useAppSelector((state) => state.view.selected);
-  const [place, setPlace] = useState<Place | null>(null);
+  const place = useAppSelector((state) => state.view.cursor);
+  const setPlace = (to: Place) => void dispatch(cursorSet(to));
   const [corner, setCorner] = useState<Place | null>(null);
   const rowIndex = rows.findIndex(({ pitch }) => pitch === place?.pitch);
 
@@ -52,7 +58,8 @@ export function useGridCursor(
 
   const go = (boxes: number, rowsDown: number) => {
     const from = place ?? start();
-    const tick = lineAt(part.grid, Math.max(0, lineIndexAt(part.grid, from.tick) + boxes));
+    if (isHeld('paint')) putNote(from);
+    const tick = lineFrom(gridOfRow(part, from.pitch), from.tick, boxes);
     const row = clamp(rows.findIndex(({ pitch }) => pitch === from.pitch) + rowsDown, 0, rows.length - 1);
     const to = { tick, pitch: rows[row]!.pitch };
     setPlace(to);
@@ -69,17 +76,31 @@ export function useGridCursor(
     select(notesInRectangle(notes, ...boxesBetween(from, from, part.grid)));
   };
 
+  /** Marks the time of the frame on the ruler and selects all that starts in it. */
+  const markSpan = (from: Place) => {
+    const [first, last] = boxesBetween(from, place ?? from, part.grid);
+    const span = { start: first.tick, end: last.tick };
+    dispatch(spanSet(span));
+    select(notesInSpan(notes, span).map(({ id }) => id));
+    setCorner(null);
+  };
+
+  const putNote = ({ tick, pitch }: Place) => {
+    if (notes.some((note) => note.pitch === pitch && note.start === tick)) return;
+    dispatch(hearNote(part.track.id, pitch, setting.velocity));
+    dispatch(addNotes('Draw a note', [tappedNote({ tick, pitch }, setting)]));
+    select([]);
+  };
+
   const enter = (isAdding: boolean) => {
-    if (corner) return setCorner(null);
+    if (corner) return isAdding ? markSpan(corner) : setCorner(null);
     const { tick, pitch } = place ?? start();
     setPlace({ tick, pitch });
     const there = notes.find((note) => note.pitch === pitch && note.start <= tick && note.start + note.length > tick);
     if (there) return select(isAdding ? toggled(selected, there.id) : [there.id]);
     if (isAdding) return;
-    dispatch(hearNote(part.track.id, pitch, DRAWN_VELOCITY));
-    dispatch(addNotes('Draw a note', [{ start: tick, length: lineAfter(part.grid, tick) - tick, pitch, velocity: DRAWN_VELOCITY }]));
-    select([]);
-    setPlace({ tick: lineAfter(part.grid, tick), pitch });
+    putNote({ tick, pitch });
+    setPlace({ tick: lineAfter(gridOfRow(part, pitch), tick), pitch });
   };
 
   const onKeyDown = (event: KeyboardEvent) => {
@@ -131,7 +152,7 @@ export function Cursor({
 }) {
   if (!place) return null;
   const frame = corner ? boxesBetween(corner, place, part.grid) : null;
-  const width = (lineAfter(part.grid, place.tick) - place.tick) * window.pixelsPerTick;
+  const width = (lineAfter(gridOfRow(part, place.pitch), place.tick) - place.tick) * window.pixelsPerTick;
   const cell = (
     <div
       data-testid="cursor"

@@ -1,31 +1,39 @@
-import { limitedShift, limitedTranspose, moveNotes, resizeEnds, resizeStarts, type Gesture, type Note } from '@yibbo/core';
+import { moveByRows, paintedNotes, resizeEnds, resizeStarts, tappedNote, type Gesture, type GestureSetting, type Note } from '@yibbo/core';
 import { memo } from 'react';
 import type { OpenPart } from '../../store/selectors';
-import type { GridRow } from '../rows';
+import type { GridRow } from '../../store/rows';
 import { NoteBlock } from './NoteBlock';
 import type { GridWindow } from './viewport';
 
 interface GestureLayerProps {
   readonly gesture: Gesture;
+  readonly setting: GestureSetting;
   readonly lifted: readonly Note[];
   readonly part: OpenPart;
   readonly rows: readonly GridRow[];
   readonly window: GridWindow;
 }
 
-/** What the running gesture would make: the note being drawn, the group being moved (one container, moved by transform), the
+/** What the running gesture would make: the note or the run being drawn, the group being moved (one container, moved by transform), the
  *  notes being resized, the rectangle. */
-export function GestureLayer({ gesture, lifted, part, rows, window }: GestureLayerProps) {
+export function GestureLayer({ gesture, setting, lifted, part, rows, window }: GestureLayerProps) {
   const place = { part, rows, window };
   const rowOf = (pitch: number) => rows.findIndex((row) => row.pitch === pitch);
   if (gesture.state === 'drawing') return <Blocks notes={[{ id: 'drawing', patternId: part.pattern.id, ...gesture.note }]} {...place} />;
+  if (gesture.state === 'painting') {
+    const run = paintedNotes(gesture.path, (at) => tappedNote(at, setting));
+    return <Blocks notes={run.map((note) => ({ id: `run ${note.start}`, patternId: part.pattern.id, ...note }))} {...place} />;
+  }
   if (gesture.state === 'resizing')
     return <Blocks notes={(gesture.edge === 'start' ? resizeStarts : resizeEnds)(lifted, gesture.ticks)} {...place} />;
   if (gesture.state === 'moving') {
-    // Rows of a kit are not a semitone apart, so its notes are placed one by one.
-    if (part.track.kind === 'drums') return <Blocks notes={moveNotes(lifted, gesture.ticks, gesture.semitones)} {...place} />;
-    const x = limitedShift(lifted, gesture.ticks) * window.pixelsPerTick;
-    const y = -limitedTranspose(lifted, gesture.semitones) * window.rowPixels;
+    const moved = moveByRows(lifted, gesture.ticks, gesture, setting.paint.rows);
+    const [before, after] = [lifted[0], moved[0]];
+    if (!before || !after) return null;
+    // Where some stand on rows that are not shown, the rows between are not the same for all, so they are placed one by one.
+    if (lifted.some(({ pitch }) => rowOf(pitch) < 0)) return <Blocks notes={moved} {...place} />;
+    const x = (after.start - before.start) * window.pixelsPerTick;
+    const y = (rowOf(after.pitch) - rowOf(before.pitch)) * window.rowPixels;
     return (
       <div style={{ position: 'absolute', zIndex: 3, willChange: 'transform', transform: `translate(${x}px, ${y}px)` }}>
         <Blocks notes={lifted} {...place} />

@@ -1,21 +1,28 @@
 import type { Id } from '@yibbo/core';
-import { useMemo, useRef } from 'react';
+import { useCallback, useMemo, useRef } from 'react';
 import { useMedia } from 'tamagui';
+import { desk } from '../../audio/desk';
 import { selectNotes, selectShownNotes, type OpenPart } from '../../store/selectors';
 import { useAppDispatch, useAppSelector } from '../../store/store';
 import { finishGesture } from '../finish';
 import { GestureHint } from '../GestureHint';
 import { gestureWords } from '../Readout';
-import { rowName, rowsFor } from '../rows';
-import { liftedIds, useGridGesture } from '../useGridGesture';
+import { takeRow } from '../../store/row-acts';
+import { rowName } from '../../store/rows';
+import { liftedIds, useGridGesture, useInHand } from '../useGridGesture';
 import { useListen } from '../useListen';
+import { useRowInHand } from '../useRowInHand';
+import { useRows } from '../useRows';
 import { useGestureSetting, useSelectedIds } from '../useSetting';
 import { Cursor, useGridCursor } from './Cursor';
 import { GestureLayer } from './GestureLayer';
-import { BeyondLayer, LinesLayer, NotesLayer, RowsLayer, SpanLayer } from './layers';
+import { BeyondLayer, LinesLayer, NotesLayer, OwnRowsLayer, repeatsIn, RowsLayer, SpanLayer } from './layers';
 import { PitchStrip } from './PitchStrip';
-import { Playhead } from './Playhead';
+import { EdgeMarks } from './EdgeMarks';
+import { Playhead, RowHeads } from './Playhead';
+import { Preview, usePreview } from './Preview';
 import { Ruler } from './Ruler';
+import { useFollowZoom } from './useFollowZoom';
 import { useSelectionInView, useSized, useViewport } from './useViewport';
 import { useSurface } from './useSurface';
 import { LANE_HEIGHT, VelocityLane } from './VelocityLane';
@@ -30,19 +37,21 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
   const dispatch = useAppDispatch();
   const notes = useAppSelector(selectNotes);
   const shown = useAppSelector(selectShownNotes);
-  const rows = useMemo(() => rowsFor(part.track, shown), [part.track, shown]);
+  const rows = useRows(part, shown);
   const viewport = useViewport(part, rows, notes);
   const window = useGridWindow(viewport);
   const follow = useFollow(viewport, window);
   const surfaceRef = useRef<HTMLDivElement>(null);
   const selected = useSelectedIds();
-  const setting = useGestureSetting(part);
+  const setting = useGestureSetting(part, rows);
   const surface = useSurface(surfaceRef, viewport, rows, shown, selected);
   useSized(surfaceRef, viewport);
+  useFollowZoom(part, viewport);
   useSelectionInView(viewport, rows, shown, selected);
 
   const span = useAppSelector((state) => state.view.span);
   const hasLane = useLaneOpen();
+  const stripWidth = part.track.kind === 'drums' ? 88 : 48;
   const rulerHeight = useMedia().wide ? RULER_MOUSE : RULER_TOUCH;
   const { gesture, isOverCancel, isHigh, handlers } = useGridGesture(
     surface,
@@ -50,11 +59,21 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
     (finished) => dispatch(finishGesture(finished, { trackId: part.track.id, notes: shown, setting, tapErases: false })),
     useListen(part.track.id, shown),
   );
-  const ids = liftedIds(gesture);
-  const liftedKey = ids.join();
-  const lifted = useMemo(() => (liftedKey ? new Set(liftedKey.split(',')) : NO_IDS), [liftedKey]);
+  const inHand = useInHand(gesture);
+  const ids = liftedIds(inHand);
+  const lifted = useMemo(() => (ids.length ? new Set(ids) : NO_IDS), [ids]);
   const liftedNotes = useMemo(() => (lifted.size ? shown.filter(({ id }) => lifted.has(id)) : []), [lifted, shown]);
-  const cursor = useGridCursor(part, rows, viewport, surfaceRef);
+  const { pitch: pitchInHand } = useRowInHand(part);
+  const take = useCallback(
+    (pitch: number) => {
+      desk.audition(part.track.id, pitch, 100);
+      dispatch(takeRow(pitch));
+    },
+    [dispatch, part.track.id],
+  );
+  const preview = usePreview(surface, setting);
+  const repeats = useMemo(() => repeatsIn(shown, part), [shown, part]);
+  const cursor = useGridCursor(part, rows, viewport, surfaceRef, setting);
 
   return (
     <div
@@ -63,18 +82,23 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
         flex: 1,
         minHeight: 0,
         display: 'grid',
-        gridTemplateColumns: `${part.track.kind === 'drums' ? 88 : 48}px 1fr`,
+        gridTemplateColumns: `${stripWidth}px 1fr`,
         gridTemplateRows: `${rulerHeight}px 1fr${hasLane ? ` ${LANE_HEIGHT}px` : ''}`,
         overflow: 'hidden',
       }}
     >
       <div style={{ background: 'var(--wash)', borderBottom: '1px solid var(--lineStrong)' }} />
       <Ruler viewport={viewport} part={part} notes={shown} height={rulerHeight} />
-      <PitchStrip viewport={viewport} rows={rows} trackId={part.track.id} isDrums={part.track.kind === 'drums'} />
+      <PitchStrip viewport={viewport} rows={rows} inHand={pitchInHand} onTake={take} isDrums={part.track.kind === 'drums'} />
       <div
         ref={surfaceRef}
         {...handlers}
         {...cursor.handlers}
+        onPointerMove={(event) => {
+          handlers.onPointerMove(event);
+          preview.onPointerMove(event);
+        }}
+        onPointerLeave={preview.onPointerLeave}
         role="listbox"
         aria-multiselectable
         aria-label={`Notes of ${part.track.name}. Arrow keys move the cursor, Enter puts a note there.`}
@@ -90,23 +114,33 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
           cursor: 'crosshair',
         }}
       >
-        <div ref={follow} style={{ position: 'absolute', top: 0, left: 0 }} role="presentation">
+        <div ref={follow} style={{ position: 'absolute', top: 0, left: 0, pointerEvents: 'none' }} role="presentation">
           <RowsLayer rows={rows} window={window} />
           <LinesLayer part={part} window={window} />
+          <OwnRowsLayer part={part} rows={rows} window={window} />
           <BeyondLayer lengthTicks={part.pattern.length} window={window} />
           {span ? <SpanLayer span={span} window={window} /> : null}
+          <NotesLayer notes={repeats} part={part} rows={rows} window={window} selected={NO_IDS} lifted={NO_IDS} isOutline />
           {shown === notes ? null : (
             <NotesLayer notes={notes} part={part} rows={rows} window={window} selected={NO_IDS} lifted={NO_IDS} isOutline />
           )}
           <NotesLayer notes={shown} part={part} rows={rows} window={window} selected={selected} lifted={lifted} isNamed />
-          <GestureLayer gesture={gesture} lifted={liftedNotes} part={part} rows={rows} window={window} />
+          <GestureLayer gesture={inHand} setting={setting} lifted={liftedNotes} part={part} rows={rows} window={window} />
+          <Preview note={preview.note} gesture={gesture} setting={setting} part={part} rows={rows} window={window} />
           <Cursor cursor={cursor} part={part} rows={rows} window={window} />
         </div>
         <Playhead viewport={viewport} lengthTicks={part.pattern.length} />
+        <RowHeads viewport={viewport} part={part} rows={rows} />
       </div>
+      <EdgeMarks
+        viewport={viewport}
+        rows={rows}
+        notes={shown}
+        edges={{ left: stripWidth, top: rulerHeight, bottom: hasLane ? LANE_HEIGHT : 0 }}
+      />
       {hasLane ? <VelocityLane part={part} viewport={viewport} notes={shown} selected={selected} /> : null}
       <GestureHint
-        words={gestureWords(gesture, part, (pitch) => rowName(rows, pitch), liftedNotes)}
+        words={gestureWords(inHand, part, (pitch) => rowName(rows, pitch), liftedNotes, setting)}
         isOverCancel={isOverCancel}
         isLow={isHigh}
       />

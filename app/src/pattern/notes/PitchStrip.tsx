@@ -1,18 +1,19 @@
-import { memo } from 'react';
-import { desk } from '../../audio/desk';
-import type { GridRow } from '../rows';
+import { memo, type CSSProperties } from 'react';
+import type { GridRow } from '../../store/rows';
 import { useFollow, useGridWindow, type Viewport } from './viewport';
 
 interface PitchStripProps {
   readonly viewport: Viewport;
   readonly rows: readonly GridRow[];
-  readonly trackId: string;
+  /** A row was pressed: it is heard and taken in hand. */
+  readonly onTake: (pitch: number) => void;
+  readonly inHand: number;
   readonly isDrums: boolean;
 }
 
-/** Names of the rows at the left; a press on one sounds it. Its keys are for pointers only: rows are heard and entered from
- *  the grid by keys. */
-export const PitchStrip = memo(function PitchStrip({ viewport, rows, trackId, isDrums }: PitchStripProps) {
+/** Names of the rows at the left; a press on one sounds it and takes it in hand. Rows of the scale have a dot, those where the
+ *  sound is not at its best a hatched edge. They are for pointers only: by keys, rows are heard and entered from the grid. */
+export const PitchStrip = memo(function PitchStrip({ viewport, rows, inHand, onTake, isDrums }: PitchStripProps) {
   const window = useGridWindow(viewport);
   const follow = useFollow(viewport, window, 'y');
   return (
@@ -35,7 +36,7 @@ export const PitchStrip = memo(function PitchStrip({ viewport, rows, trackId, is
         {rows.slice(window.fromRow, window.toRow).map((row, index) => (
           <div
             key={row.pitch}
-            onPointerDown={() => desk.audition(trackId, row.pitch, 100)}
+            onPointerDown={() => onTake(row.pitch)}
             style={{
               position: 'absolute',
               left: 0,
@@ -59,9 +60,31 @@ export const PitchStrip = memo(function PitchStrip({ viewport, rows, trackId, is
             }}
           >
             {window.rowPixels >= 14 || row.pitch % 12 === 0 ? row.name : ''}
+            {row.isInScale && window.rowPixels >= 12 ? <span style={SCALE_DOT} /> : null}
+            {row.isUseful ? null : <span style={OUT_OF_RANGE} />}
+            {row.pitch === inHand ? <span style={IN_HAND} /> : null}
           </div>
         ))}
       </div>
     </div>
   );
 });
+
+const SCALE_DOT: CSSProperties = {
+  position: 'absolute',
+  right: 5,
+  top: 'calc(50% - 3px)',
+  width: 6,
+  height: 6,
+  borderRadius: '50%',
+  background: 'var(--head)',
+};
+const OUT_OF_RANGE: CSSProperties = {
+  position: 'absolute',
+  right: 0,
+  top: 0,
+  bottom: 0,
+  width: 4,
+  background: 'repeating-linear-gradient(135deg, var(--act) 0 2px, transparent 2px 5px)',
+};
+const IN_HAND: CSSProperties = { position: 'absolute', left: 0, top: 0, bottom: 0, width: 3, background: 'var(--act)' };

@@ -1,6 +1,7 @@
-import { barBeatWords, type Note } from '@yibbo/core';
-import { memo } from 'react';
+import { barBeatWords, divisionName, type Note } from '@yibbo/core';
+import { memo, type CSSProperties } from 'react';
 import type { OpenPart } from '../../store/selectors';
+import { EndHandle } from './EndHandle';
 import { linesIn } from './layers';
 import { useSpanDrag } from './useSpanDrag';
 import { useFollow, useGridWindow, type GridWindow, type Viewport } from './viewport';
@@ -41,6 +42,20 @@ export const Ruler = memo(function Ruler({ viewport, part, notes, height }: Rule
       {...handlers}
     >
       <div ref={follow} style={{ position: 'absolute', top: 0, left: 0 }}>
+        {part.view.spanDivisions.map(({ start, end, division }) => (
+          <div
+            key={start}
+            data-testid="span-grid"
+            style={{
+              ...OWN_GRID,
+              left: (start - window.fromTick) * window.pixelsPerTick,
+              width: (end - start) * window.pixelsPerTick - 2,
+            }}
+          >
+            {divisionName(division)}
+          </div>
+        ))}
+        <EndHandle part={part} viewport={viewport} window={window} />
         {span ? (
           <div
             data-testid="span"
@@ -74,6 +89,21 @@ export const Ruler = memo(function Ruler({ viewport, part, notes, height }: Rule
     </div>
   );
 });
+
+/** A stretch of time with a grid of its own. */
+const OWN_GRID: CSSProperties = {
+  position: 'absolute',
+  bottom: 0,
+  height: 15,
+  boxSizing: 'border-box',
+  borderBottom: '4px solid var(--head)',
+  color: 'var(--head)',
+  fontSize: 11,
+  lineHeight: '11px',
+  paddingLeft: 3,
+  whiteSpace: 'nowrap',
+  overflow: 'hidden',
+};
 
 interface Mark {
   readonly tick: number;

@@ -1,8 +1,8 @@
-import { clamp, withNotes, type Id, type Note } from '@yibbo/core';
+import { clamp, shapeHeight, withNotes, type Id, type Note, type Shape } from '@yibbo/core';
 import { memo, useEffect, useRef, useState, type PointerEvent } from 'react';
 import { editNotes } from '../../store/edits';
 import type { OpenPart } from '../../store/selectors';
-import { useAppDispatch } from '../../store/store';
+import { useAppDispatch, useAppSelector } from '../../store/store';
 import { hearNote } from '../hear';
 import { useFollow, useGridWindow, type GridWindow, type Viewport } from './viewport';
 
@@ -29,18 +29,25 @@ const NOTHING: Swept = new Map();
 interface Sweep {
   readonly pointerId: number;
   readonly fromX: number;
+  readonly from: SweepPlace;
   /** Start of the notes it began on; null where it began beside all. */
   readonly anchor: number | null;
   isSweeping: boolean;
-  last: { readonly tick: number; readonly velocity: number };
+  last: SweepPlace;
+}
+
+interface SweepPlace {
+  readonly tick: number;
+  readonly velocity: number;
 }
 
 /** A stem for every note's velocity under the notes. A drag up or down sets the notes it began on, a sweep gives all it passes the
- *  height it has there; while notes are selected, only those. Letting go at the left of the lane, or Escape, leaves all as it was. */
+ *  height it has there, or that of the shape drawn from where it began; while notes are selected, only those. Letting go at the left of the lane, or Escape, leaves all as it was. */
 export function VelocityLane({ part, viewport, notes, selected }: VelocityLaneProps) {
   const dispatch = useAppDispatch();
   const window = useGridWindow(viewport);
   const follow = useFollow(viewport, window, 'x');
+  const { shape, turns } = useAppSelector((state) => state.view.habits);
   const [swept, setSwept] = useState<Swept>(NOTHING);
   const sweep = useRef<Sweep | null>(null);
   const shown = swept === NOTHING ? notes : notes.map((note) => ({ ...note, velocity: swept.get(note.id) ?? note.velocity }));
@@ -68,7 +75,7 @@ export function VelocityLane({ part, viewport, notes, selected }: VelocityLanePr
   const isMeant = (id: Id) => selected.size === 0 || selected.has(id);
 
   /** Gives every note between two places of the sweep its height on the line between them. */
-  const pass = (from: Sweep['last'], to: Sweep['last']) => {
+  const pass = (from: SweepPlace, to: SweepPlace) => {
     const [left, right] = from.tick < to.tick ? [from, to] : [to, from];
     const within = notes.filter(({ id, start }) => start >= left.tick && start <= right.tick && isMeant(id));
     if (within.length === 0) return;
@@ -92,7 +99,7 @@ export function VelocityLane({ part, viewport, notes, selected }: VelocityLanePr
       at.tick,
       reach / viewport.pixelsPerTick,
     );
-    sweep.current = { pointerId: event.pointerId, fromX: event.clientX, anchor, isSweeping: false, last: at };
+    sweep.current = { pointerId: event.pointerId, fromX: event.clientX, from: at, anchor, isSweeping: false, last: at };
     if (anchor === null) return;
     pass({ ...at, tick: anchor }, { ...at, tick: anchor });
     const first = notes.find(({ start }) => start === anchor);
@@ -103,7 +110,17 @@ export function VelocityLane({ part, viewport, notes, selected }: VelocityLanePr
     if (!now || now.pointerId !== event.pointerId) return;
     const at = placeAt(event);
     if (Math.abs(event.clientX - now.fromX) > REACH_MOUSE) now.isSweeping = true;
-    if (now.isSweeping) pass(now.last, at);
+    if (now.isSweeping && shape !== 'hand')
+      setSwept(
+        alongShape(
+          notes.filter(({ id }) => isMeant(id)),
+          now.from,
+          at,
+          shape,
+          turns,
+        ),
+      );
+    else if (now.isSweeping) pass(now.last, at);
     else if (now.anchor !== null) pass({ ...at, tick: now.anchor }, { ...at, tick: now.anchor });
     now.last = at;
   };
@@ -231,6 +248,21 @@ const Stems = memo(function Stems({ notes, selected, window, colour }: StemsProp
     </svg>
   );
 });
+
+/** The velocities of the notes between two places of a drag, along a shape. */
+function alongShape(
+  notes: readonly Note[],
+  from: SweepPlace,
+  to: SweepPlace,
+  shape: Exclude<Shape, 'hand'>,
+  turns: number,
+): ReadonlyMap<Id, number> {
+  const [low, high] = [Math.min(from.tick, to.tick), Math.max(from.tick, to.tick)];
+  const within = notes.filter(({ start }) => start >= low && start <= high);
+  const across = to.tick - from.tick || 1;
+  const height = ({ start }: Note) => shapeHeight(shape, (start - from.tick) / across, turns);
+  return new Map(within.map((note) => [note.id, clamp(Math.round(from.velocity + (to.velocity - from.velocity) * height(note)), 1, 127)]));
+}
 
 function nearestStart(notes: readonly Note[], tick: number, reachTicks: number): number | null {
   let best: number | null = null;

@@ -1,9 +1,12 @@
 import {
   barTicks,
   beatTicks,
+  boxTicks,
+  gridAt,
+  gridOfRow,
   isOnGrid,
-  lineAt,
-  lineIndexAt,
+  linesBetween,
+  rowLength,
   type Grid,
   type Id,
   type MeterAt,
@@ -12,7 +15,7 @@ import {
 } from '@yibbo/core';
 import { memo, useMemo } from 'react';
 import type { OpenPart } from '../../store/selectors';
-import type { GridRow } from '../rows';
+import type { GridRow } from '../../store/rows';
 import { NoteBlock } from './NoteBlock';
 import type { GridWindow } from './viewport';
 
@@ -29,12 +32,18 @@ export const RowsLayer = memo(function RowsLayer({ rows, window }: { readonly ro
         top: index * window.rowPixels,
         height: window.rowPixels,
         boxSizing: 'border-box',
-        background: row.isShaded ? 'var(--blackRow)' : 'transparent',
+        background: groundOf(row),
         borderBottom: `1px solid var(${row.pitch % 12 === 0 ? '--line' : '--lineWeak'})`,
       }}
     />
   ));
 });
+
+/** A row's ground: rows of the scale are tinted, those where the sound is not at its best hatched, black keys shaded. */
+function groundOf({ isShaded, isInScale, isUseful }: GridRow): string {
+  const ground = isInScale ? 'color-mix(in srgb, var(--head) 13%, transparent)' : isShaded ? 'var(--blackRow)' : 'transparent';
+  return isUseful ? ground : `repeating-linear-gradient(135deg, var(--lineWeak) 0 1px, transparent 1px 7px), ${ground}`;
+}
 
 /** A line of the grid, with how much it weighs. */
 interface Line {
@@ -48,9 +57,7 @@ const LEAST_GAP = 7;
 /** The lines between two ticks: bars and beats by the meter, steps by the grid, those too close to tell apart left out. */
 export function linesIn(fromTick: number, toTick: number, grid: Grid, meters: readonly MeterAt[], pixelsPerTick: number): Line[] {
   const byTick = new Map<number, Line['weight']>();
-  if ((grid.numerator / grid.denominator) * pixelsPerTick >= LEAST_GAP) {
-    for (let index = lineIndexAt(grid, fromTick); lineAt(grid, index) < toTick; index++) byTick.set(lineAt(grid, index), 'step');
-  }
+  for (const tick of stepsIn(fromTick, toTick, grid, pixelsPerTick)) byTick.set(tick, 'step');
   meters.forEach((meter, index) => {
     const end = Math.min(toTick, meters[index + 1]?.tick ?? Infinity);
     for (const weight of ['beat', 'bar'] as const) {
@@ -63,6 +70,17 @@ export function linesIn(fromTick: number, toTick: number, grid: Grid, meters: re
     }
   });
   return [...byTick].map(([tick, weight]) => ({ tick, weight })).filter(({ tick }) => tick >= fromTick);
+}
+
+/** The steps between two ticks. Stretches of time with a grid of their own are left out where theirs stand too close. */
+function stepsIn(fromTick: number, toTick: number, grid: Grid, pixelsPerTick: number): number[] {
+  const edges = (grid.spans ?? []).flatMap(({ start, end }) => [start, end]).filter((edge) => edge > fromTick && edge < toTick);
+  const pieces = [fromTick, ...edges, toTick];
+  return pieces.slice(1).flatMap((end, index) => {
+    const start = pieces[index]!;
+    const isDense = boxTicks(gridAt(grid, start)) * pixelsPerTick < LEAST_GAP;
+    return isDense ? [] : linesBetween(grid, start, end);
+  });
 }
 
 const LINE_COLOURS = { bar: 'var(--lineStrong)', beat: 'var(--line)', step: 'var(--lineWeak)' } as const;
@@ -83,6 +101,59 @@ export const LinesLayer = memo(function LinesLayer({ part, window }: { readonly 
     />
   ));
 });
+
+/** Rows with a grid or a length of their own: their lines in place of the pattern's, what lies beyond their end shaded, and where they come
+ *  round again. */
+export const OwnRowsLayer = memo(function OwnRowsLayer({
+  part,
+  rows,
+  window,
+}: {
+  readonly part: OpenPart;
+  readonly rows: readonly GridRow[];
+  readonly window: GridWindow;
+}) {
+  const { fromTick, toTick, fromRow, toRow, pixelsPerTick, rowPixels } = window;
+  const place = { position: 'absolute', height: rowPixels - 1 } as const;
+  return rows.slice(fromRow, toRow).map((row, index) => {
+    const own = part.rowGrids.get(row.pitch);
+    const end = rowLength(part.pattern, row.pitch);
+    if (!own && end === part.pattern.length) return null;
+    const top = index * rowPixels;
+    const x = (tick: number) => (tick - fromTick) * pixelsPerTick;
+    const lines = own ? linesIn(fromTick, toTick, own, part.meters, pixelsPerTick).filter(({ weight }) => weight === 'step') : [];
+    return (
+      <div key={row.pitch} data-testid="own-row">
+        {own ? <div style={{ ...place, top, left: 0, width: x(toTick), background: 'var(--card)' }} /> : null}
+        {lines.map(({ tick }) => (
+          <div key={tick} style={{ ...place, top, left: x(tick), width: 1, background: 'var(--lineStrong)' }} />
+        ))}
+        {end < toTick ? (
+          <div style={{ ...place, top, left: x(Math.max(end, fromTick)), width: x(toTick), background: 'var(--wash)', opacity: 0.75 }} />
+        ) : null}
+        <div style={{ ...place, top, left: x(end) - 3, width: 3, background: 'var(--act)' }} />
+      </div>
+    );
+  });
+});
+
+/** Notes of rows that are shorter than the pattern, drawn as outlines where they sound again in its first round. */
+export function repeatsIn(notes: readonly Note[], { pattern }: OpenPart): readonly Note[] {
+  const loops = new Map((pattern.rowLengths ?? []).map(({ pitch, length }) => [pitch, length]));
+  if (loops.size === 0) return NO_NOTES;
+  return notes.flatMap((note) => {
+    const loop = loops.get(note.pitch);
+    if (loop === undefined || note.start >= loop) return [];
+    const rounds = Math.ceil((pattern.length - note.start) / loop) - 1;
+    return Array.from({ length: Math.max(0, rounds) }, (_, round) => ({
+      ...note,
+      id: `${note.id} ${round}`,
+      start: note.start + (round + 1) * loop,
+    }));
+  });
+}
+
+const NO_NOTES: readonly Note[] = [];
 
 /** What lies beyond the pattern's end is shaded. */
 export const BeyondLayer = memo(function BeyondLayer({
@@ -166,8 +237,8 @@ export const NotesLayer = memo(function NotesLayer({ notes, part, rows, window, 
           isOutline={isOutline}
           isSelected={selected.has(note.id)}
           hasHandles={selected.size <= MOST_HANDLES && selected.has(note.id)}
-          isOffGrid={!isOutline && !isOnGrid(part.grid, note.start)}
-          isBeyond={note.start >= part.pattern.length}
+          isOffGrid={!isOutline && !isOnGrid(gridOfRow(part, note.pitch), note.start)}
+          isBeyond={note.start >= rowLength(part.pattern, note.pitch)}
           named={isNamed ? { rowLabel: rows[index]!.name, meters: part.meters } : undefined}
         />
       );

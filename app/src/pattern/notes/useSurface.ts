@@ -1,6 +1,6 @@
 import { clamp, nearestNote, type Id, type Note } from '@yibbo/core';
 import { useMemo, type RefObject } from 'react';
-import type { GridRow } from '../rows';
+import type { GridRow } from '../../store/rows';
 import type { GridSurface } from '../useGridGesture';
 import type { Viewport } from './viewport';
 

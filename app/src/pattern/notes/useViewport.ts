@@ -1,8 +1,8 @@
 import { clamp, type Id, type Note } from '@yibbo/core';
 import { useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
 import type { OpenPart } from '../../store/selectors';
-import type { GridRow } from '../rows';
-import { Viewport, type ShownRange } from './viewport';
+import type { GridRow } from '../../store/rows';
+import { SHOW_MARGIN, Viewport, type NotePlace, type ShownRange } from './viewport';
 
 const ZOOM_STEP = 1.12;
 /** How far one press of a key or a button zooms. */
@@ -13,7 +13,10 @@ const PITCH_ROW_PIXELS = 26;
 const LEAST_PITCH_ROW = 18;
 
 /** The viewport on screen, for keys and buttons outside the grid; null where the pattern is not shown as notes. */
-let onScreen: { readonly viewport: Viewport; readonly range: () => ShownRange } | null = null;
+let onScreen: { readonly viewport: Viewport; readonly range: () => ShownRange; readonly places: () => readonly NotePlace[] } | null = null;
+
+/** The stretch of time that was last in view, and of which song: the next track opened in it begins there. */
+let lastTime: { readonly songId: Id; readonly pixelsPerTick: number; readonly fromTick: number } | null = null;
 
 /** Zooms the notes on screen by factors about their middle. Does nothing in Steps. */
 export function zoomNotes(timeFactor: number, rowFactor: number): void {
@@ -25,6 +28,11 @@ export function zoomNotes(timeFactor: number, rowFactor: number): void {
 export function scrollNotes(across: number, down: number): void {
   const viewport = onScreen?.viewport;
   viewport?.scrollBy(across * viewport.width, down * viewport.height);
+}
+
+/** Scrolls to the nearest note that is out of sight, if there is one. */
+export function jumpToHidden(): void {
+  onScreen?.viewport.jump(onScreen.places());
 }
 
 /** Brings every note into view. */
@@ -48,13 +56,25 @@ export function useViewport(part: OpenPart, rows: readonly GridRow[], notes: rea
       const isDrums = part.track.kind === 'drums';
       const fitting = Math.floor(viewport.height / Math.max(1, toRow - fromRow + 1));
       viewport.setRowPixels(isDrums ? DRUM_ROW_PIXELS : clamp(fitting, LEAST_PITCH_ROW, PITCH_ROW_PIXELS));
-      viewport.show(0, (part.pattern.length / part.bars) * bars, isDrums ? rows.length : (fromRow + toRow - 1) / 2);
+      const middleRow = isDrums ? rows.length : (fromRow + toRow - 1) / 2;
+      const before = lastTime?.songId === part.track.songId ? lastTime : null;
+      const end = before
+        ? before.fromTick + (viewport.width - SHOW_MARGIN) / before.pixelsPerTick
+        : (part.pattern.length / part.bars) * bars;
+      viewport.show(before?.fromTick ?? 0, end, middleRow);
     };
     fit();
     return viewport.subscribe(fit);
   }, [viewport, part, rows, notes]);
+  useEffect(
+    () => () => {
+      const { pixelsPerTick, scrollX } = viewport;
+      lastTime = { songId: part.track.songId, pixelsPerTick, fromTick: scrollX / pixelsPerTick };
+    },
+    [viewport, part.track.songId],
+  );
   useEffect(() => {
-    onScreen = { viewport, range: () => rangeOf(part, rows, notes) };
+    onScreen = { viewport, range: () => rangeOf(part, rows, notes), places: () => placesOf(rows, notes) };
     return () => {
       onScreen = null;
     };
@@ -109,6 +129,15 @@ export function useSized(ref: RefObject<HTMLDivElement | null>, viewport: Viewpo
       element.removeEventListener('wheel', onWheel);
     };
   }, [ref, viewport]);
+}
+
+/** Where notes stand, in rows shown. */
+export function placesOf(rows: readonly GridRow[], notes: readonly Note[]): readonly NotePlace[] {
+  const index = new Map(rows.map(({ pitch }, at) => [pitch, at]));
+  return notes.flatMap(({ start, length, pitch }) => {
+    const row = index.get(pitch);
+    return row === undefined ? [] : [{ start, length, row }];
+  });
 }
 
 /** The time and rows that hold every note; the whole pattern round the middle where there are none. */

@@ -4,6 +4,8 @@ import { useCallback, useSyncExternalStore } from 'react';
 /** How far what is drawn may be stretched before it is drawn anew, and how long after the last zoom it is in any case. */
 const MOST_STRETCH = 1.5;
 const ZOOM_REST_MS = 140;
+/** Left free at the right of what is shown, in pixels. */
+export const SHOW_MARGIN = 8;
 const LEAST_ROW = 8;
 const MOST_ROW = 64;
 
@@ -13,6 +15,21 @@ export interface ShownRange {
   readonly toTick: number;
   readonly fromRow: number;
   readonly toRow: number;
+}
+
+/** A note's place: its time and the index of its row. */
+export interface NotePlace {
+  readonly start: number;
+  readonly length: number;
+  readonly row: number;
+}
+
+/** How many notes lie out of sight on each side. */
+export interface OutOfSight {
+  readonly before: number;
+  readonly after: number;
+  readonly above: number;
+  readonly below: number;
 }
 
 /** How much of the pattern is in view. Scrolling and zooming change it many times a second, so it lives outside React: layers
@@ -79,7 +96,7 @@ export class Viewport {
   /** Shows [fromTick, toTick) across the whole width and puts `middleRow` half way down. */
   show(fromTick: number, toTick: number, middleRow: number): void {
     if (this.width > 0 && toTick > fromTick)
-      this.pixelsPerTick = clamp((this.width - 8) / (toTick - fromTick), 2 / TICKS_PER_QUARTER, 1600 / TICKS_PER_QUARTER);
+      this.pixelsPerTick = clamp((this.width - SHOW_MARGIN) / (toTick - fromTick), 2 / TICKS_PER_QUARTER, 1600 / TICKS_PER_QUARTER);
     this.scrollX = fromTick * this.pixelsPerTick;
     this.scrollY = (middleRow + 0.5) * this.rowPixels - this.height / 2;
     this.settle();
@@ -112,6 +129,37 @@ export class Viewport {
     const left = startTick * this.pixelsPerTick - this.scrollX;
     const top = row * this.rowPixels - this.scrollY;
     return left < this.width && left + lengthTicks * this.pixelsPerTick > 0 && top >= 0 && top + this.rowPixels <= this.height;
+  }
+
+  /** Notes out of sight, each counted once: on the side in time if it lies there, else above or below. */
+  outOfSight(places: readonly NotePlace[]): OutOfSight {
+    const [left, right] = [this.scrollX / this.pixelsPerTick, (this.scrollX + this.width) / this.pixelsPerTick];
+    const [top, bottom] = [this.scrollY / this.rowPixels, (this.scrollY + this.height) / this.rowPixels];
+    const counts = { before: 0, after: 0, above: 0, below: 0 };
+    for (const { start, length, row } of places) {
+      if (start + length <= left) counts.before++;
+      else if (start >= right) counts.after++;
+      else if (row + 1 <= top) counts.above++;
+      else if (row >= bottom) counts.below++;
+    }
+    return counts;
+  }
+
+  /** Brings the nearest of the places out of sight to the middle; goes nowhere where all are in view. */
+  jump(places: readonly NotePlace[]): void {
+    const middleX = this.scrollX + this.width / 2;
+    const middleY = this.scrollY + this.height / 2;
+    let best: NotePlace | null = null;
+    let least = Infinity;
+    for (const place of places) {
+      if (this.shows(place.start, place.length, place.row)) continue;
+      const away = Math.hypot(place.start * this.pixelsPerTick - middleX, (place.row + 0.5) * this.rowPixels - middleY);
+      if (away < least) [best, least] = [place, away];
+    }
+    if (!best) return;
+    this.scrollX = best.start * this.pixelsPerTick - this.width / 2;
+    this.scrollY = (best.row + 0.5) * this.rowPixels - this.height / 2;
+    this.settle();
   }
 
   private settle(): void {

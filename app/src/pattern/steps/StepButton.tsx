@@ -1,7 +1,7 @@
 import { barBeatWords, beatTicks, passesShort, whenWords, type Note } from '@yibbo/core';
 import type { CSSProperties } from 'react';
 import type { OpenPart } from '../../store/selectors';
-import type { StepCell } from './step-cells';
+import { isRepeat, type StepCell } from './step-cells';
 
 export interface StepButtonProps {
   readonly part: OpenPart;
@@ -22,7 +22,7 @@ export interface StepButtonProps {
 export function StepButton({ part, cell, rowName, pitch, hits, isHeld, isSelected, wasHit, isFirst, size }: StepButtonProps) {
   const hit = hits[0];
   const isOnBeat = cell.start % beatTicks(part.meter) === 0;
-  const offset = hit ? (hit.start - cell.start) / (cell.end - cell.start) : 0;
+  const offset = hit ? (hit.start - cell.source) / (cell.end - cell.start) : 0;
   const state = hit
     ? [
         '',
@@ -37,7 +37,7 @@ export function StepButton({ part, cell, rowName, pitch, hits, isHeld, isSelecte
     <div
       role="checkbox"
       aria-checked={hit !== undefined}
-      aria-label={`${rowName} ${barBeatWords(part.meters, cell.start)}${state}`}
+      aria-label={`${rowName} ${barBeatWords(part.meters, cell.start)}${isRepeat(cell) ? ', repeat' : ''}${state}`}
       data-cell={cell.index}
       data-step={cell.index}
       data-pitch={pitch}
@@ -48,6 +48,7 @@ export function StepButton({ part, cell, rowName, pitch, hits, isHeld, isSelecte
         background: isOnBeat ? 'var(--wash)' : 'var(--card)',
         borderColor: isSelected ? 'var(--act)' : isOnBeat ? 'var(--lineStrong)' : 'var(--line)',
         borderWidth: isSelected ? 3 : 1,
+        ...(isRepeat(cell) ? REPEAT : {}),
       }}
     >
       {isHeld ? <div style={{ ...TAIL, background: `var(--track${part.track.colour})` }} /> : null}
@@ -110,6 +111,8 @@ const CELL: CSSProperties = {
   cursor: 'pointer',
   overflow: 'hidden',
 };
+/** The row has gone round and begins again: what is set here is set where it is written. */
+const REPEAT: CSSProperties = { borderStyle: 'dashed', opacity: 0.55 };
 const DOT: CSSProperties = { aspectRatio: '1', maxHeight: '92%', borderRadius: '50%', boxSizing: 'border-box', position: 'relative' };
 const TAIL: CSSProperties = { position: 'absolute', left: 0, right: 0, height: 4, opacity: 0.55 };
 const ROLL: CSSProperties = { position: 'absolute', left: 0, right: 0, bottom: 1, display: 'flex', gap: 2, justifyContent: 'center' };

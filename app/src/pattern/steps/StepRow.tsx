@@ -1,24 +1,19 @@
-import { beatTicks, type Id, type Note } from '@yibbo/core';
-import RotateBack from 'lucide-react-native/icons/rotate-ccw';
-import RotateOn from 'lucide-react-native/icons/rotate-cw';
+import { beatTicks, rowLength, type Id, type Note } from '@yibbo/core';
 import { memo } from 'react';
-import { XStack } from 'tamagui';
 import { desk } from '../../audio/desk';
-import { Press } from '../../controls/Press';
-import { Words } from '../../controls/words';
-import { runAction } from '../../store/trials';
+import { takeRow } from '../../store/row-acts';
 import type { OpenPart } from '../../store/selectors';
 import { useAppDispatch } from '../../store/store';
-import { patternViewSet, selectionSet } from '../../store/view';
-import type { GridRow } from '../rows';
-import { notesInCell, type StepCell } from './step-cells';
+import type { GridRow } from '../../store/rows';
+import { RowBar } from './RowBar';
+import { barSpan, CELLS_ACROSS, linesOf, notesInCell, type StepCell } from './step-cells';
 import { StepButton } from './StepButton';
 
 interface StepRowProps {
   readonly part: OpenPart;
   readonly row: GridRow;
-  readonly span: { readonly start: number; readonly end: number };
-  readonly lines: readonly (readonly StepCell[])[];
+  readonly bar: number;
+  readonly cells: readonly StepCell[];
   readonly notes: readonly Note[];
   /** The notes as they are, where a trial shows others. */
   readonly original: readonly Note[] | null;
@@ -29,6 +24,8 @@ interface StepRowProps {
 }
 
 const CELL_SIZE = 46;
+/** On a wide screen a row is one line, unless it has very many cells. */
+const CELLS_ACROSS_WIDE = 32;
 
 /** A row of the steps: open with its cells and its own bar, or a strip that shows its hits and opens at a tap. */
 export const StepRow = memo(function StepRow(props: StepRowProps) {
@@ -42,13 +39,32 @@ export const StepRow = memo(function StepRow(props: StepRowProps) {
   );
 });
 
-function Strip({ part, row, span, notes }: StepRowProps) {
+/** A hit of a row in the bar on show: where it is written, or where it comes round again. */
+interface Shown {
+  readonly note: Note;
+  readonly tick: number;
+}
+
+/** The hits of a row within a bar, and those of its repeats there. */
+function hitsIn({ part, row, bar, notes }: StepRowProps): Shown[] {
+  const { start, end } = barSpan(part, bar);
+  const loop = rowLength(part.pattern, row.pitch);
+  const mine = notes.filter((note) => note.pitch === row.pitch && note.start < loop);
+  const shown: Shown[] = [];
+  for (let from = Math.floor(start / loop) * loop; from < end; from += loop)
+    for (const note of mine) if (from + note.start >= start && from + note.start < end) shown.push({ note, tick: from + note.start });
+  return shown;
+}
+
+function Strip(props: StepRowProps) {
+  const { part, row, bar } = props;
   const dispatch = useAppDispatch();
-  const mine = notes.filter(({ pitch, start }) => pitch === row.pitch && start >= span.start && start < span.end);
+  const span = barSpan(part, bar);
+  const mine = hitsIn(props);
   const beatShare = (100 * beatTicks(part.meter)) / (span.end - span.start);
   const take = () => {
     desk.audition(part.track.id, row.pitch, 100);
-    dispatch(patternViewSet({ patternId: part.pattern.id, view: { rowInHand: row.pitch } }));
+    dispatch(takeRow(row.pitch));
   };
   return (
     <button
@@ -81,14 +97,15 @@ function Strip({ part, row, span, notes }: StepRowProps) {
           overflow: 'hidden',
         }}
       >
-        {mine.map((note) => {
+        {mine.map(({ note, tick }) => {
           const size = 6 + 10 * (note.velocity / 127);
           return (
             <span
-              key={note.id}
+              key={`${note.id} ${tick}`}
               style={{
                 position: 'absolute',
-                left: `calc(${((note.start - span.start) / (span.end - span.start)) * 100}% + 2px)`,
+                opacity: tick === note.start ? 1 : 0.5,
+                left: `calc(${((tick - span.start) / (span.end - span.start)) * 100}% + 2px)`,
                 top: 12 - size / 2,
                 width: size,
                 height: size,
@@ -106,7 +123,8 @@ function Strip({ part, row, span, notes }: StepRowProps) {
 }
 
 function OpenRow(props: StepRowProps) {
-  const { row, lines, isWide } = props;
+  const { row, cells: mine, isWide } = props;
+  const lines = linesOf(mine, isWide ? CELLS_ACROSS_WIDE : CELLS_ACROSS);
   const cells = (
     <div style={{ flex: 1, minWidth: 0, padding: isWide ? '4px 8px' : '0 8px 8px', display: 'flex', flexDirection: 'column', gap: 4 }}>
       {lines.map((line, lineIndex) => (
@@ -121,7 +139,7 @@ function OpenRow(props: StepRowProps) {
   if (isWide) {
     return (
       <div style={{ display: 'flex', alignItems: 'center' }}>
-        <div style={{ width: 200 }}>
+        <div style={{ width: 240 }}>
           <RowBar {...props} />
         </div>
         {cells}
@@ -136,31 +154,9 @@ function OpenRow(props: StepRowProps) {
   );
 }
 
-function RowBar({ part, row, notes, isWide }: StepRowProps) {
-  const dispatch = useAppDispatch();
-  const mine = notes.filter(({ pitch }) => pitch === row.pitch).map(({ id }) => id);
-  const turn = (count: number) => dispatch(runAction('rotate', { count, unit: 'grid', around: 'pattern' }, mine));
-  return (
-    <XStack alignItems="center" paddingLeft={4}>
-      <Press label={`Hear ${row.name}`} shown={row.name} onPress={() => desk.audition(part.track.id, row.pitch, 100)} />
-      {isWide ? null : (
-        <Words small faded oneLine>
-          {mine.length} {mine.length === 1 ? 'hit' : 'hits'}
-        </Words>
-      )}
-      <XStack flexGrow={1} />
-      <Press label={`Rotate ${row.name} back`} icon={RotateBack} iconOnly disabled={!mine.length} onPress={() => turn(-1)} />
-      <Press label={`Rotate ${row.name} on`} icon={RotateOn} iconOnly disabled={!mine.length} onPress={() => turn(1)} />
-      {isWide ? null : (
-        <Press label={`Select row ${row.name}`} shown="Select row" disabled={!mine.length} onPress={() => dispatch(selectionSet(mine))} />
-      )}
-    </XStack>
-  );
-}
-
 function Cell({ part, row, cell, notes, original, selected }: StepRowProps & { readonly cell: StepCell }) {
   const hits = notesInCell(notes, row.pitch, cell);
-  const isHeld = notes.some(({ pitch, start, length }) => pitch === row.pitch && start < cell.start && start + length > cell.start);
+  const isHeld = notes.some(({ pitch, start, length }) => pitch === row.pitch && start < cell.source && start + length > cell.source);
   return (
     <StepButton
       part={part}

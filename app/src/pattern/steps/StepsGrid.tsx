@@ -1,4 +1,17 @@
-import { leveled, modulo, moveNotes, withNotes, type Gesture, type Id, type Note, type Target } from '@yibbo/core';
+import {
+  leveled,
+  modulo,
+  moveNotes,
+  paintedNotes,
+  rowLength,
+  tappedNote,
+  withNotes,
+  type Gesture,
+  type GestureSetting,
+  type Id,
+  type Note,
+  type Target,
+} from '@yibbo/core';
 import { useEffect, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { useMedia } from 'tamagui';
 import { selectNotes, selectShownNotes, type OpenPart } from '../../store/selectors';
@@ -7,13 +20,13 @@ import { selectionSet } from '../../store/view';
 import { finishGesture } from '../finish';
 import { GestureHint } from '../GestureHint';
 import { gestureWords } from '../Readout';
-import { rowName, stepRowsFor, type GridRow } from '../rows';
-import { useGridGesture, type GridSurface } from '../useGridGesture';
+import { rowInHand, rowName, stepRowsFor } from '../../store/rows';
+import { useGridGesture, useInHand, type GridSurface } from '../useGridGesture';
 import { useListen } from '../useListen';
 import { useGestureSetting, useSelectedIds } from '../useSetting';
 import { usePlayhead } from '../usePlayback';
 import { BarBar } from './BarBar';
-import { barCount, barSpan, cellsOf, CELLS_ACROSS, linesOf, notesInCell } from './step-cells';
+import { barCount, cellAtTick, cellsOf, notesInCell, type StepCell } from './step-cells';
 import { StepRow } from './StepRow';
 
 /** Where a press began, so that a drag counts from there however it wanders over other cells. */
@@ -30,12 +43,12 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
   const isWide = Boolean(useMedia().wide);
   const original = useAppSelector(selectNotes);
   const notes = useAppSelector(selectShownNotes);
-  const rows = useMemo(() => stepRowsFor(part.track, original), [part.track, original]);
+  const rows = useMemo(() => stepRowsFor(part, original), [part, original]);
   const bar = Math.min(part.view.bar, barCount(part) - 1);
-  const cells = useMemo(() => cellsOf(part, bar), [part, bar]);
+  const cells = useMemo(() => new Map(rows.map(({ pitch }) => [pitch, cellsOf(part, bar, pitch)])), [part, bar, rows]);
   const inHand = rowInHand(rows, original, part.view.rowInHand);
   const selected = useSelectedIds();
-  const setting = useGestureSetting(part);
+  const setting = useGestureSetting(part, rows);
   const container = useRef<HTMLDivElement>(null);
   const anchor = useRef<Anchor | null>(null);
   const surface = useCellSurface(anchor, notes, cells);
@@ -50,8 +63,8 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
   const onPointerDown = (event: PointerEvent<HTMLElement>) => {
     const cell = cellAt(event.clientX, event.clientY);
     if (!cell) return;
-    const { start, end } = cells[cell.index]!;
-    anchor.current = { tick: start, pitch: cell.pitch, clientX: event.clientX, ticksPerPixel: (end - start) / cell.width };
+    const { source, start, end } = cells.get(cell.pitch)![cell.index]!;
+    anchor.current = { tick: source, pitch: cell.pitch, clientX: event.clientX, ticksPerPixel: (end - start) / cell.width };
     handlers.onPointerDown(event);
   };
 
@@ -60,19 +73,20 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
     if (!from || event.ctrlKey || event.metaKey) return;
     const pitch = Number(from.dataset.pitch);
     const index = Number(from.dataset.cell);
+    const mine = cells.get(pitch)!;
     const focus = (at: number) => container.current?.querySelector<HTMLElement>(`[data-cell="${at}"][data-pitch="${pitch}"]`)?.focus();
     if (event.shiftKey && event.key.startsWith('Arrow')) return;
-    if (event.key === 'ArrowRight') focus(Math.min(cells.length - 1, index + 1));
+    if (event.key === 'ArrowRight') focus(Math.min(mine.length - 1, index + 1));
     else if (event.key === 'ArrowLeft') focus(Math.max(0, index - 1));
     else if (event.key === 'ArrowDown' || event.key === 'ArrowUp') focusRow(container.current, from, event.key === 'ArrowDown' ? 1 : -1);
     else if (event.key === 'Enter' && event.shiftKey) {
-      const hit = notesInCell(notes, pitch, cells[index]!)[0];
+      const hit = notesInCell(notes, pitch, mine[index]!)[0];
       if (hit) dispatch(selectionSet(selected.has(hit.id) ? [...selected].filter((id) => id !== hit.id) : [...selected, hit.id]));
     } else if (event.key === 'Enter') {
-      const target: Target = targetIn(notes, pitch, cells[index]!);
+      const target: Target = targetIn(notes, pitch, mine[index]!);
       const gestureAt = {
         state: 'pressing',
-        from: { tick: cells[index]!.start, pitch },
+        from: { tick: mine[index]!.source, pitch },
         target,
         ground: 'draw',
         extend: false,
@@ -89,9 +103,10 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
     event.stopPropagation();
   };
 
-  useStepLight(container, part, bar);
+  useStepLight(container, part, cells);
   useRowInView(container, inHand);
-  const shown = withGesture(notes, gesture, part.pattern.id);
+  const carried = useInHand(gesture);
+  const shown = withGesture(notes, carried, part.pattern.id, setting);
   return (
     <div style={{ position: 'relative', flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>
       <BarBar part={part} bar={bar} />
@@ -110,8 +125,8 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
             key={row.pitch}
             part={part}
             row={row}
-            span={barSpan(part, bar)}
-            lines={linesOf(cells, isWide ? 32 : CELLS_ACROSS)}
+            bar={bar}
+            cells={cells.get(row.pitch)!}
             notes={shown}
             original={original === notes ? null : original}
             selected={selected}
@@ -122,19 +137,12 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
         ))}
       </div>
       <GestureHint
-        words={gestureWords(gesture, part, (pitch) => rowName(rows, pitch), inHandOf(notes, gesture))}
+        words={gestureWords(carried, part, (pitch) => rowName(rows, pitch), inHandOf(notes, carried), setting)}
         isOverCancel={isOverCancel}
         isLow={isHigh}
       />
     </div>
   );
-}
-
-/** The row last taken in hand; before any was, the lowest that has notes. */
-function rowInHand(rows: readonly GridRow[], notes: readonly Note[], taken: number | null): number | undefined {
-  const pitches = rows.map(({ pitch }) => pitch);
-  if (taken !== null && pitches.includes(taken)) return taken;
-  return pitches.findLast((pitch) => notes.some((note) => note.pitch === pitch)) ?? pitches.at(-1);
 }
 
 /** The notes a gesture has hold of. */
@@ -145,8 +153,12 @@ function inHandOf(notes: readonly Note[], gesture: Gesture): readonly Note[] {
 }
 
 /** The notes as the running gesture would leave them. */
-function withGesture(notes: readonly Note[], gesture: Gesture, patternId: Id): readonly Note[] {
+function withGesture(notes: readonly Note[], gesture: Gesture, patternId: Id, setting: GestureSetting): readonly Note[] {
   if (gesture.state === 'drawing') return [...notes, { id: 'drawing', patternId, ...gesture.note }];
+  if (gesture.state === 'painting') {
+    const run = paintedNotes(gesture.path, (at) => tappedNote(at, setting));
+    return [...notes, ...run.map((note) => ({ id: `run ${note.start}`, patternId, ...note }))];
+  }
   const inHand = inHandOf(notes, gesture);
   if (gesture.state === 'leveling') return withNotes(notes, leveled(inHand, gesture.rise));
   return gesture.state === 'moving' ? withNotes(notes, moveNotes(inHand, gesture.ticks, 0)) : notes;
@@ -157,12 +169,15 @@ function cellAt(clientX: number, clientY: number): { index: number; pitch: numbe
   return element ? { index: Number(element.dataset.cell), pitch: Number(element.dataset.pitch), width: element.offsetWidth } : null;
 }
 
-function targetIn(notes: readonly Note[], pitch: number, cell: { index: number; start: number; end: number }): Target {
+function targetIn(notes: readonly Note[], pitch: number, cell: StepCell): Target {
   const hit = notesInCell(notes, pitch, cell)[0];
   return hit ? { kind: 'note', noteId: hit.id, part: 'hit' } : { kind: 'empty' };
 }
 
-function useCellSurface(anchor: { current: Anchor | null }, notes: readonly Note[], cells: ReturnType<typeof cellsOf>): GridSurface {
+/** The cells of each row of the bar on show, by pitch. */
+type CellsByRow = ReadonlyMap<number, readonly StepCell[]>;
+
+function useCellSurface(anchor: { current: Anchor | null }, notes: readonly Note[], cells: CellsByRow): GridSurface {
   return useMemo(
     () => ({
       placeAt: (clientX) => {
@@ -170,8 +185,9 @@ function useCellSurface(anchor: { current: Anchor | null }, notes: readonly Note
         return { tick: Math.max(0, tick + (clientX - fromX) * ticksPerPixel), pitch };
       },
       targetAt: (clientX, clientY) => {
-        const cell = cellAt(clientX, clientY);
-        return cell && cells[cell.index] ? targetIn(notes, cell.pitch, cells[cell.index]!) : { kind: 'empty' };
+        const at = cellAt(clientX, clientY);
+        const cell = at ? cells.get(at.pitch)?.[at.index] : undefined;
+        return at && cell ? targetIn(notes, at.pitch, cell) : { kind: 'empty' };
       },
       view: null,
     }),
@@ -199,17 +215,18 @@ function useRowInView(container: { current: HTMLElement | null }, pitch: number 
   }, [container, pitch]);
 }
 
-/** Lights the cells of the step being heard, without React. */
-function useStepLight(container: { current: HTMLElement | null }, part: OpenPart, bar: number): void {
-  const lit = useRef(-1);
-  const cells = useMemo(() => cellsOf(part, bar), [part, bar]);
+/** Lights the cell of each row that is being heard, without React. Rows of unequal lengths are each where they are. */
+function useStepLight(container: { current: HTMLElement | null }, { pattern }: OpenPart, cells: CellsByRow): void {
+  const lit = useRef('');
   usePlayhead((tick) => {
-    const at = tick === null ? -1 : modulo(tick, part.pattern.length);
-    const now = cells.findIndex(({ start, end }) => at >= start && at < end);
-    if (now === lit.current) return;
-    lit.current = now;
+    const now = [...cells].map(([pitch, mine]) =>
+      tick === null ? -1 : (cellAtTick(mine, modulo(tick, rowLength(pattern, pitch)))?.index ?? -1),
+    );
+    if (now.join() === lit.current) return;
+    lit.current = now.join();
+    const byPitch = new Map([...cells.keys()].map((pitch, row) => [pitch, now[row]]));
     for (const element of container.current?.querySelectorAll<HTMLElement>('[data-step]') ?? []) {
-      element.style.outline = Number(element.dataset.step) === now ? '3px solid var(--head)' : '';
+      element.style.outline = byPitch.get(Number(element.dataset.pitch)) === Number(element.dataset.step) ? '3px solid var(--head)' : '';
     }
   });
 }

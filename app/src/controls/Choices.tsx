@@ -1,0 +1,40 @@
+import { useEffect, useRef } from 'react';
+import { ScrollView, useMedia, XStack } from 'tamagui';
+import { Press } from './Press';
+
+interface ChoicesProps<T extends string | number> {
+  readonly title: string;
+  readonly options: readonly { readonly value: T; readonly name: string; readonly label?: string }[];
+  /** The one that holds; null where none does. */
+  readonly value: T | null;
+  readonly onChange: (value: T) => void;
+}
+
+/** Choices side by side: scrolled on a phone, to where the one that holds is seen, in several lines where there is room. */
+export function Choices<T extends string | number>({ title, options, value, onChange }: ChoicesProps<T>) {
+  const isWide = Boolean(useMedia().wide);
+  const group = useRef<HTMLElement | null>(null);
+  useEffect(() => {
+    group.current?.querySelector('[aria-pressed=true]')?.scrollIntoView({ inline: 'center', block: 'nearest' });
+  }, []);
+  const choices = (
+    <XStack ref={group as never} role="group" aria-label={title} gap={4} flexWrap={isWide ? 'wrap' : 'nowrap'}>
+      {options.map((option) => (
+        <Press
+          key={option.value}
+          label={option.label ?? option.name}
+          shown={option.name}
+          look={option.value === value ? 'on' : 'raised'}
+          pressed={option.value === value}
+          onPress={() => onChange(option.value)}
+        />
+      ))}
+    </XStack>
+  );
+  if (isWide) return choices;
+  return (
+    <ScrollView horizontal showsHorizontalScrollIndicator={false} maxWidth="100%" flexGrow={0}>
+      {choices}
+    </ScrollView>
+  );
+}

@@ -1,0 +1,48 @@
+import { Input } from 'tamagui';
+
+interface TextFieldProps {
+  readonly label: string;
+  readonly value: string;
+  readonly placeholder?: string;
+  readonly width?: number;
+  readonly inputId?: string;
+  readonly isFocused?: boolean;
+  readonly onChange: (value: string) => void;
+  /** Enter was pressed. */
+  readonly onEnter?: () => void;
+  /** Escape was pressed. */
+  readonly onEscape?: () => void;
+}
+
+/** A line to type in, a thumb high. */
+export function TextField({ label, value, placeholder, width, inputId, isFocused, onChange, onEnter, onEscape }: TextFieldProps) {
+  return (
+    <Input
+      id={inputId}
+      aria-label={label}
+      value={value}
+      placeholder={placeholder}
+      autoFocus={isFocused}
+      autoComplete="off"
+      autoCorrect="off"
+      autoCapitalize="none"
+      spellCheck={false}
+      maxLength={2000}
+      onChangeText={onChange}
+      onSubmitEditing={onEnter}
+      onKeyPress={({ nativeEvent }: { nativeEvent: { key: string } }) => {
+        if (nativeEvent.key === 'Escape') onEscape?.();
+      }}
+      minHeight="$touch"
+      width={width}
+      paddingHorizontal={10}
+      fontFamily="$body"
+      fontSize="$3"
+      color="$ink"
+      backgroundColor="$paper"
+      borderWidth={1}
+      borderColor="$lineStrong"
+      borderRadius="$2"
+    />
+  );
+}

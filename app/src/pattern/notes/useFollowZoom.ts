@@ -1,0 +1,44 @@
+import { DIVISION_UNITS, gridOf, type DivisionUnit } from '@yibbo/core';
+import { useEffect } from 'react';
+import type { OpenPart } from '../../store/selectors';
+import { useAppDispatch } from '../../store/store';
+import { patternViewSet } from '../../store/view';
+import type { Viewport } from './viewport';
+
+/** The narrowest box that is still easy to hit, in pixels. */
+const LEAST_BOX = 18;
+const REST_MS = 120;
+
+/** The finest unit whose boxes are still easy to hit at a zoom, in the form in use. */
+export function unitForZoom({ division, meter }: Pick<OpenPart, 'division' | 'meter'>, pixelsPerTick: number): DivisionUnit {
+  const width = (unit: DivisionUnit) => {
+    const { numerator, denominator } = gridOf({ ...division, unit }, meter);
+    return (numerator / denominator) * pixelsPerTick;
+  };
+  return DIVISION_UNITS.findLast((unit) => width(unit) >= LEAST_BOX) ?? DIVISION_UNITS[0];
+}
+
+/** Where the grid is to follow the zoom, it does so when the zoom has come to rest. */
+export function useFollowZoom(part: OpenPart, viewport: Viewport): void {
+  const dispatch = useAppDispatch();
+  const { view, division, pattern } = part;
+  useEffect(() => {
+    if (!view.followsZoom) return undefined;
+    let timer: ReturnType<typeof setTimeout> | null = null;
+    const follow = () => {
+      const unit = unitForZoom(part, viewport.pixelsPerTick);
+      if (viewport.width > 0 && unit !== division.unit)
+        dispatch(patternViewSet({ patternId: pattern.id, view: { division: { ...division, unit } } }));
+    };
+    const later = () => {
+      if (timer) clearTimeout(timer);
+      timer = setTimeout(follow, REST_MS);
+    };
+    later();
+    const stop = viewport.subscribe(later);
+    return () => {
+      if (timer) clearTimeout(timer);
+      stop();
+    };
+  }, [dispatch, part, viewport, view.followsZoom, division, pattern.id]);
+}

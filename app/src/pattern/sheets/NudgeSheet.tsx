@@ -1,0 +1,49 @@
+import { AMOUNT_UNITS, type AmountUnit } from '@yibbo/core';
+import { XStack } from 'tamagui';
+import { Choices } from '../../controls/Choices';
+import { Press } from '../../controls/Press';
+import { Stepper } from '../../controls/Stepper';
+import { amountWords, nudgeAmount } from '../../store/nudge';
+import type { OpenPart } from '../../store/selectors';
+import { useAppDispatch, useAppSelector } from '../../store/store';
+import { habitsSet, type Amount } from '../../store/view';
+import { SheetFrame, SheetLine } from './SheetFrame';
+
+const MOST = 999;
+const UNIT_NAMES: Readonly<Partial<Record<AmountUnit, string>>> = { grid: 'box', ms: 'ms' };
+/** Milliseconds that hands ask for, one touch each. */
+const MILLISECONDS = [1, 5, 10, 25];
+
+/** How far one nudge goes, apart from the grid. */
+export function NudgeSheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
+  const dispatch = useAppDispatch();
+  const amount = useAppSelector(nudgeAmount);
+  const isSet = useAppSelector((state) => state.view.habits.nudge !== null);
+  const set = (nudge: Amount | null) => dispatch(habitsSet({ nudge }));
+  return (
+    <SheetFrame title="One nudge" note={amountWords(amount, part)} isPanel={isPanel}>
+      <Choices
+        title="Counted in"
+        options={AMOUNT_UNITS.map((unit) => ({ value: unit, name: UNIT_NAMES[unit] ?? unit }))}
+        value={amount.unit}
+        onChange={(unit) => set({ count: 1, unit })}
+      />
+      <XStack gap={6} flexWrap="wrap">
+        <SheetLine title="How many">
+          <Stepper
+            title="How many"
+            shown={String(amount.count)}
+            width={36}
+            canLower={amount.count > 1}
+            canRaise={amount.count < MOST}
+            onStep={(step) => set({ ...amount, count: amount.count + step })}
+          />
+        </SheetLine>
+        {MILLISECONDS.map((count) => (
+          <Press key={count} label={`${count} ms`} look="raised" onPress={() => set({ count, unit: 'ms' })} />
+        ))}
+        <Press label="As the grid" look="raised" disabled={!isSet} onPress={() => set(null)} />
+      </XStack>
+    </SheetFrame>
+  );
+}

@@ -1,0 +1,119 @@
+import {
+  amountTicks,
+  divisionName,
+  gridOfNotes,
+  lengthWords,
+  limitedShift,
+  moveNotes,
+  withNotes,
+  type AmountUnit,
+  type Id,
+  type Note,
+} from '@yibbo/core';
+import { editNotes } from './edits';
+import { actionContext } from './places';
+import { selectNotes, selectPart, selectSelectedNotes, type OpenPart } from './selectors';
+import type { State, Thunk } from './store';
+import { carriedSet, nudgedSet, type Amount, type Nudged } from './nudged';
+
+/** How far a nudge goes: as it was set, else one box, or one millisecond with snapping off. */
+export function nudgeAmount({ view: { habits } }: State): Amount {
+  return habits.nudge ?? { count: 1, unit: habits.isSnapping ? 'grid' : 'ms' };
+}
+
+/** What a nudge takes: what is selected, or the whole pattern. */
+function nudgedNotes(state: State): readonly Note[] {
+  const selected = selectSelectedNotes(state);
+  return selected.length ? selected : selectNotes(state);
+}
+
+function firstStart(notes: readonly Note[]): number {
+  return notes.reduce((tick, { start }) => Math.min(tick, start), Infinity);
+}
+
+/** The run of nudges these notes are in: the last one, if they stand where it left them, else a new one. */
+function runOf(state: State, notes: readonly Note[]): Nudged {
+  const { nudged } = state.nudge;
+  const first = firstStart(notes);
+  const isSame = nudged !== null && nudged.originTick + nudged.ticks === first && sameIds(nudged.noteIds, notes);
+  return isSame ? nudged : { noteIds: notes.map(({ id }) => id), originTick: first, ticks: 0, counts: {} };
+}
+
+function sameIds(ids: readonly Id[], notes: readonly Note[]): boolean {
+  return ids.length === notes.length && notes.every(({ id }, index) => id === ids[index]);
+}
+
+/** One nudge of a button or key that may be held: the notes are carried, and written when it is let go. All of a run counts from where it
+ *  began, so that as many nudges back end there exactly. */
+export function nudgeStep(direction: 1 | -1, amount?: Amount): Thunk {
+  return (dispatch, getState) => {
+    const state = getState();
+    const context = actionContext(state);
+    const { carried } = state.nudge;
+    const notes = nudgedNotes(state);
+    if (!context || notes.length === 0) return;
+    const { count, unit } = amount ?? nudgeAmount(state);
+    const before = carried?.run ?? runOf(state, notes);
+    const counts = { ...before.counts, [unit]: (before.counts[unit] ?? 0) + direction * count };
+    const grid = gridOfNotes(notes, context);
+    const wanted = Object.entries(counts).reduce(
+      (ticks, [each, times]) => ticks + amountTicks(times, each as AmountUnit, { ...context, grid }, before.originTick),
+      0,
+    );
+    const ticks = Math.max(-before.originTick, wanted);
+    const run: Nudged = { ...before, counts: ticks === wanted ? counts : before.counts, ticks };
+    dispatch(carriedSet({ run, ticks: before.originTick + ticks - firstStart(notes) }));
+  };
+}
+
+/** The button or key is let go: what was carried is one Change. */
+export function nudgeEnd(): Thunk {
+  return (dispatch, getState) => {
+    const { carried } = getState().nudge;
+    if (!carried) return;
+    dispatch(carriedSet(null));
+    dispatch(shift(carried.run.noteIds, carried.ticks, 'Nudge'));
+    dispatch(nudgedSet(carried.run));
+  };
+}
+
+/** Puts the notes back where the run of nudges began. */
+export function nudgeBack(): Thunk {
+  return (dispatch, getState) => {
+    const { nudged } = getState().nudge;
+    if (!nudged) return;
+    const notes = nudgedNotes(getState());
+    dispatch(shift(nudged.noteIds, nudged.originTick - firstStart(notes), 'Nudge back'));
+    dispatch(nudgedSet(null));
+  };
+}
+
+function shift(noteIds: readonly Id[], ticks: number, verb: string): Thunk {
+  const ids = new Set(noteIds);
+  const move = (all: readonly Note[]) => {
+    const some = all.filter(({ id }) => ids.has(id));
+    return withNotes(all, moveNotes(some, limitedShift(some, ticks), 0));
+  };
+  return ticks === 0 ? () => undefined : editNotes(`${verb}, ${noteIds.length} ${noteIds.length === 1 ? 'note' : 'notes'}`, move);
+}
+
+/** How far the notes have been nudged in all, in words; null where they stand where they began. */
+export function nudgedWords(state: State): string | null {
+  const part = selectPart(state);
+  const run = state.nudge.carried?.run ?? state.nudge.nudged;
+  if (!part || !run || run.ticks === 0) return null;
+  if (!state.nudge.carried && runOf(state, nudgedNotes(state)) !== run) return null;
+  const sign = run.ticks < 0 ? '−' : '+';
+  const used = Object.entries(run.counts).filter(([, count]) => count !== 0);
+  const [unit, count] = used.length === 1 ? (used[0] as [AmountUnit, number]) : [null, 0];
+  if (unit === null) return `${sign}${lengthWords(Math.abs(run.ticks), part.meter)}`;
+  return `${sign}${amountWords({ count: Math.abs(count), unit }, part)}`;
+}
+
+/** "3 × 1/16", "5 ms". */
+export function amountWords({ count, unit }: Amount, part: OpenPart): string {
+  if (unit === 'ms') return `${count} ms`;
+  if (unit === 'tick' || unit === 'bar' || unit === 'beat') return `${count} ${unit}${count === 1 ? '' : 's'}`;
+  const name = unit === 'grid' ? divisionName(part.division) : unit;
+  return count === 1 ? name : `${count} × ${name}`;
+}

@@ -1,0 +1,37 @@
+import type { ActionContext, OuterContext } from '@yibbo/core';
+import { nanoid } from 'nanoid';
+import { rowInHand, rowsFor } from './rows';
+import { selectNotes, selectPart, type OpenPart } from './selectors';
+import type { State } from './store';
+
+/** Where new notes go: the cursor; else after what is selected; else the marked span, or the beginning, on the row in hand. */
+export function placeFor(state: State, part: OpenPart): ActionContext['at'] {
+  const { cursor, span } = state.view;
+  if (cursor) return cursor;
+  const notes = selectNotes(state);
+  const chosen = new Set(state.view.selected);
+  const selected = notes.filter(({ id }) => chosen.has(id));
+  const pitch = rowInHand(rowsFor(part, notes), notes, part.view.rowInHand);
+  const after = selected.reduce((tick, { start, length }) => Math.max(tick, start + length), 0);
+  return { tick: after || (span?.start ?? 0), pitch };
+}
+
+/** All an action may know of the open part. */
+export function actionContext(state: State): OuterContext | null {
+  const part = selectPart(state);
+  const { document } = state.song;
+  if (!part || !document) return null;
+  return {
+    grid: part.grid,
+    rowGrids: part.rowGrids,
+    meter: part.meter,
+    meters: part.meters,
+    tempos: document.song.tempos,
+    key: part.key,
+    naming: part.naming,
+    span: state.view.span,
+    at: placeFor(state, part),
+    rows: part.track.rows,
+    newId: () => nanoid(),
+  };
+}

@@ -1,0 +1,15 @@
+import type { Id } from '@yibbo/core';
+import { selectPart } from './selectors';
+import type { Thunk } from './store';
+import { patternViewSet, placementOpened } from './view';
+
+/** Opens another track where the last one was: at its bar, at its zoom. */
+export function openTrack(trackId: Id): Thunk {
+  return (dispatch, getState) => {
+    const placement = getState().song.document?.placements.find((each) => each.trackId === trackId);
+    const part = selectPart(getState());
+    if (!placement || placement.id === part?.placement.id) return;
+    if (part) dispatch(patternViewSet({ patternId: placement.patternId, view: { bar: part.view.bar } }));
+    dispatch(placementOpened(placement.id));
+  };
+}
