@@ -5,8 +5,8 @@ const STEP = QUARTER / 4;
 
 test.use({ viewport: { width: 1280, height: 800 }, hasTouch: false, isMobile: false });
 
-test('a bass line with mouse and keys: draw, resize, Shift-drag, nudge, transpose, first cut, undo', async ({ page }) => {
-  await newSong(page, 'Round bass');
+test('a line with mouse and keys: draw, resize, Shift-drag, nudge, transpose, first cut, undo', async ({ page }) => {
+  await newSong(page, 'Lamp keys');
   const grid = page.getByTestId('notes-grid');
   const box = (await grid.boundingBox())!;
   const width = (box.width - 8) / 32;

@@ -69,6 +69,7 @@ const ValuesFrame = styled(View, {
   borderWidth: 0,
   backgroundColor: 'transparent',
   justifyContent: 'center',
+  alignItems: 'flex-start',
   cursor: 'pointer',
 });
 

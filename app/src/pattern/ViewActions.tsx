@@ -23,7 +23,7 @@ const ROW_WORDS: Readonly<Record<RowChoice, string>> = {
 /** How the pattern is looked at and listened to. None of it changes the song. */
 export function ViewActions({ part }: { readonly part: OpenPart }) {
   const dispatch = useAppDispatch();
-  const hears = useAppSelector((state) => state.view.habits.hearsDrawing);
+  const { hearsDrawing: hears, hitsAsMarks } = useAppSelector((state) => state.view.habits);
   const hasLane = useLaneOpen();
   const isNotes = part.dress === 'notes';
   const zoom = (time: number, rows: number) => (direction: -1 | 1) =>
@@ -61,6 +61,15 @@ export function ViewActions({ part }: { readonly part: OpenPart }) {
         pressed={hears}
         onPress={() => dispatch(habitsSet({ hearsDrawing: !hears }))}
       />
+      {isNotes && part.track.kind === 'drums' ? (
+        <Press
+          label="Hits as marks of one width"
+          shown="Hits as marks"
+          look={hitsAsMarks ? 'on' : 'raised'}
+          pressed={hitsAsMarks}
+          onPress={() => dispatch(habitsSet({ hitsAsMarks: !hitsAsMarks }))}
+        />
+      ) : null}
       {isNotes ? (
         <>
           <Press

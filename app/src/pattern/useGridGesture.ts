@@ -40,6 +40,8 @@ export interface Finished {
 }
 
 const HOLD_MS = 450;
+/** How long a drag rests near an edge before the view goes along: a quick one to the last box stays there. */
+const EDGE_REST_MS = 250;
 const SLOP_TOUCH = 8;
 const SLOP_MOUSE = 3;
 const VELOCITY_PER_PIXEL = 0.6;
@@ -73,6 +75,8 @@ export function useGridGesture(
   const [navigation] = useState(() => new Navigation());
   const holdTimer = useRef<ReturnType<typeof setTimeout> | null>(null);
   const edgeFrame = useRef(0);
+  /** Since when the drag has been near an edge, on the page's clock. */
+  const edgeSince = useRef<number | null>(null);
   const latest = useRef({ surface, setting, onFinish, onStep });
   useEffect(() => {
     latest.current = { surface, setting, onFinish, onStep };
@@ -95,6 +99,7 @@ export function useGridGesture(
     endHold();
     cancelAnimationFrame(edgeFrame.current);
     edgeFrame.current = 0;
+    edgeSince.current = null;
     step({ type: 'cancel' });
     setOverCancel(false);
   }, [step]);
@@ -197,9 +202,15 @@ export function useGridGesture(
     if (!view || pointers.current.size === 0 || current.current.state === 'idle' || isOnCancel(pointer.x, pointer.y)) return;
     const push = edgePush(view.box(), pointer);
     const y = ['drawing', 'resizing'].includes(current.current.state) ? 0 : push.y;
-    if (push.x === 0 && y === 0) return;
-    view.move(push.x, y);
-    dragTo(pointer, isMouse);
+    if (push.x === 0 && y === 0) {
+      edgeSince.current = null;
+      return;
+    }
+    edgeSince.current ??= performance.now();
+    if (performance.now() - edgeSince.current > EDGE_REST_MS) {
+      view.move(push.x, y);
+      dragTo(pointer, isMouse);
+    }
     edgeFrame.current = requestAnimationFrame(() => scrollAtEdge(pointer, isMouse));
   };
 
@@ -256,7 +267,7 @@ export function useInHand(gesture: Gesture): Gesture {
   return useMemo(() => {
     if (gesture.state !== 'idle' || !carried) return gesture;
     const { run, ticks } = carried;
-    return { state: 'moving', from: NOWHERE, noteIds: run.noteIds, copy: false, ticks, semitones: 0, rows: 0 };
+    return { state: 'moving', from: NOWHERE, anchorTick: 0, noteIds: run.noteIds, copy: false, ticks, semitones: 0, rows: 0 };
   }, [gesture, carried]);
 }
 

@@ -14,18 +14,19 @@ export function useSelectedIds(): ReadonlySet<Id> {
 /** What gestures on the open part start from. */
 export function useGestureSetting(part: OpenPart, rows: readonly GridRow[]): GestureSetting {
   const selected = useSelectedIds();
-  const { isSnapping, drawnLength, lastLength, shape, turns, paintsInScale } = useAppSelector((state) => state.view.habits);
+  const { isSnapping, snapsBy, drawnLength, lastLength, shape, turns, paintsInScale } = useAppSelector((state) => state.view.habits);
   const { grid, rowGrids, key } = part;
   return useMemo(
     () => ({
       grid,
       rowGrids,
       isSnapping,
+      snapsBy,
       selected,
       velocity: DRAWN_VELOCITY,
       lengthTicks: drawnLength === 'grid' ? null : drawnLength === 'last' ? lastLength : drawnLength,
       paint: { shape, turns, rows: rows.map(({ pitch }) => pitch), scale: paintsInScale ? (key?.classes ?? null) : null },
     }),
-    [grid, rowGrids, key, isSnapping, selected, drawnLength, lastLength, shape, turns, paintsInScale, rows],
+    [grid, rowGrids, key, isSnapping, snapsBy, selected, drawnLength, lastLength, shape, turns, paintsInScale, rows],
   );
 }

@@ -101,6 +101,10 @@ export interface Habits {
   /** The octave MIDI key 60 is said to be in. */
   readonly middleOctave: 3 | 4;
   readonly isSnapping: boolean;
+  /** Whether dragged notes go by whole boxes or to the lines. */
+  readonly snapsBy: 'distance' | 'line';
+  /** Whether drum hits are drawn as marks of one width in Notes. */
+  readonly hitsAsMarks: boolean;
   /** How long a drawn note is: one box, as the last one, or so many ticks. */
   readonly drawnLength: 'grid' | 'last' | number;
   readonly lastLength: number | null;
@@ -130,6 +134,8 @@ const DEFAULT_HABITS: Habits = {
   laneOpen: null,
   middleOctave: 4,
   isSnapping: true,
+  snapsBy: 'distance',
+  hitsAsMarks: false,
   drawnLength: 'grid',
   lastLength: null,
   nudge: null,

@@ -6,6 +6,7 @@ const STEP = 5040;
 const setting: GestureSetting = {
   grid: gridOf(division('1/16'), COMMON_TIME),
   isSnapping: true,
+  snapsBy: 'distance',
   selected: new Set(['b', 'c']),
   velocity: 100,
   lengthTicks: null,
@@ -31,7 +32,7 @@ const drag = (tick: number, pitch = 60, more: Partial<GestureEvent & { type: 'dr
   ...more,
 });
 const after = (...events: GestureEvent[]) => events.reduce<Gesture>((gesture, event) => stepGesture(gesture, event, setting), IDLE);
-const on = (noteId: string, part: 'body' | 'start' | 'end' | 'hit' = 'body'): Target => ({ kind: 'note', noteId, part });
+const on = (noteId: string, part: 'body' | 'start' | 'end' | 'hit' = 'body', tick = 0): Target => ({ kind: 'note', noteId, part, tick });
 
 it('a drag from empty ground draws length sideways and velocity upwards, box by box', () => {
   expect(after(press(STEP + 10), drag(3.4 * STEP, 64, { rise: 20 }))).toMatchObject({

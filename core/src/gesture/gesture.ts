@@ -1,5 +1,5 @@
 import type { Id } from '../model/entities';
-import { boxTicks, clamp, gridAt, gridOfRow, lineAfter, lineBefore, type Grid, type Grids } from '../time';
+import { boxTicks, clamp, gridAt, gridOfRow, lineAfter, lineBefore, type Grid, type Grids, nearestLine } from '../time';
 import { ledOn, type PaintPath, type PaintSetting } from './paint';
 
 /** A place on the grid: a tick, not yet snapped, and a row. */
@@ -10,7 +10,14 @@ export interface Place {
 
 /** What lay under the pointer when it went down. A hit in a cell has no ends: sideways it moves, up and down it gets louder and softer. */
 export type Target =
-  { readonly kind: 'empty' } | { readonly kind: 'note'; readonly noteId: Id; readonly part: 'body' | 'start' | 'end' | 'hit' };
+  | { readonly kind: 'empty' }
+  | {
+      readonly kind: 'note';
+      readonly noteId: Id;
+      readonly part: 'body' | 'start' | 'end' | 'hit';
+      /** The tick of what was grabbed: the note's end if that was, else its start. */
+      readonly tick: number;
+    };
 
 /** What a press on empty ground is to begin. Notes always move or resize, but for erasing. */
 export type Ground = 'draw' | 'paint' | 'select' | 'erase';
@@ -46,6 +53,8 @@ export type GestureEvent =
 export interface GestureSetting extends Grids {
   /** Whether places go to the lines of the grid; if not, to the tick. */
   readonly isSnapping: boolean;
+  /** Whether dragged notes go by whole boxes, keeping how far they are off the lines, or what was grabbed goes to the nearest line. */
+  readonly snapsBy: 'distance' | 'line';
   readonly selected: ReadonlySet<Id>;
   readonly velocity: number;
   /** Length of a new note in ticks; null for one box of its grid. */
@@ -75,6 +84,8 @@ export type Gesture =
   | {
       readonly state: 'moving';
       readonly from: Place;
+      /** The tick of what was grabbed. */
+      readonly anchorTick: number;
       readonly noteIds: readonly Id[];
       readonly copy: boolean;
       readonly ticks: number;
@@ -85,6 +96,7 @@ export type Gesture =
   | {
       readonly state: 'resizing';
       readonly from: Place;
+      readonly anchorTick: number;
       readonly noteIds: readonly Id[];
       readonly edge: 'start' | 'end';
       readonly ticks: number;
@@ -129,13 +141,19 @@ function begin(
   }
   const noteIds = setting.selected.has(target.noteId) ? [...setting.selected] : [target.noteId];
   if (target.part === 'hit' && isSteep) return { state: 'leveling', noteIds, rise: 0 };
-  if (target.part === 'body' || target.part === 'hit') return { state: 'moving', from, noteIds, copy, ticks: 0, semitones: 0, rows: 0 };
-  return { state: 'resizing', from, noteIds, edge: target.part, ticks: 0 };
+  if (target.part === 'body' || target.part === 'hit')
+    return { state: 'moving', from, anchorTick: target.tick, noteIds, copy, ticks: 0, semitones: 0, rows: 0 };
+  return { state: 'resizing', from, anchorTick: target.tick, noteIds, edge: target.part, ticks: 0 };
 }
 
 function drag(gesture: Gesture, { at, rise, free, over }: DragEvent, setting: GestureSetting): Gesture {
   const isFree = free || !setting.isSnapping;
-  const distance = (from: Place) => snapDistance(at.tick - from.tick, gridAt(gridOfRow(setting, from.pitch), from.tick), isFree);
+  const distance = ({ from, anchorTick }: { readonly from: Place; readonly anchorTick: number }) => {
+    const ticks = at.tick - from.tick;
+    const grid = gridOfRow(setting, from.pitch);
+    if (setting.snapsBy === 'line' && !isFree) return nearestLine(grid, Math.max(0, anchorTick + ticks)) - anchorTick;
+    return snapDistance(ticks, gridAt(grid, from.tick), isFree);
+  };
   const rowOf = (pitch: number) => setting.paint.rows.indexOf(pitch);
   switch (gesture.state) {
     case 'drawing':
@@ -145,12 +163,12 @@ function drag(gesture: Gesture, { at, rise, free, over }: DragEvent, setting: Ge
     case 'moving':
       return {
         ...gesture,
-        ticks: distance(gesture.from),
+        ticks: distance(gesture),
         semitones: at.pitch - gesture.from.pitch,
         rows: rowOf(gesture.from.pitch) - rowOf(at.pitch),
       };
     case 'resizing':
-      return { ...gesture, ticks: distance(gesture.from) };
+      return { ...gesture, ticks: distance(gesture) };
     case 'leveling':
       return { ...gesture, rise: Math.round(rise) };
     case 'selecting':

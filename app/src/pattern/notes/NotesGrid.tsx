@@ -44,7 +44,9 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
   const surfaceRef = useRef<HTMLDivElement>(null);
   const selected = useSelectedIds();
   const setting = useGestureSetting(part, rows);
-  const surface = useSurface(surfaceRef, viewport, rows, shown, selected);
+  const hitsAsMarks = useAppSelector((state) => state.view.habits.hitsAsMarks);
+  const areMarks = hitsAsMarks && part.track.kind === 'drums';
+  const surface = useSurface(surfaceRef, viewport, rows, shown, selected, areMarks);
   useSized(surfaceRef, viewport);
   useFollowZoom(part, viewport);
   useSelectionInView(viewport, rows, shown, selected);
@@ -124,7 +126,16 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
           {shown === notes ? null : (
             <NotesLayer notes={notes} part={part} rows={rows} window={window} selected={NO_IDS} lifted={NO_IDS} isOutline />
           )}
-          <NotesLayer notes={shown} part={part} rows={rows} window={window} selected={selected} lifted={lifted} isNamed />
+          <NotesLayer
+            notes={shown}
+            part={part}
+            rows={rows}
+            window={window}
+            selected={selected}
+            lifted={lifted}
+            areMarks={areMarks}
+            isNamed
+          />
           <GestureLayer gesture={inHand} setting={setting} lifted={liftedNotes} part={part} rows={rows} window={window} />
           <Preview note={preview.note} gesture={gesture} setting={setting} part={part} rows={rows} window={window} />
           <Cursor cursor={cursor} part={part} rows={rows} window={window} />

@@ -201,6 +201,7 @@ export const SpanLayer = memo(function SpanLayer({ span, window }: { readonly sp
   );
 });
 
+const MARK_WIDTH = 14;
 /** With more notes selected than this, their ends are still there to drag but no longer drawn. */
 const MOST_HANDLES = 40;
 
@@ -213,11 +214,23 @@ interface NotesLayerProps {
   /** Notes a gesture has lifted out: it draws them itself. */
   readonly lifted: ReadonlySet<Id>;
   readonly isOutline?: boolean;
+  /** Drawn as marks of one width, whatever their lengths. */
+  readonly areMarks?: boolean;
   /** Whether they are there for people who hear the page, too. */
   readonly isNamed?: boolean;
 }
 
-export const NotesLayer = memo(function NotesLayer({ notes, part, rows, window, selected, lifted, isOutline, isNamed }: NotesLayerProps) {
+export const NotesLayer = memo(function NotesLayer({
+  notes,
+  part,
+  rows,
+  window,
+  selected,
+  lifted,
+  isOutline,
+  areMarks,
+  isNamed,
+}: NotesLayerProps) {
   const rowIndex = useMemo(() => new Map(rows.map(({ pitch }, index) => [pitch, index])), [rows]);
   const colour = `var(--track${part.track.colour})`;
   return notes
@@ -231,7 +244,7 @@ export const NotesLayer = memo(function NotesLayer({ notes, part, rows, window, 
           note={note}
           left={(note.start - window.fromTick) * window.pixelsPerTick}
           top={(index - window.fromRow) * window.rowPixels}
-          width={note.length * window.pixelsPerTick}
+          width={areMarks ? MARK_WIDTH : note.length * window.pixelsPerTick}
           height={window.rowPixels}
           colour={colour}
           isOutline={isOutline}

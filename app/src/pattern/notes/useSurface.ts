@@ -9,13 +9,14 @@ const FINGER_REACH = 22;
 const MOUSE_END = 8;
 const FINGER_END = 16;
 
-/** Pixels to ticks and pitches, and what lies under a pointer. */
+/** Pixels to ticks and pitches, and what lies under a pointer. Notes drawn as marks of one width (`areMarks`) have no ends. */
 export function useSurface(
   ref: RefObject<HTMLDivElement | null>,
   viewport: Viewport,
   rows: readonly GridRow[],
   notes: readonly Note[],
   selected: ReadonlySet<Id>,
+  areMarks: boolean,
 ): GridSurface {
   return useMemo(() => {
     const inside = (clientX: number, clientY: number) => {
@@ -44,9 +45,9 @@ export function useSurface(
         const width = note.length * pixelsPerTick;
         const fromStart = (at.tick - note.start) * pixelsPerTick;
         const zone = Math.min(isTouch ? FINGER_END : MOUSE_END, width / 3);
-        const canResize = !isTouch || selected.has(note.id);
+        const canResize = !areMarks && (!isTouch || selected.has(note.id));
         const edge = !canResize ? 'body' : fromStart > width - zone ? 'end' : fromStart < zone ? 'start' : 'body';
-        return { kind: 'note', noteId: note.id, part: edge };
+        return { kind: 'note', noteId: note.id, part: edge, tick: edge === 'end' ? note.start + note.length : note.start };
       },
       view: {
         box: () => ref.current!.getBoundingClientRect(),
@@ -57,5 +58,5 @@ export function useSurface(
         },
       },
     };
-  }, [ref, viewport, rows, notes, selected]);
+  }, [ref, viewport, rows, notes, selected, areMarks]);
 }

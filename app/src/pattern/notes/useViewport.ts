@@ -140,15 +140,23 @@ export function placesOf(rows: readonly GridRow[], notes: readonly Note[]): read
   });
 }
 
+/** The row to begin at where there are no notes: middle C, or the middle of where the sound is at its best, if that is well away from it. */
+function middleOf(rows: readonly GridRow[]): number {
+  const useful = rows.filter(({ isUseful }) => isUseful).map(({ pitch }) => pitch);
+  const [high, low] = [useful[0] ?? 127, useful.at(-1) ?? 0];
+  const start = 60 - low >= 6 && high - 60 >= 6 ? 60 : (low + high) >> 1;
+  return Math.max(
+    0,
+    rows.findIndex(({ pitch }) => pitch <= start),
+  );
+}
+
 /** The time and rows that hold every note; the whole pattern round the middle where there are none. */
 function rangeOf(part: OpenPart, rows: readonly GridRow[], notes: readonly Note[]): ShownRange {
   const index = new Map(rows.map(({ pitch }, at) => [pitch, at]));
   const used = notes.map(({ pitch }) => index.get(pitch)).filter((at) => at !== undefined);
   const end = notes.reduce((tick, note) => Math.max(tick, note.start + note.length), part.pattern.length);
-  const middle = Math.max(
-    0,
-    rows.findIndex(({ pitch }) => pitch <= 60),
-  );
+  const middle = middleOf(rows);
   return {
     fromTick: 0,
     toTick: end,

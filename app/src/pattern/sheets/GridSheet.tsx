@@ -21,7 +21,7 @@ interface GridSheetProps {
 export function GridSheet({ part, of, isPanel }: GridSheetProps) {
   const dispatch = useAppDispatch();
   const span = useAppSelector((state) => state.view.span);
-  const isSnapping = useAppSelector((state) => state.view.habits.isSnapping);
+  const { isSnapping, snapsBy } = useAppSelector((state) => state.view.habits);
   const { rows, pitch } = useRowInHand(part);
   const target: GridTarget = of === 'row' ? { row: pitch } : of === 'span' && span ? span : 'pattern';
   const own = ownDivision(part, target);
@@ -58,6 +58,12 @@ export function GridSheet({ part, of, isPanel }: GridSheetProps) {
           look={isSnapping ? 'on' : 'raised'}
           pressed={isSnapping}
           onPress={() => dispatch(habitsSet({ isSnapping: !isSnapping }))}
+        />
+        <Press
+          label={snapsBy === 'line' ? 'Drags go to the lines: change' : 'Drags go by whole boxes: change'}
+          shown={snapsBy === 'line' ? 'Drags go to the lines' : 'Drags go by whole boxes'}
+          look="raised"
+          onPress={() => dispatch(habitsSet({ snapsBy: snapsBy === 'line' ? 'distance' : 'line' }))}
         />
       </XStack>
     </SheetFrame>

@@ -31,13 +31,17 @@ export function RowBar({ part, row, notes, isWide }: RowBarProps) {
     dispatch(takeRow(row.pitch));
     dispatch(sheetSet({ kind: 'row' }));
   };
+  const hear = () => {
+    desk.audition(part.track.id, row.pitch, 100);
+    dispatch(takeRow(row.pitch));
+  };
   const fill = () => {
     dispatch(takeRow(row.pitch));
     dispatch(tryAction('fill'));
   };
   return (
     <XStack alignItems="center" paddingLeft={4}>
-      <Press label={`Hear ${row.name}`} shown={row.name} onPress={() => desk.audition(part.track.id, row.pitch, 100)} />
+      <Press label={`Hear ${row.name}`} shown={row.name} onPress={hear} />
       <XStack flexGrow={1} flexShrink={1} alignItems="center" gap={3} minWidth={0}>
         {own ? <Pin size={14} color={ink} aria-hidden /> : null}
         {isWide && !own ? null : (

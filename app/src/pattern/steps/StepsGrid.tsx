@@ -171,7 +171,7 @@ function cellAt(clientX: number, clientY: number): { index: number; pitch: numbe
 
 function targetIn(notes: readonly Note[], pitch: number, cell: StepCell): Target {
   const hit = notesInCell(notes, pitch, cell)[0];
-  return hit ? { kind: 'note', noteId: hit.id, part: 'hit' } : { kind: 'empty' };
+  return hit ? { kind: 'note', noteId: hit.id, part: 'hit', tick: hit.start } : { kind: 'empty' };
 }
 
 /** The cells of each row of the bar on show, by pitch. */
