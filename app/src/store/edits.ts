@@ -191,7 +191,7 @@ export function keepTrial(): Thunk {
     dispatch(trialSet(null));
     dispatch(paramsUsed({ actionId: trial.actionId, params: trial.params }));
     dispatch(commit(change));
-    if (trial.noteIds.length) dispatch(selectionSet(select));
+    if (trial.noteIds.length || select.length) dispatch(selectionSet(select));
   };
 }
 

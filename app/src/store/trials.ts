@@ -1,4 +1,4 @@
-import { actionById, notesOf, paramFields, perform, type Id, type Landing } from '@yibbo/core';
+import { actionById, NO_KEY, notesOf, paramFields, perform, type Id, type Landing } from '@yibbo/core';
 import { commit, keepTrial, stamp } from './edits';
 import { actionContext } from './places';
 import { selectPart } from './selectors';
@@ -34,7 +34,7 @@ export function runAction(actionId: string, quick: Params = {}, on?: readonly Id
     const { change, whyNot, select, landing } = trial.performed;
     dispatch(commit(change));
     if (getState().view.selected.length && !on) dispatch(selectionSet(select));
-    dispatch(noticeSet(whyNot ?? landed(landing)));
+    dispatch(noticeSet(whyNot === NO_KEY ? { words: whyNot, cure: { kind: 'chooseKey' } } : (whyNot ?? landed(landing))));
     dispatch(paramsUsed({ actionId, params }));
   };
 }

@@ -3,3 +3,4 @@ export * from './params';
 export * from './amounts';
 export * from './registry';
 export * from './perform';
+export { NO_KEY } from './pitch/no-key';

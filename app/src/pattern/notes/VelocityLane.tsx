@@ -99,7 +99,14 @@ export function VelocityLane({ part, viewport, notes, selected }: VelocityLanePr
       at.tick,
       reach / viewport.pixelsPerTick,
     );
-    sweep.current = { pointerId: event.pointerId, fromX: event.clientX, from: at, anchor, isSweeping: false, last: at };
+    sweep.current = {
+      pointerId: event.pointerId,
+      fromX: event.clientX,
+      from: { ...at, tick: anchor ?? at.tick },
+      anchor,
+      isSweeping: false,
+      last: at,
+    };
     if (anchor === null) return;
     pass({ ...at, tick: anchor }, { ...at, tick: anchor });
     const first = notes.find(({ start }) => start === anchor);

@@ -1,7 +1,7 @@
 import { clamp, type Id, type Note } from '@yibbo/core';
 import { useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
 import type { OpenPart } from '../../store/selectors';
-import type { GridRow } from '../../store/rows';
+import { rowChoice, type GridRow } from '../../store/rows';
 import { SHOW_MARGIN, Viewport, type NotePlace, type ShownRange } from './viewport';
 
 const ZOOM_STEP = 1.12;
@@ -43,20 +43,24 @@ export function fitNotes(): void {
 /** A view of the part for as long as it is open: the whole pattern or its first four bars, with its notes in the middle. */
 export function useViewport(part: OpenPart, rows: readonly GridRow[], notes: readonly Note[]): Viewport {
   const [viewport] = useState(() => new Viewport(part.pattern.length * 1.5, rows.length));
-  const fitted = useRef<Id | null>(null);
+  /** The pattern and the choice of rows that the view was last fitted to. */
+  const fitted = useRef<string | null>(null);
   useLayoutEffect(() => {
     viewport.setContent(part.pattern.length * 1.5, rows.length);
   }, [viewport, part.pattern.length, rows.length]);
   useEffect(() => {
     const fit = () => {
-      if (viewport.width === 0 || fitted.current === part.pattern.id) return;
-      fitted.current = part.pattern.id;
+      const shown = `${part.pattern.id} ${rowChoice(part)}`;
+      if (viewport.width === 0 || fitted.current === shown) return;
+      const isNew = fitted.current === null;
+      fitted.current = shown;
       const bars = Math.min(part.bars, viewport.width > 700 ? 4 : 2);
       const { fromRow, toRow } = rangeOf(part, rows, notes);
       const isDrums = part.track.kind === 'drums';
       const fitting = Math.floor(viewport.height / Math.max(1, toRow - fromRow + 1));
       viewport.setRowPixels(isDrums ? DRUM_ROW_PIXELS : clamp(fitting, LEAST_PITCH_ROW, PITCH_ROW_PIXELS));
       const middleRow = isDrums ? rows.length : (fromRow + toRow - 1) / 2;
+      if (!isNew) return viewport.middle(middleRow);
       const before = lastTime?.songId === part.track.songId ? lastTime : null;
       const end = before
         ? before.fromTick + (viewport.width - SHOW_MARGIN) / before.pixelsPerTick

@@ -98,6 +98,11 @@ export class Viewport {
     if (this.width > 0 && toTick > fromTick)
       this.pixelsPerTick = clamp((this.width - SHOW_MARGIN) / (toTick - fromTick), 2 / TICKS_PER_QUARTER, 1600 / TICKS_PER_QUARTER);
     this.scrollX = fromTick * this.pixelsPerTick;
+    this.middle(middleRow);
+  }
+
+  /** Puts `middleRow` half way down. */
+  middle(middleRow: number): void {
     this.scrollY = (middleRow + 0.5) * this.rowPixels - this.height / 2;
     this.settle();
   }

@@ -1,0 +1,102 @@
+import { expect, test, type Page } from '@playwright/test';
+import { boxAt, cell, newSong, shapes, type Point } from '../support/app';
+
+const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: typeof name === 'string' });
+const pitches = async (page: Page) => (await shapes(page)).map(([, , pitch]) => pitch);
+const tapAt = async (page: Page, { x, y }: Point) => page.touchscreen.tap(x, y);
+
+test('a key names the rows, tints its scale and never moves a note; steps of the scale, inversion and fitting follow it', async ({
+  page,
+}) => {
+  await newSong(page, 'Lamp keys');
+  for (const [step, row] of [
+    [0, 'C4'],
+    [8, 'E4'],
+    [16, 'F♯4'],
+  ] as const)
+    await tapAt(page, await boxAt(page, step, row));
+  await button(page, 'Select nothing').tap();
+  await page.getByRole('tab', { name: 'Pitch' }).tap();
+  // Without a key there is no scale to move in, and the way to one is offered.
+  await button(page, 'Scale step up').tap();
+  await button(page, 'Choose a key').tap();
+  await button(page, 'G').tap();
+  await button(page, 'minor').tap();
+  await expect(page.getByTestId('sheet-note')).toHaveText('G minor');
+  await button(page, 'Close: Key').tap();
+  // G minor has two flats: B and E; F sharp is spelled with a flat beside them.
+  await expect(page.getByText('E♭4', { exact: true })).toBeVisible();
+  await expect(page.getByText('G♭4', { exact: true })).toBeVisible();
+  await expect.poll(() => pitches(page)).toEqual([60, 64, 66]);
+  await button(page, 'Scale step up').tap();
+  // C goes to D; E and F sharp, outside the scale, to the nearest step above: F and G.
+  await expect.poll(() => pitches(page)).toEqual([62, 65, 67]);
+  await button(page, 'Scale step down').tap();
+  await expect.poll(() => pitches(page)).toEqual([60, 63, 65]);
+  await button(page, 'Octave up').tap();
+  await expect.poll(() => pitches(page)).toEqual([72, 75, 77]);
+  await button(page, 'Undo').tap();
+  await button(page, /^Invert/)
+    .first()
+    .tap();
+  await expect.poll(async () => (await pitches(page)).length).toBe(3);
+});
+
+test("rows are chosen, and what that hides is said; notes out of a sound's range are counted and an octave is offered", async ({
+  page,
+}) => {
+  await newSong(page, 'Round bass');
+  for (const [step, row] of [
+    [0, 'D2'],
+    [8, 'C♯3'],
+  ] as const)
+    await tapAt(page, await boxAt(page, step, row));
+  await button(page, 'Select nothing').tap();
+  await page.getByRole('tab', { name: 'View' }).tap();
+  await button(page, 'Rows with notes').tap();
+  await expect(page.getByText('D2', { exact: true })).toBeVisible();
+  await expect(page.getByText('E2', { exact: true })).toHaveCount(0);
+  await button(page, 'Key …').tap();
+  await button(page, 'D').tap();
+  await button(page, 'minor').tap();
+  await button(page, 'Close: Key').tap();
+  await button(page, 'Scale rows').tap();
+  // C sharp is not of D minor: its row is away, and that is said.
+  await button(page, '1 row with notes hidden: show every row').tap();
+  await expect(page.getByText('D♭3', { exact: true })).toBeVisible();
+
+  await page.getByRole('tab', { name: 'Pitch' }).tap();
+  for (const _octave of [1, 2]) await button(page, 'Octave up').tap();
+  await expect.poll(() => pitches(page)).toEqual([62, 73]);
+  await button(page, "1 outside the sound's range: select them").tap();
+  await expect(page.getByRole('alert')).toContainText('1 octave down');
+  await button(page, 'Move them').tap();
+  await expect.poll(() => pitches(page)).toEqual([62, 61]);
+});
+
+test('a drum row is renamed, given to another sound and given back, muted and filled evenly', async ({ page }) => {
+  await newSong(page, 'Quay kit');
+  for (const step of [0, 8]) await cell(page, 'Kick', step).tap();
+  await button(page, 'More for row Kick').tap();
+  await page.getByRole('textbox', { name: 'Name of the row' }).fill('Boom');
+  await page.getByRole('textbox', { name: 'Name of the row' }).press('Enter');
+  await expect(page.getByRole('region', { name: 'Row Boom' })).toBeVisible();
+  await page.getByRole('group', { name: 'Move the notes of Boom to' }).getByRole('button', { name: 'Clap' }).tap();
+  await expect.poll(() => pitches(page)).toEqual([39, 39]);
+  await button(page, 'Put them back').tap();
+  await expect.poll(() => pitches(page)).toEqual([36, 36]);
+  await button(page, 'Close: Row Clap').tap();
+  await button(page, /^Boom, /).tap();
+  await expect(cell(page, 'Boom', 8)).toBeChecked();
+
+  // Three hits spread over eight boxes, again and again: 3 + 3 + 2.
+  await button(page, /^Rim, /).tap();
+  await button(page, 'Fill Rim').tap();
+  await button(page, 'so many, evenly').tap();
+  for (const _hit of [4, 3]) await button(page, 'Hits: less').tap();
+  for (const _box of Array.from({ length: 8 })) await button(page, 'Over: less').tap();
+  await button(page, 'Keep').tap();
+  await expect
+    .poll(async () => (await shapes(page)).filter(([, , pitch]) => pitch === 37).map(([start]) => start))
+    .toEqual([0, 3, 6, 8, 11, 14, 16, 19, 22, 24, 27, 30]);
+});
