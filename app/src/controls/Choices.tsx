@@ -18,7 +18,7 @@ export function Choices<T extends string | number>({ title, options, value, onCh
     group.current?.querySelector('[aria-pressed=true]')?.scrollIntoView({ inline: 'center', block: 'nearest' });
   }, []);
   const choices = (
-    <XStack ref={group as never} role="group" aria-label={title} gap={4} flexWrap={isWide ? 'wrap' : 'nowrap'}>
+    <XStack ref={group as never} role="group" aria-label={title} gap={4} flexWrap={isWide ? 'wrap' : 'nowrap'} flexShrink={isWide ? 1 : 0}>
       {options.map((option) => (
         <Press
           key={option.value}

@@ -178,7 +178,7 @@ export function useGridGesture(
     endHold();
     dragTo(pointer, isMouse);
     if (!isMouse) setOverCancel(isOnCancel(pointer.x, pointer.y));
-    if (surface.view && edgeFrame.current === 0) edgeFrame.current = requestAnimationFrame(() => scrollAtEdge(pointer, isMouse));
+    if (surface.view && edgeFrame.current === 0) edgeFrame.current = requestAnimationFrame((now) => scrollAtEdge(pointer, isMouse, now));
   };
 
   const dragTo = (pointer: Pointer, isMouse: boolean) => {
@@ -196,7 +196,7 @@ export function useGridGesture(
 
   /** While a drag rests near an edge, the view scrolls on under it and the drag with it. Drawing up and down means velocity, so a
    *  drawn note only goes sideways. */
-  const scrollAtEdge = (pointer: Pointer, isMouse: boolean) => {
+  const scrollAtEdge = (pointer: Pointer, isMouse: boolean, now: number) => {
     edgeFrame.current = 0;
     const { view } = latest.current.surface;
     if (!view || pointers.current.size === 0 || current.current.state === 'idle' || isOnCancel(pointer.x, pointer.y)) return;
@@ -206,12 +206,12 @@ export function useGridGesture(
       edgeSince.current = null;
       return;
     }
-    edgeSince.current ??= performance.now();
-    if (performance.now() - edgeSince.current > EDGE_REST_MS) {
+    edgeSince.current ??= now;
+    if (now - edgeSince.current > EDGE_REST_MS) {
       view.move(push.x, y);
       dragTo(pointer, isMouse);
     }
-    edgeFrame.current = requestAnimationFrame(() => scrollAtEdge(pointer, isMouse));
+    edgeFrame.current = requestAnimationFrame((now) => scrollAtEdge(pointer, isMouse, now));
   };
 
   const onPointerUp = (event: ReactPointerEvent<HTMLElement>) => {

@@ -48,6 +48,7 @@ export const Ruler = memo(function Ruler({ viewport, part, notes, height }: Rule
             data-testid="span-grid"
             style={{
               ...OWN_GRID,
+              top: height - OWN_GRID_HEIGHT,
               left: (start - window.fromTick) * window.pixelsPerTick,
               width: (end - start) * window.pixelsPerTick - 2,
             }}
@@ -90,11 +91,12 @@ export const Ruler = memo(function Ruler({ viewport, part, notes, height }: Rule
   );
 });
 
+const OWN_GRID_HEIGHT = 15;
 /** A stretch of time with a grid of its own. */
 const OWN_GRID: CSSProperties = {
   position: 'absolute',
-  bottom: 0,
-  height: 15,
+  height: OWN_GRID_HEIGHT,
+  zIndex: 1,
   boxSizing: 'border-box',
   borderBottom: '4px solid var(--head)',
   color: 'var(--head)',

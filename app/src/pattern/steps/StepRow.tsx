@@ -139,7 +139,7 @@ function OpenRow(props: StepRowProps) {
   if (isWide) {
     return (
       <div style={{ display: 'flex', alignItems: 'center' }}>
-        <div style={{ width: 240 }}>
+        <div style={{ width: 256 }}>
           <RowBar {...props} />
         </div>
         {cells}
