@@ -170,8 +170,10 @@ async function selectLoud(page: Page): Promise<void> {
 async function dragFigures(browser: Browser, app: Served): Promise<Figure[]> {
   const page = await openSong(browser, app, 'drag', 5_000);
   await selectLoud(page);
-  const note = (await page.locator('[data-note][aria-selected=true]').nth(3).boundingBox())!;
-  const from = { x: note.x + note.width / 2, y: note.y + note.height / 2 };
+  // Of every ten notes the first is loud: the fifth of them, the 41st in all, stands on the eleventh sixteenth. Four bars are in view.
+  const grid = (await page.getByTestId('notes-grid').boundingBox())!;
+  const row = (await page.getByText('B♭3', { exact: true }).first().boundingBox())!;
+  const from = { x: grid.x + (10.4 * (grid.width - 8)) / 64, y: row.y + row.height / 2 };
   const frames: number[] = [];
   const paints: number[] = [];
   for (let run = 0; run < RUNS; run++) {

@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import { rowInHand, type GridRow } from '../store/rows';
 import { selectNotes, type OpenPart } from '../store/selectors';
 import { useAppSelector } from '../store/store';
@@ -8,5 +9,7 @@ export function useRowInHand(part: OpenPart): { readonly rows: readonly GridRow[
   const notes = useAppSelector(selectNotes);
   const cursorPitch = useAppSelector((state) => state.view.cursor?.pitch);
   const rows = useRows(part, notes);
-  return { rows, pitch: cursorPitch ?? rowInHand(rows, notes, part.view.rowInHand) };
+  const taken = part.view.rowInHand;
+  const pitch = useMemo(() => rowInHand(rows, notes, taken), [rows, notes, taken]);
+  return { rows, pitch: cursorPitch ?? pitch };
 }

@@ -11,7 +11,6 @@ import {
   type Note,
 } from '@yibbo/core';
 import { editNotes } from './edits';
-import { actionContext } from './places';
 import { selectNotes, selectPart, selectSelectedNotes, type OpenPart } from './selectors';
 import type { State, Thunk } from './store';
 import { carriedSet, nudgedSet, type Amount, type Nudged } from './nudged';
@@ -43,12 +42,19 @@ function sameIds(ids: readonly Id[], notes: readonly Note[]): boolean {
   return ids.length === notes.length && notes.every(({ id }, index) => id === ids[index]);
 }
 
+/** What a distance is measured by: all of it there already, for a held key asks many times a second. */
+function gridsAndTempos(state: State) {
+  const part = selectPart(state);
+  const { document } = state.song;
+  return part && document ? { grid: part.grid, rowGrids: part.rowGrids, meter: part.meter, tempos: document.song.tempos } : null;
+}
+
 /** One nudge of a button or key that may be held: the notes are carried, and written when it is let go. All of a run counts from where it
  *  began, so that as many nudges back end there exactly. */
 export function nudgeStep(direction: 1 | -1, amount?: Amount): Thunk {
   return (dispatch, getState) => {
     const state = getState();
-    const context = actionContext(state);
+    const context = gridsAndTempos(state);
     const { carried } = state.nudge;
     const notes = nudgedNotes(state);
     if (!context || notes.length === 0) return;

@@ -94,5 +94,6 @@ export function rowName(rows: readonly GridRow[], pitch: number): string {
 export function rowInHand(rows: readonly GridRow[], notes: Pitches, taken: number | null): number {
   const pitches = rows.map(({ pitch }) => pitch);
   if (taken !== null && pitches.includes(taken)) return taken;
-  return pitches.findLast((pitch) => notes.some((note) => note.pitch === pitch)) ?? pitches.at(-1) ?? 60;
+  const used = new Set(notes.map(({ pitch }) => pitch));
+  return pitches.findLast((pitch) => used.has(pitch)) ?? pitches.at(-1) ?? 60;
 }

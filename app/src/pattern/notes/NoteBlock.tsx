@@ -21,6 +21,16 @@ export interface NoteBlockProps {
   readonly named?: { readonly rowLabel: string; readonly meters: readonly MeterAt[] };
 }
 
+/** Width of a block in pixels: a little less than its time, and never too thin to see. */
+export function leastWidth(width: number): number {
+  return Math.max(4, width - 1);
+}
+
+/** How round a block's corners are in a row of `height` pixels. */
+export function blockRadius(height: number): number {
+  return Math.min(5, height / 4);
+}
+
 const HATCH = 'repeating-linear-gradient(135deg,transparent 0 4px,var(--lineStrong) 4px 5px)';
 
 /** A note: a rounded block filled from below to the height of its velocity, so that loudness is read without a lane. Muted is hollow,
@@ -47,10 +57,10 @@ export const NoteBlock = memo(
       position: 'absolute',
       left,
       top: top + 1,
-      width: Math.max(4, width - 1),
+      width: leastWidth(width),
       height: height - 2,
       boxSizing: 'border-box',
-      borderRadius: Math.min(5, height / 4),
+      borderRadius: blockRadius(height),
       border: isOutline ? '1px solid var(--faded)' : `1.5px ${note.chance === undefined ? 'solid' : 'dashed'} ${colour}`,
       background: isOutline || note.muted ? 'transparent' : isBeyond ? HATCH : filled,
       boxShadow: isSelected ? '0 0 0 2px var(--card), 0 0 0 4px var(--act)' : undefined,

@@ -137,7 +137,7 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
             isNamed
           />
           <GestureLayer gesture={inHand} setting={setting} lifted={liftedNotes} part={part} rows={rows} window={window} />
-          <Preview note={preview.note} gesture={gesture} setting={setting} part={part} rows={rows} window={window} />
+          <Preview preview={preview.preview} gesture={gesture} setting={setting} part={part} rows={rows} window={window} />
           <Cursor cursor={cursor} part={part} rows={rows} window={window} />
         </div>
         <Playhead viewport={viewport} lengthTicks={part.pattern.length} />

@@ -1,5 +1,5 @@
 import { barBeatWords, lengthWords, tappedNote, type DrawnNote, type Gesture, type GestureSetting } from '@yibbo/core';
-import { useState, type PointerEvent } from 'react';
+import { useState, useSyncExternalStore, type PointerEvent } from 'react';
 import { rowName, type GridRow } from '../../store/rows';
 import type { OpenPart } from '../../store/selectors';
 import type { GridSurface } from '../useGridGesture';
@@ -8,13 +8,33 @@ import type { GridWindow } from './viewport';
 /** What the place under the mouse does, as the pointer shows it. */
 const POINTERS = { empty: 'crosshair', body: 'grab', hit: 'grab', start: 'w-resize', end: 'e-resize' } as const;
 
-/** The note that a click would make where the mouse rests on empty ground. */
+/** The note that a click would make where the mouse rests on empty ground. Kept outside React, for it changes with the mouse and only
+ *  the preview is to be drawn anew. */
+export class PreviewNote {
+  private note: DrawnNote | null = null;
+  private listeners = new Set<() => void>();
+
+  get = (): DrawnNote | null => this.note;
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  show(next: DrawnNote | null): void {
+    const { note } = this;
+    if (note === next || (note && next && note.start === next.start && note.pitch === next.pitch)) return;
+    this.note = next;
+    for (const listener of this.listeners) listener();
+  }
+}
+
+/** Follows the mouse over the grid: the note a click would make, and the pointer that says what the place does. */
 export function usePreview(surface: GridSurface, setting: GestureSetting) {
-  const [note, setNote] = useState<DrawnNote | null>(null);
-  const show = (next: DrawnNote | null) =>
-    setNote((before) => (before && next && before.start === next.start && before.pitch === next.pitch ? before : next));
+  const [preview] = useState(() => new PreviewNote());
+  const show = (next: DrawnNote | null) => preview.show(next);
   return {
-    note,
+    preview,
     onPointerMove: (event: PointerEvent<HTMLElement>) => {
       if (event.pointerType !== 'mouse') return;
       if (event.buttons !== 0 || event.target !== event.currentTarget) return show(null);
@@ -27,7 +47,7 @@ export function usePreview(surface: GridSurface, setting: GestureSetting) {
 }
 
 interface PreviewProps {
-  readonly note: DrawnNote | null;
+  readonly preview: PreviewNote;
   readonly gesture: Gesture;
   readonly setting: GestureSetting;
   readonly part: OpenPart;
@@ -36,7 +56,8 @@ interface PreviewProps {
 }
 
 /** A faint note with its name, place and length: where the mouse rests, or a finger presses that has not moved yet. */
-export function Preview({ note, gesture, setting, part, rows, window }: PreviewProps) {
+export function Preview({ preview, gesture, setting, part, rows, window }: PreviewProps) {
+  const note = useSyncExternalStore(preview.subscribe, preview.get, preview.get);
   const isPressed = gesture.state === 'pressing' && gesture.target.kind === 'empty' && gesture.ground === 'draw';
   const shown = isPressed ? tappedNote(gesture.from, setting) : gesture.state === 'idle' ? note : null;
   const row = rows.findIndex(({ pitch }) => pitch === shown?.pitch);

@@ -17,6 +17,7 @@ import { memo, useMemo } from 'react';
 import type { OpenPart } from '../../store/selectors';
 import type { GridRow } from '../../store/rows';
 import { NoteBlock } from './NoteBlock';
+import { NotesCanvas, type PlacedNote } from './NotesCanvas';
 import type { GridWindow } from './viewport';
 
 /** Shaded and plain rows behind the notes. */
@@ -220,40 +221,45 @@ interface NotesLayerProps {
   readonly isNamed?: boolean;
 }
 
-export const NotesLayer = memo(function NotesLayer({
-  notes,
-  part,
-  rows,
-  window,
-  selected,
-  lifted,
-  isOutline,
-  areMarks,
-  isNamed,
-}: NotesLayerProps) {
+export const NotesLayer = memo(function NotesLayer(props: NotesLayerProps) {
+  const { part, rows, window, selected, isOutline, isNamed } = props;
   const rowIndex = useMemo(() => new Map(rows.map(({ pitch }, index) => [pitch, index])), [rows]);
+  const placed = placedIn(props, rowIndex);
+  if (placed.length > MOST_BLOCKS && !isOutline) return <NotesCanvas placed={placed} window={window} colour={part.track.colour} />;
   const colour = `var(--track${part.track.colour})`;
-  return notes
-    .filter((note) => note.start < window.toTick && note.start + note.length > window.fromTick)
-    .map((note) => {
-      const index = rowIndex.get(note.pitch);
-      if (index === undefined || index < window.fromRow || index >= window.toRow || lifted.has(note.id)) return null;
-      return (
-        <NoteBlock
-          key={note.id}
-          note={note}
-          left={(note.start - window.fromTick) * window.pixelsPerTick}
-          top={(index - window.fromRow) * window.rowPixels}
-          width={areMarks ? MARK_WIDTH : note.length * window.pixelsPerTick}
-          height={window.rowPixels}
-          colour={colour}
-          isOutline={isOutline}
-          isSelected={selected.has(note.id)}
-          hasHandles={selected.size <= MOST_HANDLES && selected.has(note.id)}
-          isOffGrid={!isOutline && !isOnGrid(gridOfRow(part, note.pitch), note.start)}
-          isBeyond={note.start >= rowLength(part.pattern, note.pitch)}
-          named={isNamed ? { rowLabel: rows[index]!.name, meters: part.meters } : undefined}
-        />
-      );
-    });
+  return placed.map((each) => (
+    <NoteBlock
+      key={each.note.id}
+      {...each}
+      colour={colour}
+      isOutline={isOutline}
+      hasHandles={each.isSelected && selected.size <= MOST_HANDLES}
+      named={isNamed ? { rowLabel: rows[rowIndex.get(each.note.pitch)!]!.name, meters: part.meters } : undefined}
+    />
+  ));
 });
+
+/** With more notes than this in the window, they are drawn as one picture. */
+const MOST_BLOCKS = 300;
+
+/** The notes of the drawn window with their places in it. */
+function placedIn(
+  { notes, part, window, selected, lifted, isOutline, areMarks }: NotesLayerProps,
+  rowIndex: ReadonlyMap<number, number>,
+): PlacedNote[] {
+  return notes.flatMap((note) => {
+    if (note.start >= window.toTick || note.start + note.length <= window.fromTick) return [];
+    const index = rowIndex.get(note.pitch);
+    if (index === undefined || index < window.fromRow || index >= window.toRow || lifted.has(note.id)) return [];
+    return {
+      note,
+      left: (note.start - window.fromTick) * window.pixelsPerTick,
+      top: (index - window.fromRow) * window.rowPixels,
+      width: areMarks ? MARK_WIDTH : note.length * window.pixelsPerTick,
+      height: window.rowPixels,
+      isSelected: selected.has(note.id),
+      isOffGrid: !isOutline && !isOnGrid(gridOfRow(part, note.pitch), note.start),
+      isBeyond: note.start >= rowLength(part.pattern, note.pitch),
+    };
+  });
+}

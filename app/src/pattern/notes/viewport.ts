@@ -237,6 +237,8 @@ export function useFollow(viewport: Viewport, window: GridWindow, axes: 'both' |
         element.style.transformOrigin = '0 0';
         element.style.transform = `translate(${x}px, ${y}px)${across === 1 && down === 1 ? '' : ` scale(${across}, ${down})`}`;
       };
+      // A layer of its own: scrolling moves it without painting it again.
+      element.style.willChange = 'transform';
       follow();
       return viewport.subscribe(follow);
     },
