@@ -14,7 +14,7 @@ import {
 } from '@yibbo/core';
 import { DEFAULT_PATTERN_VIEW } from '../store/view';
 import type { OpenPart } from '../store/selectors';
-import { linesIn } from './notes/layers';
+import { linesIn } from './notes/lines';
 import { Viewport } from './notes/viewport';
 import { rowsFor, stepRowsFor } from '../store/rows';
 import { cellAtTick, cellsOf, isRepeat, linesOf, notesInCell } from './steps/step-cells';
@@ -164,6 +164,19 @@ describe('the viewport', () => {
     expect([viewport.scrollX, viewport.scrollY]).toEqual([0, 0]);
     viewport.scrollBy(1e9, 1e9);
     expect(viewport.scrollY).toBe(128 * 26 - 480);
+  });
+
+  it('counts what lies out of sight on each side, and jumps to the nearest of it', () => {
+    const viewport = made();
+    viewport.scrollBy(8 * 64, 26 * 60);
+    const place = (beat: number, row: number) => ({ start: beat * BEAT, length: BEAT, row });
+    const places = [place(0, 62), place(7, 62), place(9, 62), place(20, 62), place(9, 2), place(9, 100), place(9, 126)];
+    expect(viewport.outOfSight(places)).toEqual({ before: 2, after: 1, above: 1, below: 2 });
+    viewport.jump(places);
+    // One beat before the left edge is the nearest; it is brought to the middle.
+    expect(viewport.shows(7 * BEAT, BEAT, 62)).toBe(true);
+    viewport.jump([place(9, 62)]);
+    expect(viewport.shows(7 * BEAT, BEAT, 62)).toBe(true);
   });
 
   it('draws more than is in view, and the same part while scrolling goes only a little way', () => {

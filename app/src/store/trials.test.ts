@@ -1,35 +1,12 @@
-import { newSong, newTrack, notesOf, soundById, withTrack, type Document, type Note } from '@yibbo/core';
+import { notesOf, type Document } from '@yibbo/core';
+import { opened, PATTERN, STEP } from '../../test/opened';
 import { changeRule, closeRule, openRule } from '../pattern/rules';
 import { applyCure } from './cures';
 import { dropTrial, keepTrial } from './edits';
 import { selectSelectedNotes, selectShownNotes } from './selectors';
-import { makeStore } from './store';
+import type { makeStore } from './store';
 import { runAction, tryAction } from './trials';
 import { selectionSet } from './view';
-
-const STEP = 5040;
-const PATTERN = 'pattern';
-
-/** A store with a song of four notes open: sixteenths at 0, 4, 8 and 12 of one bar, louder and louder. */
-function opened(change: (document: Document) => Document = (document) => document) {
-  const ids = ['track', PATTERN, 'placement'];
-  const song = newSong('song', 'Test', 1);
-  const parts = newTrack(song, soundById('lamp-keys'), () => ids.shift()!, 1);
-  const notes = [0, 1, 2, 3].map((index): Note => ({
-    id: `n${index}`,
-    patternId: PATTERN,
-    start: index * 4 * STEP,
-    length: STEP,
-    pitch: 60,
-    velocity: 40 + 20 * index,
-  }));
-  const document = change({ ...withTrack(song, parts), notes: { [PATTERN]: notes } });
-  const store = makeStore();
-  store.dispatch({ type: 'song/opened', document, revision: 0, history: [], unsent: [] });
-  const dispatch = store.dispatch as (thunk: unknown) => void;
-  const there = () => notesOf(store.getState().song.document!, PATTERN);
-  return { store, dispatch, there, steps: () => there().map(({ start }) => start / STEP) };
-}
 
 const selectedIds = (store: ReturnType<typeof makeStore>) => selectSelectedNotes(store.getState()).map(({ id }) => id);
 

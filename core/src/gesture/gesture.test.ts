@@ -56,6 +56,17 @@ it('a selected note takes the whole selection along, another only itself; distan
   expect(after(press(100, on('a')), drag(107, 60, { free: true }))).toMatchObject({ ticks: 7 });
 });
 
+it('by choice, what was grabbed goes to the nearest line instead: its start, or its end where that is held', () => {
+  const byLine = { ...setting, snapsBy: 'line' as const };
+  const dragged = (...events: GestureEvent[]) => events.reduce<Gesture>((gesture, event) => stepGesture(gesture, event, byLine), IDLE);
+  // Grabbed 200 ticks after its start, which is 300 after a line: a bit more than a box on, it stands on the next but one.
+  expect(dragged(press(STEP + 500, on('a', 'body', STEP + 300)), drag(2.4 * STEP + 500))).toMatchObject({ ticks: STEP - 300 });
+  expect(dragged(press(STEP + 500, on('a', 'end', STEP + 700)), drag(STEP + 500 + 2 * STEP))).toMatchObject({
+    state: 'resizing',
+    ticks: 2 * STEP - 700,
+  });
+});
+
 it('ends resize; holding empty ground draws a rectangle; holding a note asks for its menu', () => {
   expect(after(press(0, on('b', 'end')), drag(STEP))).toMatchObject({ state: 'resizing', edge: 'end', ticks: STEP });
   expect(after(press(0), { type: 'hold' }, drag(STEP, 72))).toMatchObject({ state: 'selecting', to: { tick: STEP, pitch: 72 } });

@@ -1,5 +1,5 @@
 import { moveByRows, paintedNotes, resizeEnds, resizeStarts, tappedNote, type Gesture, type GestureSetting, type Note } from '@yibbo/core';
-import { memo } from 'react';
+import { memo, useMemo } from 'react';
 import type { OpenPart } from '../../store/selectors';
 import type { GridRow } from '../../store/rows';
 import { NoteBlock } from './NoteBlock';
@@ -32,13 +32,8 @@ export function GestureLayer({ gesture, setting, lifted, part, rows, window }: G
     if (!before || !after) return null;
     // Where some stand on rows that are not shown, the rows between are not the same for all, so they are placed one by one.
     if (lifted.some(({ pitch }) => rowOf(pitch) < 0)) return <Blocks notes={moved} {...place} />;
-    const x = (after.start - before.start) * window.pixelsPerTick;
-    const y = (rowOf(after.pitch) - rowOf(before.pitch)) * window.rowPixels;
-    return (
-      <div style={{ position: 'absolute', zIndex: 3, willChange: 'transform', transform: `translate(${x}px, ${y}px)` }}>
-        <Blocks notes={lifted} {...place} />
-      </div>
-    );
+    const rowsDown = rowOf(after.pitch) - rowOf(before.pitch);
+    return <Carried notes={lifted} ticks={after.start - before.start} rowsDown={rowsDown} {...place} />;
   }
   if (gesture.state !== 'selecting') return null;
   const { from, to } = gesture;
@@ -58,6 +53,23 @@ export function GestureLayer({ gesture, setting, lifted, part, rows, window }: G
         height: (rowsTouched[1] - rowsTouched[0] + 1) * window.rowPixels,
       }}
     />
+  );
+}
+
+/** A group in hand: one layer, moved by transform. Only what is, or may soon come, into view is drawn. */
+function Carried({ notes, ticks, rowsDown, ...place }: BlocksProps & { readonly ticks: number; readonly rowsDown: number }) {
+  const { fromTick, toTick, pixelsPerTick, rowPixels } = place.window;
+  const width = toTick - fromTick;
+  const windowsAway = Math.round(ticks / width);
+  const near = useMemo(() => {
+    const [from, to] = [fromTick - (1 + windowsAway) * width, toTick + (1 - windowsAway) * width];
+    return notes.filter(({ start, length }) => start < to && start + length > from);
+  }, [notes, fromTick, toTick, width, windowsAway]);
+  const transform = `translate(${ticks * pixelsPerTick}px, ${rowsDown * rowPixels}px)`;
+  return (
+    <div style={{ position: 'absolute', zIndex: 3, willChange: 'transform', transform }}>
+      <Blocks notes={near} {...place} />
+    </div>
   );
 }
 

@@ -2,7 +2,7 @@ import { barBeatWords, divisionName, type Note } from '@yibbo/core';
 import { memo, type CSSProperties } from 'react';
 import type { OpenPart } from '../../store/selectors';
 import { EndHandle } from './EndHandle';
-import { linesIn } from './layers';
+import { linesIn } from './lines';
 import { useSpanDrag } from './useSpanDrag';
 import { useFollow, useGridWindow, type GridWindow, type Viewport } from './viewport';
 
