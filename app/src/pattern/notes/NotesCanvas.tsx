@@ -63,18 +63,23 @@ export function NotesCanvas({ placed, window, colour }: NotesCanvasProps) {
   );
 }
 
+/** Below this width a note has no edge, in pixels. */
+const NARROW = 8;
+
 function drawNote(context: CanvasRenderingContext2D, placed: PlacedNote, inks: Inks): void {
   const { note, isSelected, isOffGrid, isBeyond } = placed;
   const [x, y, w, h] = [placed.left, placed.top + 1, leastWidth(placed.width), placed.height - 2];
+  // An edge would leave nothing of its fill to read.
+  const isNarrow = w < NARROW;
   const outline = (grow: number) => {
     context.beginPath();
     context.roundRect(x - grow, y - grow, w + 2 * grow, h + 2 * grow, blockRadius(placed.height) + grow);
   };
   if (isSelected) {
-    outline(4);
+    outline(isNarrow ? 3 : 4);
     context.fillStyle = inks.act;
     context.fill();
-    outline(2);
+    outline(isNarrow ? 1.5 : 2);
     context.fillStyle = inks.card;
     context.fill();
   }
@@ -93,11 +98,13 @@ function drawNote(context: CanvasRenderingContext2D, placed: PlacedNote, inks: I
     drawNotches(context, placed, inks);
     context.restore();
   }
-  outline(-0.75);
-  context.setLineDash(note.chance === undefined ? [] : [4, 3]);
-  context.lineWidth = 1.5;
-  context.strokeStyle = inks.colour;
-  context.stroke();
+  if (!isNarrow || note.muted) {
+    outline(-0.75);
+    context.setLineDash(note.chance === undefined ? [] : [4, 3]);
+    context.lineWidth = 1.5;
+    context.strokeStyle = inks.colour;
+    context.stroke();
+  }
   if (isOffGrid) drawOffGrid(context, x, y, inks.act);
   drawFigures(context, placed, inks);
 }
