@@ -22,6 +22,10 @@ test.describe('phone', () => {
     await shoot(page, 'phone-songs');
     await openDemo(page);
     await shoot(page, 'phone-steps');
+    await page.getByRole('button', { name: /^Shaker, / }).click();
+    await page.getByRole('button', { name: 'More for row Shaker' }).click();
+    await shoot(page, 'phone-row');
+    await page.getByRole('button', { name: 'Close: Row Shaker' }).click();
     await page.getByTestId('play').click();
     await openTrack(page, 'Buoy Bells');
     await page.getByRole('button', { name: /off grid/ }).click();
@@ -32,7 +36,10 @@ test.describe('phone', () => {
     await shoot(page, 'phone-rule');
     await page.getByRole('button', { name: 'Select as before' }).click();
     await openTrack(page, 'Bilge Bass');
-    await page.getByRole('option').nth(3).click({ button: 'right', force: true });
+    await page
+      .getByRole('option', { name: / at 4\.1/ })
+      .first()
+      .click({ button: 'right', force: true });
     await shoot(page, 'phone-menu');
     await page.getByRole('button', { name: 'Close the menu' }).click();
     await page.getByRole('button', { name: 'Select nothing' }).click();
@@ -122,5 +129,10 @@ test.describe('wide', () => {
     await shoot(page, 'wide-notes');
     await page.getByRole('button', { name: 'First cut: try with settings' }).click();
     await shoot(page, 'wide-trial');
+    await page.getByRole('button', { name: 'Drop' }).click();
+    await openTrack(page, 'Deck Drums');
+    await page.getByRole('button', { name: 'Notes', exact: true }).click();
+    await page.keyboard.press('Shift+O');
+    await shoot(page, 'wide-grids');
   });
 });

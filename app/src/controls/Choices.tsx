@@ -15,7 +15,10 @@ export function Choices<T extends string | number>({ title, options, value, onCh
   const isWide = Boolean(useMedia().wide);
   const group = useRef<HTMLElement | null>(null);
   useEffect(() => {
-    group.current?.querySelector('[aria-pressed=true]')?.scrollIntoView({ inline: 'center', block: 'nearest' });
+    const chosen = group.current?.querySelector<HTMLElement>('[aria-pressed=true]');
+    const strip = group.current?.closest<HTMLElement>('[data-choices]');
+    // Only this strip scrolls, not one that it may stand in.
+    if (chosen && strip) strip.scrollLeft = chosen.offsetLeft - (strip.clientWidth - chosen.offsetWidth) / 2;
   }, []);
   const choices = (
     <XStack ref={group as never} role="group" aria-label={title} gap={4} flexWrap={isWide ? 'wrap' : 'nowrap'} flexShrink={isWide ? 1 : 0}>
@@ -33,7 +36,7 @@ export function Choices<T extends string | number>({ title, options, value, onCh
   );
   if (isWide) return choices;
   return (
-    <ScrollView horizontal showsHorizontalScrollIndicator={false} maxWidth="100%" flexGrow={0}>
+    <ScrollView horizontal showsHorizontalScrollIndicator={false} maxWidth="100%" flexGrow={0} data-choices="">
       {choices}
     </ScrollView>
   );

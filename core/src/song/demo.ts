@@ -19,6 +19,10 @@ function every(beats: readonly number[], pitch: number, length: number, velocity
 
 const EIGHT_BEATS = [0, 1, 2, 3, 4, 5, 6, 7];
 
+/** A shaker that goes round every five swung eighths, against the bars. */
+const SHAKER = 70;
+const SHAKER_ROUND = Math.round((5 / 3) * TICKS_PER_QUARTER);
+
 /** Two bars: a walking swing, with five toms in the space of a beat at the turn. */
 const DECK_DRUMS: readonly Stroke[] = [
   ...every(EIGHT_BEATS, 42, 1 / 3, (index) => (index % 2 ? 84 : 98)),
@@ -35,6 +39,8 @@ const DECK_DRUMS: readonly Stroke[] = [
   [0, 49, 1, 74, { passes: { of: 4, mask: 1 } }],
   [3 + SWUNG, 42, 1 / 3, 62, { roll: { hits: 3, shape: 'rising' } }],
   ...every([3 + SWUNG], 46, 1 / 3, () => 78),
+  [0, SHAKER, 1 / 3, 46],
+  [1, SHAKER, 1 / 3, 34],
   ...[0, 1, 2, 3, 4].map((step): Stroke => [7 + step / 5, step < 3 ? 50 : 45, 1 / 5, 70 + step * 8]),
 ];
 
@@ -126,7 +132,13 @@ export function demoSong(newId: () => Id): Document {
       soloed: false,
       rows: sound.kind === 'drums' ? kitRows(sound as KitSound) : [],
     };
-    const pattern: Pattern = { id: newId(), songId, name: part.name, length: part.bars * barTicks(COMMON_TIME) };
+    const pattern: Pattern = {
+      id: newId(),
+      songId,
+      name: part.name,
+      length: part.bars * barTicks(COMMON_TIME),
+      ...(sound.kind === 'drums' ? { rowLengths: [{ pitch: SHAKER, length: SHAKER_ROUND }] } : {}),
+    };
     const placement: Placement = {
       id: newId(),
       songId,
@@ -153,6 +165,7 @@ export function demoSong(newId: () => Id): Document {
     song: {
       id: songId,
       name: 'Last Boat Home',
+      key: { tonic: 'G', scale: 'dorian' },
       seed: 2207,
       tempos: [{ tick: 0, bpm: 92 }],
       meters: [{ tick: 0, ...COMMON_TIME, denominator: 4 }],

@@ -36,6 +36,12 @@ describe('the demo', () => {
     expect(outside.map(({ pitch }) => pitch)).toEqual([54]);
   });
 
+  it('has a shaker that goes round every five swung eighths, so that it falls elsewhere in each bar', () => {
+    const third = TICKS_PER_QUARTER / 3;
+    const heard = events(demo, 0, 10 * third, { view: { kind: 'song' } }).filter(({ pitch }) => pitch === 70);
+    expect(heard.map(({ tick }) => tick / third)).toEqual([0, 3, 5, 8]);
+  });
+
   it('sounds in every bar of every part from drums to keys', () => {
     for (let bar = 0; bar < 8; bar++) {
       const heard = events(demo, bar * barTicks(COMMON_TIME), (bar + 1) * barTicks(COMMON_TIME), { view: { kind: 'song' } });

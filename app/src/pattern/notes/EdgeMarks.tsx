@@ -100,7 +100,7 @@ const MARK: CSSProperties = {
   cursor: 'pointer',
   display: 'flex',
   alignItems: 'center',
-  justifyContent: 'center',
+  justifyContent: 'flex-end',
 };
 const PLATE: CSSProperties = {
   padding: '1px 6px',

@@ -33,6 +33,13 @@ export const PitchStrip = memo(function PitchStrip({ viewport, rows, inHand, onT
       }
     >
       <div ref={follow} style={{ position: 'absolute', top: 0, left: 0, right: 0 }}>
+        {rows
+          .slice(window.fromRow, window.toRow)
+          .map((row, index) =>
+            row.isInScale && window.rowPixels >= 12 ? (
+              <span key={`dot ${row.pitch}`} style={{ ...SCALE_DOT, top: (index + 0.5) * window.rowPixels - 3 }} />
+            ) : null,
+          )}
         {rows.slice(window.fromRow, window.toRow).map((row, index) => (
           <div
             key={row.pitch}
@@ -60,7 +67,6 @@ export const PitchStrip = memo(function PitchStrip({ viewport, rows, inHand, onT
             }}
           >
             {window.rowPixels >= 14 || row.pitch % 12 === 0 ? row.name : ''}
-            {row.isInScale && window.rowPixels >= 12 ? <span style={SCALE_DOT} /> : null}
             {row.isUseful ? null : <span style={OUT_OF_RANGE} />}
             {row.pitch === inHand ? <span style={IN_HAND} /> : null}
           </div>
@@ -72,8 +78,9 @@ export const PitchStrip = memo(function PitchStrip({ viewport, rows, inHand, onT
 
 const SCALE_DOT: CSSProperties = {
   position: 'absolute',
-  right: 5,
-  top: 'calc(50% - 3px)',
+  right: 4,
+  zIndex: 1,
+  pointerEvents: 'none',
   width: 6,
   height: 6,
   borderRadius: '50%',

@@ -57,7 +57,9 @@ export class Viewport {
     return () => this.listeners.delete(listener);
   };
 
+  /** Takes another size; what was half way down stays there, so that a sheet below does not cover what is being worked on. */
   resize(width: number, height: number): void {
+    if (this.height > 0) this.scrollY += (this.height - height) / 2;
     this.width = width;
     this.height = height;
     this.settle();
