@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { cell, newSong, openDemo } from '../support/app';
+import { cell, eachSheet, newSong, openDemo } from '../support/app';
 
 type Rules = 'structure' | 'contrast';
 
@@ -56,6 +56,11 @@ async function visit(page: Page, look: (where: string) => Promise<void>): Promis
   await press('Drop');
   await newSong(page, 'Fog pad', 'Empty');
   await look('Nothing yet');
+  await eachSheet(page, look);
+  if (!isWide) await page.getByRole('tab', { name: 'Make' }).click();
+  await press('Type a phrase: try with settings');
+  await page.getByRole('textbox', { name: 'Phrase' }).fill('D4 Q4');
+  await look('A phrase that cannot be read');
 }
 
 for (const [width, height] of [
@@ -65,7 +70,7 @@ for (const [width, height] of [
   test.describe(`${width} px`, () => {
     test.use({ viewport: { width, height }, isMobile: width === 390, hasTouch: width === 390 });
 
-    test.setTimeout(120_000);
+    test.setTimeout(180_000);
 
     test('structure, names and roles are sound in every state', async ({ page }) => {
       expect(await allFaults(page, 'structure')).toEqual([]);

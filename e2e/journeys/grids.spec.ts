@@ -51,7 +51,7 @@ test('a row has its own grid and its own length: it goes round against the other
   await newSong(page, 'Quay kit');
   await cell(page, 'Kick', 0).tap();
   await button(page, 'More for row Kick').tap();
-  await button(page, 'Own grid: choose').tap();
+  await button(page, 'Own grid, as the pattern: choose').tap();
   await button(page, '1/4').tap();
   await expect(page.getByTestId('pins')).toHaveText('Kick 1/4');
   await button(page, 'Close: Grid').tap();

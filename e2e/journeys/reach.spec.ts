@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { newSong, openDemo } from '../support/app';
+import { eachSheet, newSong, openDemo } from '../support/app';
 
 /** Controls that are narrower or lower than a thumb, as "name, width x height". Cells, notes and what is scrolled out are no controls. */
 function smallControls(page: Page): Promise<string[]> {
@@ -57,6 +57,8 @@ for (const width of [390, 1280]) {
         .first()
         .click();
       await check('A trial');
+      await page.getByRole('button', { name: 'Drop', exact: true }).click();
+      await eachSheet(page, check);
     });
   });
 }

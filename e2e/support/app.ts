@@ -131,3 +131,20 @@ export async function shapes(page: Page): Promise<number[][]> {
 export function cell(page: Page, row: string, step: number): Locator {
   return page.getByRole('checkbox', { name: new RegExp(`^${row} `) }).nth(step);
 }
+
+/** Opens one sheet after the other, from the buttons that open them, and looks at each. */
+export async function eachSheet(page: Page, look: (where: string) => Promise<void>): Promise<void> {
+  const isWide = page.viewportSize()!.width > 1000;
+  const tab = async (name: string) => {
+    if (!isWide) await page.getByRole('tab', { name }).click();
+  };
+  const open = async (button: string | RegExp) => {
+    await page.getByRole('button', { name: button }).first().click();
+    await look(`Sheet ${button}`);
+    await page.getByRole('button', { name: /^Close: / }).click();
+  };
+  await tab('View');
+  for (const button of [/^Key/, 'Grid …', 'Row …', 'Drawing …', 'Length …']) await open(button);
+  await tab('Time');
+  await open(/^One nudge is/);
+}

@@ -42,26 +42,14 @@ export function EdgeMarks({ viewport, rows, notes, edges }: EdgeMarksProps) {
   return (
     <>
       {counts.before ? (
-        <Mark where={{ left: edges.left, top: 0, height: edges.top }} words={`‹ ${counts.before}`} side="before" count={counts.before} />
+        <Mark where={{ left: edges.left, top: 0 }} words={`‹ ${counts.before}`} side="before" count={counts.before} />
       ) : null}
-      {counts.after ? (
-        <Mark where={{ right: 0, top: 0, height: edges.top }} words={`${counts.after} ›`} side="after" count={counts.after} />
-      ) : null}
+      {counts.after ? <Mark where={{ right: 0, top: 0 }} words={`${counts.after} ›`} side="after" count={counts.after} /> : null}
       {counts.above ? (
-        <Mark
-          where={{ top: edges.top, left: 0, width: edges.left, height: 44 }}
-          words={`↑ ${counts.above}`}
-          side="above"
-          count={counts.above}
-        />
+        <Mark where={{ top: edges.top, left: 0, width: edges.left }} words={`↑ ${counts.above}`} side="above" count={counts.above} />
       ) : null}
       {counts.below ? (
-        <Mark
-          where={{ bottom: edges.bottom, left: 0, width: edges.left, height: 44 }}
-          words={`↓ ${counts.below}`}
-          side="below"
-          count={counts.below}
-        />
+        <Mark where={{ bottom: edges.bottom, left: 0, width: edges.left }} words={`↓ ${counts.below}`} side="below" count={counts.below} />
       ) : null}
     </>
   );
@@ -93,7 +81,7 @@ const MARK: CSSProperties = {
   position: 'absolute',
   zIndex: 5,
   minWidth: 44,
-  minHeight: 28,
+  minHeight: 44,
   padding: 0,
   border: 0,
   background: 'transparent',

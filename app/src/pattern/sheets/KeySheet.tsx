@@ -1,4 +1,4 @@
-import { keyWords, pitchName, printed, SCALES, tonicOf, type KeyChoice } from '@yibbo/core';
+import { keyWords, printed, SCALES, tonicOf, type KeyChoice } from '@yibbo/core';
 import { useState } from 'react';
 import { XStack } from 'tamagui';
 import { Choices } from '../../controls/Choices';
@@ -42,7 +42,7 @@ export function KeySheet({ part, isPanel }: { readonly part: OpenPart; readonly 
         <Press label="No key" look="raised" disabled={chosen === null} onPress={() => set(null)} />
         <Press label="Only this pattern" look={isOwn ? 'on' : 'raised'} pressed={isOwn} onPress={() => setOwn(!isOwn)} />
         <Press
-          label={`Middle C is called ${pitchName(60, { names: part.naming.names, middleOctave })}: change`}
+          label={`Middle C is C${middleOctave}: change`}
           shown={`Middle C is C${middleOctave}`}
           look="raised"
           onPress={() => dispatch(habitsSet({ middleOctave: middleOctave === 4 ? 3 : 4 }))}

@@ -31,7 +31,7 @@ export function RowSheet({ part, isPanel }: { readonly part: OpenPart; readonly 
       </SheetLine>
       <SheetLine title="Own grid">
         <Press
-          label={own ? `Own grid ${divisionName(own)}: change` : 'Own grid: choose'}
+          label={own ? `Own grid ${divisionName(own)}: change` : 'Own grid, as the pattern: choose'}
           shown={own ? divisionName(own) : 'as the pattern'}
           look={own ? 'on' : 'raised'}
           onPress={() => dispatch(sheetSet({ kind: 'grid', of: 'row' }))}
