@@ -7,6 +7,7 @@ import {
   exportMidi,
   gridOf,
   importMidi,
+  keyOf,
   notesOf,
   perform,
   plainContext,
@@ -22,6 +23,7 @@ import { newId, songOf } from './song';
 /** Actions that put notes into another order, or many new ones among them, sort, and are allowed twice as much. */
 const SORTING = new Set([
   'rotate',
+  'rotate-values',
   'reverse',
   'nudge',
   'quantize',
@@ -32,17 +34,25 @@ const SORTING = new Set([
   'join',
   'duplicate',
   'repeat',
+  'fill',
 ]);
 
 /** Settings for actions whose own would do nothing here. */
-const PARAMS: Readonly<Record<string, object>> = { repeat: { until: 'times', times: 2 } };
+const PARAMS: Readonly<Record<string, object>> = {
+  repeat: { until: 'times', times: 2 },
+  'type-values': { velocity: '+1' },
+  phrase: { text: 'C4*1000 E4*1000' },
+};
 
 export function actionFigures(): Figure[] {
   const document = songOf(100_000);
   const patternId = document.patterns[0]!.id;
   const notes = notesOf(document, patternId);
   const all = notes.map(({ id }) => id);
-  const context = plainContext(gridOf(division('1/16'), COMMON_TIME), COMMON_TIME, document.song.tempos, newId);
+  const context = {
+    ...plainContext(gridOf(division('1/16'), COMMON_TIME), COMMON_TIME, document.song.tempos, newId),
+    key: keyOf({ tonic: 'F#', scale: 'major pentatonic' }),
+  };
   const figure = (action: NotesAction): Figure => {
     // Splits and repeats are held to 20,000 notes; they get fewer.
     const some = /split|cut|repeat/.test(action.id) ? all.slice(0, 9_000) : all;

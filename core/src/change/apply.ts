@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { ENTITY_SCHEMAS, findById, ORDER_FIELDS, ORDERS, type Collection, type Document, type Entity } from '../model/document';
 import type { Id } from '../model/entities';
 import type { Change, EditEntry, Entry, WholeEntry } from './change';
+import { asFound } from './found';
 import { childrenOf, homeOf, merged, parentsOf, rowsOf, withRows } from './rows';
 import { sameValue } from './same';
 
@@ -17,6 +18,8 @@ export type Applied = { readonly ok: true; readonly document: Document } | { rea
 
 /** Applies `change`, or refuses it whole, naming the first thing that does not fit. The document given stays as it is. */
 export function apply(document: Document, change: Change): Applied {
+  const known = asFound(document, change.entries);
+  if (known && !change.entries.some((entry) => entry.kind === 'edit' && wrongValue(entry))) return { ok: true, document: known };
   let current = document;
   for (const entry of change.entries) {
     const next = applyEntry(current, entry);

@@ -2,6 +2,7 @@ import { notesOf, type Collection, type Document, type Entity } from '../model/d
 import type { Id } from '../model/entities';
 import type { EditEntry, Entry } from './change';
 import { EditColumns } from './columns';
+import { remember } from './found';
 
 /** What has to happen to a list: the entries of a Change, kept apart so that they can be put in a safe order. */
 interface RowsDiff {
@@ -38,7 +39,9 @@ export function diff(before: Document, after: Document): Entry[] {
 /** The entries that turn one pattern's notes into others. */
 export function diffNotes(patternId: Id, before: Document['notes'][Id], after: Document['notes'][Id]): Entry[] {
   const { created, removed, edits } = diffRows('notes', patternId, before, after);
-  return [...whole('remove', 'notes', removed), ...edits, ...whole('create', 'notes', created)];
+  const entries = [...whole('remove', 'notes', removed), ...edits, ...whole('create', 'notes', created)];
+  remember(entries, patternId, before, after);
+  return entries;
 }
 
 function whole(kind: 'create' | 'remove', of: Collection, entities: readonly Entity[]): Entry[] {
