@@ -198,8 +198,10 @@ async function dragFigures(browser: Browser, app: Served): Promise<Figure[]> {
       await page.keyboard.down(run % 2 ? 'ArrowLeft' : 'ArrowRight');
       await page.waitForTimeout(30);
     }
-    await page.keyboard.up(run % 2 ? 'ArrowLeft' : 'ArrowRight');
     held.push(percentile((await seen(page)).frames, 0.95));
+    // Letting go makes the Change; that is one edit, and no frame of holding.
+    await page.keyboard.up(run % 2 ? 'ArrowLeft' : 'ArrowRight');
+    await page.waitForTimeout(500);
   }
   await page.context().close();
   return [

@@ -107,7 +107,9 @@ interface EditorProps {
 /** What stands where the tray does: a trial, a rule or a sheet being set up, on a phone a menu too, else the tray itself. */
 function Tools({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
   const trial = useAppSelector((state) => state.trial.trial);
-  const { rule, menu, sheet } = useAppSelector((state) => state.view);
+  const rule = useAppSelector((state) => state.view.rule);
+  const menu = useAppSelector((state) => state.view.menu);
+  const sheet = useAppSelector((state) => state.view.sheet);
   if (menu && !isPanel) return <ActionMenu menu={menu} part={part} isInFlow />;
   if (trial) return <TrialStrip trial={trial} isPanel={isPanel} />;
   if (rule) return <RuleStrip open={rule} isPanel={isPanel} />;

@@ -1,7 +1,7 @@
-import { ACTIONS, paramFields, SELECTION_RULES, type NotesAction } from '@yibbo/core';
+import { ACTIONS, paramFields, SELECTION_RULES, type NotesAction, type SelectionRule } from '@yibbo/core';
 import Copy from 'lucide-react-native/icons/copy';
 import Dots from 'lucide-react-native/icons/ellipsis';
-import { useDeferredValue } from 'react';
+import { memo, useDeferredValue } from 'react';
 import { ScrollView, XStack, YStack } from 'tamagui';
 import { Press } from '../controls/Press';
 import { Words } from '../controls/words';
@@ -21,7 +21,7 @@ const TABS: readonly TrayTab[] = [...FAMILIES, 'select', 'view'];
 const TAB_NAMES: Readonly<Record<TrayTab, string>> = { ...FAMILY_NAMES, select: 'Select', view: 'View' };
 
 /** The actions for what is selected, by family; on a wide screen all of them, one family under the other. */
-export function Tray({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
+export const Tray = memo(function Tray({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
   const dispatch = useAppDispatch();
   const tab = useAppSelector((state) => state.view.trayTab);
   if (isPanel) {
@@ -62,7 +62,7 @@ export function Tray({ part, isPanel }: { readonly part: OpenPart; readonly isPa
       </ScrollView>
     </YStack>
   );
-}
+});
 
 function TabActions({ tab, part }: { readonly tab: TrayTab; readonly part: OpenPart }) {
   if (tab === 'select') return <Rules part={part} />;
@@ -147,26 +147,30 @@ function CopyNext() {
 
 /** The selection rules with what each would pick now; the dots open a rule's settings. */
 function Rules({ part }: { readonly part: OpenPart }) {
-  const dispatch = useAppDispatch();
   // Counting can wait until the notes themselves are drawn.
   const notes = useDeferredValue(useAppSelector(selectNotes));
   const selected = useDeferredValue(useAppSelector((state) => state.view.selected));
   const params = useAppSelector((state) => state.view.ruleParams);
-  return SELECTION_RULES.map((rule) => {
-    const count = pickedBy(rule, notes, selected, params[rule.id], part).length;
-    const hasSettings = paramFields(rule.params).length > 0;
-    return (
-      <XStack key={rule.id} role="group" aria-label={rule.label} borderWidth={1} borderColor="$line" borderRadius="$2">
-        <Press
-          label={`Select: ${rule.label}, ${count} ${count === 1 ? 'note' : 'notes'}`}
-          shown={`${rule.label} (${count})`}
-          disabled={count === 0}
-          onPress={() => dispatch(takeRule(rule.id))}
-        />
-        {hasSettings ? (
-          <Press label={`${rule.label}: set up the rule`} icon={Dots} iconOnly onPress={() => dispatch(openRule(rule.id))} />
-        ) : null}
-      </XStack>
-    );
-  });
+  return SELECTION_RULES.map((rule) => (
+    <RulePress key={rule.id} rule={rule} count={pickedBy(rule, notes, selected, params[rule.id], part).length} />
+  ));
 }
+
+/** A rule with what it would pick; drawn anew only where that is another number. */
+const RulePress = memo(function RulePress({ rule, count }: { readonly rule: SelectionRule; readonly count: number }) {
+  const dispatch = useAppDispatch();
+  const hasSettings = paramFields(rule.params).length > 0;
+  return (
+    <XStack role="group" aria-label={rule.label} borderWidth={1} borderColor="$line" borderRadius="$2">
+      <Press
+        label={`Select: ${rule.label}, ${count} ${count === 1 ? 'note' : 'notes'}`}
+        shown={`${rule.label} (${count})`}
+        disabled={count === 0}
+        onPress={() => dispatch(takeRule(rule.id))}
+      />
+      {hasSettings ? (
+        <Press label={`${rule.label}: set up the rule`} icon={Dots} iconOnly onPress={() => dispatch(openRule(rule.id))} />
+      ) : null}
+    </XStack>
+  );
+});
