@@ -44,7 +44,7 @@ const CLOSED: SongState = {
   bodies: {},
   link: 'saved',
 };
-const BODIES_KEPT = 200;
+const BODIES_KEPT = 100;
 
 /** The open song. A plain reducer: drafts over tens of thousands of notes are too slow. */
 export function songReducer(state: SongState = CLOSED, anyAction: UnknownAction | SongAction): SongState {
