@@ -5,7 +5,8 @@ interface TextFieldProps {
   readonly value: string;
   readonly placeholder?: string;
   readonly width?: number;
-  readonly inputId?: string;
+  /** The most characters it takes. */
+  readonly most?: number;
   readonly isFocused?: boolean;
   readonly onChange: (value: string) => void;
   /** Enter was pressed. */
@@ -15,10 +16,9 @@ interface TextFieldProps {
 }
 
 /** A line to type in, a thumb high. */
-export function TextField({ label, value, placeholder, width, inputId, isFocused, onChange, onEnter, onEscape }: TextFieldProps) {
+export function TextField({ label, value, placeholder, width, most = 2000, isFocused, onChange, onEnter, onEscape }: TextFieldProps) {
   return (
     <Input
-      id={inputId}
       aria-label={label}
       value={value}
       placeholder={placeholder}
@@ -27,7 +27,7 @@ export function TextField({ label, value, placeholder, width, inputId, isFocused
       autoCorrect="off"
       autoCapitalize="none"
       spellCheck={false}
-      maxLength={2000}
+      maxLength={most}
       onChangeText={onChange}
       onSubmitEditing={onEnter}
       onKeyPress={({ nativeEvent }: { nativeEvent: { key: string } }) => {

@@ -1,7 +1,8 @@
 import { useState } from 'react';
-import { Input, XStack } from 'tamagui';
+import { XStack } from 'tamagui';
 import { Panel } from '../controls/Panel';
 import { Press } from '../controls/Press';
+import { TextField } from '../controls/TextField';
 import { Words } from '../controls/words';
 import { api } from '../sync/api';
 
@@ -19,23 +20,7 @@ export function NewSong({ onClose, onMade }: { readonly onClose: () => void; rea
       <Words small faded>
         Name (can stay empty)
       </Words>
-      <Input
-        autoFocus
-        value={name}
-        maxLength={200}
-        placeholder="New song"
-        aria-label="Name of the song"
-        onChangeText={setName}
-        onSubmitEditing={make}
-        minHeight="$touch"
-        paddingHorizontal={10}
-        fontFamily="$body"
-        fontSize="$3"
-        color="$ink"
-        backgroundColor="$paper"
-        borderWidth={1}
-        borderColor="$lineStrong"
-      />
+      <TextField label="Name of the song" value={name} placeholder="New song" most={200} isFocused onChange={setName} onEnter={make} />
       {problem ? <Words role="alert">{problem}</Words> : null}
       <XStack gap={8}>
         <Press grow look="raised" label="Leave it" onPress={onClose} />

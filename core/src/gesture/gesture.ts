@@ -1,12 +1,7 @@
 import type { Id } from '../model/entities';
-import { boxTicks, clamp, gridAt, gridOfRow, lineAfter, lineBefore, type Grid, type Grids, nearestLine } from '../time';
+import { boxTicks, clamp, gridAt, gridOfRow, lineAfter, lineBefore, nearestLine, type Grid, type Grids } from '../time';
 import { ledOn, type PaintPath, type PaintSetting } from './paint';
-
-/** A place on the grid: a tick, not yet snapped, and a row. */
-export interface Place {
-  readonly tick: number;
-  readonly pitch: number;
-}
+import type { DrawnNote, Place } from './place';
 
 /** What lay under the pointer when it went down. A hit in a cell has no ends: sideways it moves, up and down it gets louder and softer. */
 export type Target =
@@ -60,13 +55,6 @@ export interface GestureSetting extends Grids {
   /** Length of a new note in ticks; null for one box of its grid. */
   readonly lengthTicks: number | null;
   readonly paint: PaintSetting;
-}
-
-export interface DrawnNote {
-  readonly start: number;
-  readonly length: number;
-  readonly pitch: number;
-  readonly velocity: number;
 }
 
 export type Gesture =

@@ -1,3 +1,4 @@
+export * from './place';
 export * from './gesture';
 export * from './pick';
 export * from './paint';

@@ -1,5 +1,5 @@
 import { clamp, gridOfRow, linesBetween, lineBefore, type Grids } from '../time';
-import type { DrawnNote, Place } from './gesture';
+import type { DrawnNote, Place } from './place';
 import { shapeHeight, type Shape } from './shapes';
 
 /** How a run of notes is painted. */

@@ -1,5 +1,5 @@
 import type { Id, Note } from '../model/entities';
-import type { Place } from './gesture';
+import type { Place } from './place';
 
 /** Ids of the notes a rectangle between two places touches, in any direction it was drawn. */
 export function notesInRectangle(notes: readonly Note[], from: Place, to: Place): Id[] {

@@ -1,6 +1,7 @@
 import type { Note } from '@yibbo/core';
-import { useEffect, useMemo, useState, type CSSProperties } from 'react';
+import { useMemo, useState, type CSSProperties } from 'react';
 import type { GridRow } from '../../store/rows';
+import { useAtRest } from './useAtRest';
 import { jumpToHidden, placesOf } from './useViewport';
 import type { OutOfSight, Viewport } from './viewport';
 
@@ -21,24 +22,12 @@ interface EdgeMarksProps {
 export function EdgeMarks({ viewport, rows, notes, edges }: EdgeMarksProps) {
   const [counts, setCounts] = useState(NONE);
   const places = useMemo(() => placesOf(rows, notes), [rows, notes]);
-  useEffect(() => {
-    let timer: ReturnType<typeof setTimeout> | null = null;
-    const count = () => {
-      const counted = viewport.outOfSight(places);
-      // Where there is no room for two marks one above the other, there is little that is out of sight either.
-      setCounts(viewport.height < LEAST_HEIGHT ? { ...counted, above: 0, below: 0 } : counted);
-    };
-    const later = () => {
-      if (timer) clearTimeout(timer);
-      timer = setTimeout(count, REST_MS);
-    };
-    later();
-    const stop = viewport.subscribe(later);
-    return () => {
-      if (timer) clearTimeout(timer);
-      stop();
-    };
-  }, [viewport, places]);
+  const count = () => {
+    const counted = viewport.outOfSight(places);
+    // Where there is no room for two marks one above the other, there is little that is out of sight either.
+    setCounts(viewport.height < LEAST_HEIGHT ? { ...counted, above: 0, below: 0 } : counted);
+  };
+  useAtRest(viewport, REST_MS, count, places);
   return (
     <>
       {counts.before ? (

@@ -1,8 +1,8 @@
 import { DIVISION_UNITS, gridOf, type DivisionUnit } from '@yibbo/core';
-import { useEffect } from 'react';
 import type { OpenPart } from '../../store/selectors';
 import { useAppDispatch } from '../../store/store';
 import { patternViewSet } from '../../store/view';
+import { useAtRest } from './useAtRest';
 import type { Viewport } from './viewport';
 
 /** The narrowest box that is still easy to hit, in pixels. */
@@ -22,23 +22,10 @@ export function unitForZoom({ division, meter }: Pick<OpenPart, 'division' | 'me
 export function useFollowZoom(part: OpenPart, viewport: Viewport): void {
   const dispatch = useAppDispatch();
   const { view, division, pattern } = part;
-  useEffect(() => {
-    if (!view.followsZoom) return undefined;
-    let timer: ReturnType<typeof setTimeout> | null = null;
-    const follow = () => {
-      const unit = unitForZoom(part, viewport.pixelsPerTick);
-      if (viewport.width > 0 && unit !== division.unit)
-        dispatch(patternViewSet({ patternId: pattern.id, view: { division: { ...division, unit } } }));
-    };
-    const later = () => {
-      if (timer) clearTimeout(timer);
-      timer = setTimeout(follow, REST_MS);
-    };
-    later();
-    const stop = viewport.subscribe(later);
-    return () => {
-      if (timer) clearTimeout(timer);
-      stop();
-    };
-  }, [dispatch, part, viewport, view.followsZoom, division, pattern.id]);
+  const follow = () => {
+    const unit = unitForZoom(part, viewport.pixelsPerTick);
+    if (view.followsZoom && viewport.width > 0 && unit !== division.unit)
+      dispatch(patternViewSet({ patternId: pattern.id, view: { division: { ...division, unit } } }));
+  };
+  useAtRest(viewport, REST_MS, follow, part);
 }
