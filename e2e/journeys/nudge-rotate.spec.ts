@@ -53,6 +53,13 @@ test('a nudge by thumb: held it repeats, its total is shown and taps back, its a
   await button(page, 'Close: One nudge').tap();
   await button(page, 'Nudge earlier').tap();
   await expect.poll(() => starts(page)).toEqual([0, 3]);
+  // The whole track against the others: its notes stay where they are in it, and it goes back at a touch.
+  await button(page, /^One nudge is/).tap();
+  await button(page, 'Quay kit later').tap();
+  await expect(button(page, /^Quay kit stands 1 beat after the bar/)).toBeVisible();
+  await button(page, /^Quay kit stands/).tap();
+  await expect(button(page, /^Quay kit stands on the bar/)).toBeVisible();
+  expect(await starts(page)).toEqual([0, 3]);
 });
 
 test('rotate goes round the loop, the marked span or the notes, hands values on, and comes back exactly', async ({ page }) => {

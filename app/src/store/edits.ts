@@ -12,6 +12,7 @@ import {
   type Entry,
   type Id,
   type Note,
+  type Placement,
   type Sound,
 } from '@yibbo/core';
 import { nanoid } from 'nanoid';
@@ -135,6 +136,17 @@ export function editEntity(
   return (dispatch) => {
     dispatch(keepTrial());
     dispatch(commitEntries(label, [{ kind: 'edit', of, ids: [entity.id], fields: Object.fromEntries(columns) }]));
+  };
+}
+
+/** Moves placements by `ticks`, as one Change. */
+export function movePlacements(label: string, placements: readonly Placement[], ticks: number): Thunk {
+  return (dispatch) => {
+    if (ticks === 0 || placements.length === 0) return;
+    dispatch(keepTrial());
+    const starts = placements.map(({ start }) => start);
+    const fields = { start: [starts, starts.map((start) => start + ticks)] as const };
+    dispatch(commitEntries(label, [{ kind: 'edit', of: 'placements', ids: placements.map(({ id }) => id), fields }]));
   };
 }
 

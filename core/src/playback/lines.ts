@@ -1,5 +1,6 @@
 import { findById, type Document } from '../model/document';
 import type { Id, Pattern, Placement, Track } from '../model/entities';
+import { modulo } from '../time';
 
 /** What is being played: the song from its placements, or the patterns that belong to one placement's moment, each
  *  going round by itself for as long as play lasts. */
@@ -16,7 +17,8 @@ export interface PlayLine {
   readonly offsetTicks: number;
 }
 
-/** The lines of a view. With `pattern`, play tick 0 is the beginning of every pattern and nothing ever ends. */
+/** The lines of a view. With `pattern`, play tick 0 is the beginning of the shown pattern and of all that stand with it, but for how far they
+ *  are nudged against it, and nothing ever ends. */
 export function playLines(document: Document, view: PlayView): PlayLine[] {
   if (view.kind === 'song')
     return document.placements.flatMap((placement) => lineOf(document, placement, placement.start, placement.start + placement.length));
@@ -25,9 +27,25 @@ export function playLines(document: Document, view: PlayView): PlayLine[] {
   const together = document.tracks.flatMap((track) => {
     if (track.id === shown.trackId) return [shown];
     const own = document.placements.filter(({ trackId }) => trackId === track.id);
-    return own.find(({ start, length }) => start <= shown.start && start + length > shown.start) ?? [];
+    const isThere = ({ start, length }: Placement, tick: number) => start <= tick && start + length > tick;
+    // One that was nudged begins a little later than the rest; it belongs to this moment all the same.
+    const near = shown.start + loopOf(document, shown) / 2;
+    return own.find((each) => isThere(each, shown.start)) ?? own.find((each) => isThere(each, near)) ?? [];
   });
-  return together.flatMap((placement) => lineOf(document, { ...placement, offset: 0 }, 0, Infinity));
+  return together.flatMap((placement) => {
+    const ahead = nearest(shown.start - placement.start, loopOf(document, placement));
+    return lineOf(document, { ...placement, offset: Math.max(0, ahead) }, Math.max(0, -ahead), Infinity);
+  });
+}
+
+/** How far a placement stands from the beginning of its pattern when another begins: ahead of it, or behind where negative. */
+function nearest(ticks: number, loop: number): number {
+  const ahead = modulo(ticks, loop);
+  return ahead > loop / 2 ? ahead - loop : ahead;
+}
+
+function loopOf(document: Document, { patternId }: Placement): number {
+  return findById(document.patterns, patternId)?.length ?? 1;
 }
 
 function lineOf(document: Document, placement: Placement, startTick: number, endTick: number): PlayLine[] {

@@ -1,9 +1,12 @@
 import { AMOUNT_UNITS, type AmountUnit } from '@yibbo/core';
+import ArrowLeft from 'lucide-react-native/icons/arrow-left';
+import ArrowRight from 'lucide-react-native/icons/arrow-right';
 import { XStack } from 'tamagui';
 import { Choices } from '../../controls/Choices';
 import { Press } from '../../controls/Press';
 import { Stepper } from '../../controls/Stepper';
 import { amountWords, nudgeAmount } from '../../store/nudge';
+import { nudgePart, partBack, partShift, partShiftWords } from '../../store/part-nudge';
 import type { OpenPart } from '../../store/selectors';
 import { useAppDispatch, useAppSelector } from '../../store/store';
 import { habitsSet, type Amount } from '../../store/view';
@@ -14,7 +17,7 @@ const UNIT_NAMES: Readonly<Partial<Record<AmountUnit, string>>> = { grid: 'box',
 /** Milliseconds that hands ask for, one touch each. */
 const MILLISECONDS = [1, 5, 10, 25];
 
-/** How far one nudge goes, apart from the grid. */
+/** How far one nudge goes, apart from the grid; and the whole track against the others. */
 export function NudgeSheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
   const dispatch = useAppDispatch();
   const amount = useAppSelector(nudgeAmount);
@@ -44,6 +47,17 @@ export function NudgeSheet({ part, isPanel }: { readonly part: OpenPart; readonl
         ))}
         <Press label="As the grid" look="raised" disabled={!isSet} onPress={() => set(null)} />
       </XStack>
+      <SheetLine title="Whole track">
+        <Press label={`${part.track.name} earlier`} icon={ArrowLeft} iconOnly look="raised" onPress={() => dispatch(nudgePart(-1))} />
+        <Press label={`${part.track.name} later`} icon={ArrowRight} iconOnly look="raised" onPress={() => dispatch(nudgePart(1))} />
+        <Press
+          label={`${part.track.name} stands ${partShiftWords(part)}: put it back`}
+          shown={partShiftWords(part)}
+          look={partShift(part) === 0 ? 'raised' : 'on'}
+          disabled={partShift(part) === 0}
+          onPress={() => dispatch(partBack())}
+        />
+      </SheetLine>
     </SheetFrame>
   );
 }
