@@ -10,12 +10,11 @@ import { Press } from '../controls/Press';
 import { Stepper } from '../controls/Stepper';
 import { Words } from '../controls/words';
 import { undo } from '../store/edits';
-import { selectNotes, type OpenPart } from '../store/selectors';
+import type { OpenPart } from '../store/selectors';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { changeGrid, pinsOf } from '../store/grids';
 import { rowName } from '../store/rows';
 import { sheetSet } from '../store/view';
-import { useRows } from './useRows';
 import { usePlayhead } from './usePlayback';
 
 /** Where the thumb is: play, the grid and its stepper, undo. The grid is said in words above. */
@@ -66,13 +65,12 @@ export function UndoButtons() {
 
 /** The exceptions from the grid said beside it, each with its pin. */
 function Pins({ part }: { readonly part: OpenPart }) {
-  const rows = useRows(part, useAppSelector(selectNotes));
   const { isSnapping } = useAppSelector((state) => state.view.habits);
   const faded = useTheme().faded?.val as string;
   const pins = [
     ...(part.view.followsZoom ? ['follows zoom'] : []),
     ...(isSnapping ? [] : ['snap off']),
-    ...pinsOf(part, (pitch) => rowName(rows, pitch)),
+    ...pinsOf(part, (pitch) => rowName(part, pitch)),
   ];
   if (pins.length === 0) return null;
   return (

@@ -24,7 +24,7 @@ import { useAppDispatch, useAppSelector } from '../store/store';
 import { tryAction } from '../store/trials';
 import { fingerSet, selectionSet, type Finger } from '../store/view';
 import { holdButton } from './held';
-import { rowName, rowsFor } from '../store/rows';
+import { rowName } from '../store/rows';
 
 const FINGERS: Readonly<Record<Finger, { readonly next: Finger; readonly label: string; readonly icon: typeof Pencil }>> = {
   draws: { next: 'paints', label: 'One finger draws', icon: Pencil },
@@ -80,9 +80,8 @@ export function Readout() {
   const notes = useAppSelector(selectNotes);
   const selected = useAppSelector(selectSelectedNotes);
   if (!part) return null;
-  const rows = rowsFor(part, notes);
   const words = selected.length
-    ? notesInWords(selected, part.meter, (pitch) => rowName(rows, pitch))
+    ? notesInWords(selected, part.meter, (pitch) => rowName(part, pitch))
     : notes.length
       ? `${notes.length} ${notes.length === 1 ? 'note' : 'notes'}, none selected: actions take all`
       : 'Tap the grid to put a note there';

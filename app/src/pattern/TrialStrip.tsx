@@ -6,8 +6,8 @@ import { Words } from '../controls/words';
 import { dropTrial, keepTrial } from '../store/edits';
 import { compare, tryAction } from '../store/trials';
 import { placeFor } from '../store/places';
-import { rowName, rowsFor } from '../store/rows';
-import { selectNotes, selectPart } from '../store/selectors';
+import { rowName } from '../store/rows';
+import { selectPart } from '../store/selectors';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import type { Trial } from '../store/trial';
 
@@ -74,7 +74,7 @@ function useSubject({ actionId, noteIds }: Trial): string {
     const part = selectPart(state);
     if (!part) return '';
     const { tick, pitch } = placeFor(state, part);
-    if (takes === 'row') return `on row ${rowName(rowsFor(part, selectNotes(state)), pitch)}`;
+    if (takes === 'row') return `on row ${rowName(part, pitch)}`;
     if (takes === 'nothing') return `from ${barBeatWords(part.meters, tick)} on`;
     return noteIds.length ? `on ${noteIds.length} ${noteIds.length === 1 ? 'note' : 'notes'}` : 'on the whole pattern';
   });

@@ -1,6 +1,6 @@
 import { drumName, lengthWords, withRowLength } from '@yibbo/core';
 import { editEntity } from './edits';
-import { rowName, rowsFor } from './rows';
+import { rowName } from './rows';
 import { selectNotes, selectPart, type OpenPart } from './selectors';
 import type { Thunk } from './store';
 import { runAction } from './trials';
@@ -35,11 +35,15 @@ export function moveRow(pitch: number, to: number): Thunk {
     const part = selectPart(getState());
     const ids = idsOfRow(getState, pitch);
     if (!part || ids.length === 0) return;
-    const nameOf = (each: number) => rowName(rowsFor(part, [{ pitch }, { pitch: to }]), each);
     dispatch(runAction('to-row', { pitch: to }, ids));
     dispatch(takeRow(to));
     const counted = `${ids.length} ${ids.length === 1 ? 'note' : 'notes'}`;
-    dispatch(noticeSet({ words: `${counted} from ${nameOf(pitch)} to ${nameOf(to)}.`, cure: { kind: 'rowBack', noteIds: ids, pitch } }));
+    dispatch(
+      noticeSet({
+        words: `${counted} from ${rowName(part, pitch)} to ${rowName(part, to)}.`,
+        cure: { kind: 'rowBack', noteIds: ids, pitch },
+      }),
+    );
   };
 }
 

@@ -48,7 +48,7 @@ export function stepRowsFor(part: RowsOf, notes: Pitches): GridRow[] {
   const rows = rowsFor(part, notes);
   const choice = rowChoice(part);
   if (choice === 'kit' || choice === 'used') return rows;
-  const pitches = notes.map(({ pitch }) => pitch);
+  const pitches = [...new Set(notes.map(({ pitch }) => pitch))];
   const low = Math.max(0, (pitches.length ? Math.min(...pitches) : 60) - 2);
   const high = Math.min(127, Math.max(...pitches, low + 14) + 2);
   return rows.filter(({ pitch }) => pitch >= low && pitch <= high);
@@ -61,12 +61,11 @@ export function hiddenRows(rows: readonly GridRow[], notes: Pitches): number {
 }
 
 function rowAt(part: RowsOf, pitch: number): GridRow {
-  const { track, key, naming } = part;
+  const { track, key } = part;
   const isDrums = track.kind === 'drums';
-  const own = track.rows.find((row) => row.pitch === pitch)?.name;
   return {
     pitch,
-    name: own ?? (isDrums ? drumName(pitch) : pitchName(pitch, naming)),
+    name: rowName(part, pitch),
     isShaded: isBlackKey(pitch),
     isInScale: key && !isDrums ? isInScale(key, pitch) : null,
     isUseful: isUseful(part, pitch),
@@ -86,8 +85,10 @@ export function isUseful({ track }: Pick<RowsOf, 'track'>, pitch: number): boole
   return sound.kind === 'drums' || (pitch >= sound.range[0] && pitch <= sound.range[1]);
 }
 
-export function rowName(rows: readonly GridRow[], pitch: number): string {
-  return rows.find((row) => row.pitch === pitch)?.name ?? pitchName(pitch);
+/** What a row is called, shown or not: by its own name, its drum's, or its note's as the key spells it. */
+export function rowName({ track, naming }: Pick<RowsOf, 'track' | 'naming'>, pitch: number): string {
+  const own = track.rows.find((row) => row.pitch === pitch)?.name;
+  return own ?? (track.kind === 'drums' ? drumName(pitch) : pitchName(pitch, naming));
 }
 
 /** The row in hand: the one last taken; before any was, the lowest shown that has notes. */

@@ -151,7 +151,7 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
       />
       {hasLane ? <VelocityLane part={part} viewport={viewport} notes={shown} selected={selected} /> : null}
       <GestureHint
-        words={gestureWords(inHand, part, (pitch) => rowName(rows, pitch), liftedNotes, setting)}
+        words={gestureWords(inHand, part, (pitch) => rowName(part, pitch), liftedNotes, setting)}
         isOverCancel={isOverCancel}
         isLow={isHigh}
       />

@@ -79,7 +79,7 @@ export function Preview({ preview, gesture, setting, part, rows, window }: Previ
       />
       <div
         style={LABEL}
-      >{`${rowName(rows, shown.pitch)} · ${barBeatWords(part.meters, shown.start)} · ${lengthWords(shown.length, part.meter)}`}</div>
+      >{`${rowName(part, shown.pitch)} · ${barBeatWords(part.meters, shown.start)} · ${lengthWords(shown.length, part.meter)}`}</div>
     </div>
   );
 }

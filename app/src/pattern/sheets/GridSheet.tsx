@@ -22,14 +22,14 @@ export function GridSheet({ part, of, isPanel }: GridSheetProps) {
   const dispatch = useAppDispatch();
   const span = useAppSelector((state) => state.view.span);
   const { isSnapping, snapsBy } = useAppSelector((state) => state.view.habits);
-  const { rows, pitch } = useRowInHand(part);
+  const { pitch } = useRowInHand(part);
   const target: GridTarget = of === 'row' ? { row: pitch } : of === 'span' && span ? span : 'pattern';
   const own = ownDivision(part, target);
   const shown = own ?? part.division;
   const isPattern = target === 'pattern';
   const options = [
     { value: 'pattern', name: 'Pattern' },
-    { value: 'row', name: rowName(rows, pitch), label: `Row ${rowName(rows, pitch)}` },
+    { value: 'row', name: rowName(part, pitch), label: `Row ${rowName(part, pitch)}` },
     ...(span ? [{ value: 'span', name: `${barBeatWords(part.meters, span.start)} to ${barBeatWords(part.meters, span.end)}` }] : []),
   ] as const;
   const words = own ? divisionWords(shown, part.meter) : `as the pattern: ${divisionName(shown)}`;

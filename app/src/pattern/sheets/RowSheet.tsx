@@ -20,7 +20,7 @@ export function RowSheet({ part, isPanel }: { readonly part: OpenPart; readonly 
   const dispatch = useAppDispatch();
   const { rows, pitch } = useRowInHand(part);
   const notes = useAppSelector(selectNotes).filter((note) => note.pitch === pitch);
-  const name = rowName(rows, pitch);
+  const name = rowName(part, pitch);
   const own = part.view.rowDivisions[pitch];
   const others = rows.filter((row) => row.pitch !== pitch && Math.abs(row.pitch - pitch) <= (part.track.kind === 'drums' ? 127 : 12));
   return (

@@ -137,7 +137,7 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
         ))}
       </div>
       <GestureHint
-        words={gestureWords(carried, part, (pitch) => rowName(rows, pitch), inHandOf(notes, carried), setting)}
+        words={gestureWords(carried, part, (pitch) => rowName(part, pitch), inHandOf(notes, carried), setting)}
         isOverCancel={isOverCancel}
         isLow={isHigh}
       />
