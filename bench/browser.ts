@@ -243,6 +243,8 @@ async function heapFigure(browser: Browser, app: Served): Promise<Figure> {
   const session = await page.context().newCDPSession(page);
   await page.keyboard.press('Control+a');
   const heap = async () => {
+    // The browser's own database still has writing to do when all is saved, and keeps what it writes until then.
+    await page.waitForTimeout(8000);
     await session.send('HeapProfiler.collectGarbage');
     const { usedSize } = await session.send('Runtime.getHeapUsage');
     return usedSize;

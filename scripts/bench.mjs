@@ -5,6 +5,7 @@ import { ensureBuilt, ensureInstalled, EXPO_ENVIRONMENT, fingerprint, root, run,
 
 ensureInstalled();
 ensureBuilt();
+const { compressScripts } = await import('./bundles.mjs');
 const parts = process.argv.slice(2);
 
 if (parts.length === 0 || parts.includes('browser')) {
@@ -17,6 +18,7 @@ if (parts.length === 0 || parts.includes('browser')) {
         cwd: `${root}/app`,
         env: { ...EXPO_ENVIRONMENT, CI: '1', YIBBO_ROUTES: './empty-page' },
       });
+      compressScripts(`${root}/bench/dist/empty`);
     },
   );
 }

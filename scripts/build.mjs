@@ -1,6 +1,6 @@
 /** Builds the sound worklet, the app and the server, each only where something it is made of has changed. */
 import { EXPO_ENVIRONMENT, fingerprint, root, run, unlessDone } from './project.mjs';
-import { buildServer, buildWorkers } from './bundles.mjs';
+import { buildServer, buildWorkers, compressScripts } from './bundles.mjs';
 
 const shared = ['package-lock.json', 'core/src', 'scripts'];
 
@@ -11,6 +11,7 @@ unlessDone('app/dist/.built', fingerprint([...shared, 'app']), () => {
     cwd: `${root}/app`,
     env: { ...EXPO_ENVIRONMENT, CI: '1' },
   });
+  compressScripts(`${root}/app/dist`);
 });
 
 unlessDone('server/dist/.built', fingerprint([...shared, 'server/src']), () => {

@@ -11,6 +11,7 @@ import {
   gridOf,
   division,
   COMMON_TIME,
+  BEND_SHAPES,
   ROLL_SHAPES,
   TICKS_PER_QUARTER,
   byStartThenPitch,
@@ -47,6 +48,18 @@ function withoutAbsent<T extends object>(fields: T): T {
   return Object.fromEntries(Object.entries(fields).filter(([, value]) => value !== undefined)) as T;
 }
 
+/** Pitch lines, some with jumps, some of which begin before their note and end after it. */
+const anyBend = fc
+  .array(
+    fc.record({
+      tick: fc.integer({ min: -5000, max: 50_000 }),
+      cents: fc.integer({ min: -1200, max: 1200 }),
+      shape: fc.constantFrom(...BEND_SHAPES),
+    }),
+    { minLength: 1, maxLength: 5 },
+  )
+  .map((points) => points.sort((a, b) => a.tick - b.tick));
+
 /** Notes as people and files make them: on all sorts of lines, long and short, some muted, some doubled. */
 export const anyNotes = (most = 24): fc.Arbitrary<Note[]> =>
   fc
@@ -70,6 +83,9 @@ export const anyNotes = (most = 24): fc.Arbitrary<Note[]> =>
           nil: undefined,
           freq: 3,
         }),
+        pan: fc.option(fc.constantFrom(-1, -0.5, 0.25), { nil: undefined, freq: 5 }),
+        bend: fc.option(anyBend, { nil: undefined, freq: 3 }),
+        oneOf: fc.option(fc.constantFrom('g', 'h'), { nil: undefined, freq: 5 }),
       }),
       { maxLength: most },
     )

@@ -1,7 +1,9 @@
 import compression from 'compression';
 import express, { type Express, type RequestHandler } from 'express';
+import staticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import { existsSync } from 'node:fs';
+import type { ServerResponse } from 'node:http';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
@@ -66,10 +68,16 @@ export function createApp({ queries, log, pages }: AppParts): Express {
 
 /** The built app: hashed files may be kept for ever, the page itself never; any address without a file ending is a screen. */
 function servePages(app: Express, pages: string): void {
-  const setHeaders = (response: express.Response, path: string) => {
-    response.set('Cache-Control', /\/_expo\/static\/|\/assets\//.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache');
+  const setHeaders = (response: ServerResponse, path: string) => {
+    response.setHeader('Cache-Control', /\/_expo\/static\/|\/assets\//.test(path) ? 'public, max-age=31536000, immutable' : 'no-cache');
   };
-  app.use(express.static(pages, { index: false, setHeaders }));
+  // The scripts stand there compressed already, in the smallest form each browser can read.
+  app.use(staticGzip(pages, { index: false, enableBrotli: true, orderPreference: ['br', 'gz'], serveStatic: { setHeaders } }));
+  app.get('/song/:id', (request, response, next) => {
+    // The song is asked for while the scripts are still on their way.
+    response.set('Link', `</api/songs/${encodeURIComponent(request.params.id)}>; rel=preload; as=fetch; crossorigin`);
+    next();
+  });
   app.get('/*splat', (request, response, next) => {
     if (/\.[a-z0-9]+$/i.test(request.path)) return next();
     response.set('Cache-Control', 'no-cache').sendFile(join(pages, 'index.html'));

@@ -124,6 +124,27 @@ describe('the player', () => {
     expect(gaps[2]! - gaps[1]!).toBe(BEAT_FRAMES / 2);
   });
 
+  it('a bend is sent along in frames of its note, at the tempo of its place, and a pan as it is', () => {
+    const song = songWith([0]);
+    const bend = [
+      { tick: 0, cents: -200, shape: 'straight' },
+      { tick: TICKS_PER_QUARTER / 4, cents: 0, shape: 'straight' },
+    ] as const;
+    const { output, pass } = playing({
+      ...song,
+      song: { ...song.song, tempos: [{ tick: 0, bpm: 60 }] },
+      notes: { pattern: [{ ...song.notes['pattern']![0]!, pan: 0.5, bend: [...bend] }] },
+    });
+    pass(0.1);
+    expect(output.waiting()[0]).toMatchObject({
+      pan: 0.5,
+      bend: [
+        { frame: 0, cents: -200 },
+        { frame: RATE / 4, cents: 0 },
+      ],
+    });
+  });
+
   it('stop leaves nothing waiting; a note auditioned while stopped sounds at once', () => {
     const { output, player, pass } = playing(songWith([0, 1]));
     pass(0.2);

@@ -8,7 +8,9 @@ import {
   playTickAt,
   SAMPLE_RATE,
   soundById,
+  type BendPoint,
   type Document,
+  type EngineBend,
   type EngineNote,
   type EngineTrack,
   type Id,
@@ -123,9 +125,15 @@ export class Player {
         pitch: event.pitch,
         velocity: event.velocity,
         seed: hashText(`${event.noteId} ${event.pass}`),
+        pan: event.pan,
+        ...(event.bend ? { bend: event.bend.map((point) => this.engineBend(point, event.tick, at)) } : {}),
       };
     });
     this.output.post({ type: 'notes', notes, generation: this.generation });
+  }
+
+  private engineBend({ tick, cents, shape }: BendPoint, fromTick: number, at: number): EngineBend {
+    return { frame: this.frameOf(fromTick + tick) - at, cents, shape };
   }
 
   private frameOf(tick: number): number {

@@ -1,5 +1,7 @@
 import { useEffect, useRef } from 'react';
-import { ScrollView, useMedia, XStack } from 'tamagui';
+import { useMedia } from '@tamagui/core';
+import { ScrollView } from '@tamagui/scroll-view';
+import { XStack } from '@tamagui/stacks';
 import { Press } from './Press';
 
 interface ChoicesProps<T extends string | number> {

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { YStack } from 'tamagui';
+import { YStack } from '@tamagui/stacks';
 
 /** A bordered part of the page with a name: it opens in the flow and covers nothing. */
 export function Panel({ label, children }: { readonly label: string; readonly children: ReactNode }) {

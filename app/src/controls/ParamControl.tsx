@@ -1,5 +1,5 @@
 import type { ParamField } from '@yibbo/core';
-import { XStack, YStack } from 'tamagui';
+import { XStack, YStack } from '@tamagui/stacks';
 import { Choices } from './Choices';
 import { Stepper } from './Stepper';
 import { TextField } from './TextField';

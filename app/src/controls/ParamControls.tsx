@@ -1,5 +1,6 @@
 import { paramFields } from '@yibbo/core';
-import { ScrollView, XStack, YStack } from 'tamagui';
+import { ScrollView } from '@tamagui/scroll-view';
+import { XStack, YStack } from '@tamagui/stacks';
 import { ParamControl } from './ParamControl';
 
 interface ParamControlsProps {

@@ -1,5 +1,5 @@
 import type { LucideIcon } from 'lucide-react-native';
-import { styled, useTheme, View } from 'tamagui';
+import { styled, useTheme, View } from '@tamagui/core';
 import { Words } from './words';
 
 const PressFrame = styled(View, {

@@ -1,6 +1,6 @@
 import Minus from 'lucide-react-native/icons/minus';
 import Plus from 'lucide-react-native/icons/plus';
-import { XStack } from 'tamagui';
+import { XStack } from '@tamagui/stacks';
 import { Press } from './Press';
 import { Words } from './words';
 

@@ -1,4 +1,4 @@
-import { Input } from 'tamagui';
+import { Input } from '@tamagui/input';
 
 interface TextFieldProps {
   readonly label: string;

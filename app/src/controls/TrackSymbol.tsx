@@ -1,6 +1,6 @@
 import type { Track } from '@yibbo/core';
 import Svg, { Path } from 'react-native-svg';
-import { useTheme } from 'tamagui';
+import { useTheme } from '@tamagui/core';
 
 /** Each track's own mark, on a 24 by 24 field, so that nothing rests on colour alone. */
 const SHAPES: Readonly<Record<Track['symbol'], string>> = {

@@ -1,4 +1,4 @@
-import { styled, Text } from 'tamagui';
+import { styled, Text } from '@tamagui/core';
 
 /** Running text. Numbers keep their columns: the page sets tabular figures. */
 export const Words = styled(Text, {

@@ -1,7 +1,9 @@
 import { ACTIONS, gridOfRow, lineAfter, lineBefore, notesInSpan, paramFields, type Note } from '@yibbo/core';
 import Dots from 'lucide-react-native/icons/ellipsis';
 import { useEffect, useRef, type KeyboardEvent } from 'react';
-import { ScrollView, View, XStack, YStack } from 'tamagui';
+import { View } from '@tamagui/core';
+import { ScrollView } from '@tamagui/scroll-view';
+import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { Words } from '../controls/words';
 import { addNotes } from '../store/edits';

@@ -1,4 +1,4 @@
-import { XStack } from 'tamagui';
+import { XStack } from '@tamagui/stacks';
 import { Words } from '../controls/words';
 
 /** Above the grid during a drag: what it would do, and where to let go to leave all as it was. */

@@ -1,6 +1,6 @@
 import { bpmAt } from '@yibbo/core';
 import { useState } from 'react';
-import { XStack, YStack } from 'tamagui';
+import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { Stepper } from '../controls/Stepper';
 import { setBars, setBpm } from '../store/edits';

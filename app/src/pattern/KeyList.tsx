@@ -1,4 +1,4 @@
-import { XStack, YStack } from 'tamagui';
+import { XStack, YStack } from '@tamagui/stacks';
 import { Words } from '../controls/words';
 import { HELD_KEYS, HELD_WORDS, type Held } from './held';
 import { KEYS, type KeyAct } from './keys';
@@ -10,6 +10,7 @@ export function KeyList() {
     ['Space', 'Play, stop'] as const,
     ['Arrows', 'On the grid with nothing selected: move the cursor'] as const,
     ['Ctrl Arrows', 'Move the cursor, whatever is selected'] as const,
+    ['Ctrl Home, End', 'Cursor to the first or the last box of the row'] as const,
     ['Enter', 'Put a note at the cursor, or select the one there'] as const,
     ['Shift Enter', 'Add the note at the cursor to the selection'] as const,
     ['B', 'Begin a frame at the cursor; arrows stretch it, Enter takes it'] as const,

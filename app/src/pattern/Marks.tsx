@@ -1,5 +1,6 @@
 import { gridOfRow, isOnGrid, type Note } from '@yibbo/core';
-import { ScrollView, XStack } from 'tamagui';
+import { ScrollView } from '@tamagui/scroll-view';
+import { XStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { hiddenRows, isUseful } from '../store/rows';
 import { selectNotes, selectShownNotes, type OpenPart } from '../store/selectors';

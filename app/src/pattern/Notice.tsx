@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { XStack } from 'tamagui';
+import { XStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { Words } from '../controls/words';
 import { applyCure, CURE_WORDS } from '../store/cures';

@@ -1,6 +1,6 @@
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
 import ArrowRight from 'lucide-react-native/icons/arrow-right';
-import { XStack } from 'tamagui';
+import { XStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { RepeatPress } from '../controls/RepeatPress';
 import { amountWords, nudgeAmount, nudgeBack, nudgedWords, nudgeEnd, nudgeStep } from '../store/nudge';

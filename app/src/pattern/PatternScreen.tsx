@@ -2,7 +2,9 @@ import { fittingDivision } from '@yibbo/core';
 import { useRouter } from 'expo-router';
 import { useEffect, useState, type ReactNode } from 'react';
 import { useStore } from 'react-redux';
-import { ScrollView, useMedia, XStack, YStack } from 'tamagui';
+import { useMedia } from '@tamagui/core';
+import { ScrollView } from '@tamagui/scroll-view';
+import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { Title, Words } from '../controls/words';
 import { setKeeper } from '../store/edits';
@@ -28,6 +30,7 @@ import { SoundChoice } from './SoundChoice';
 import { TrackChips } from './TrackChips';
 import { Tray } from './Tray';
 import { TrialStrip } from './TrialStrip';
+import { useLater } from './useLater';
 import { usePlayback } from './usePlayback';
 
 /** A pattern seen for the first time gets the grid that fits its notes best; after that the grid is the person's own. */
@@ -138,6 +141,7 @@ function PhoneEditor({ part, grid, onPlay }: EditorProps) {
 
 function WideEditor({ part, grid, onPlay }: EditorProps) {
   const menu = useAppSelector((state) => state.view.menu);
+  const hasPanel = useLater();
   return (
     <YStack height="100dvh" backgroundColor="$paper" overflow="hidden">
       <TopBar />
@@ -155,7 +159,7 @@ function WideEditor({ part, grid, onPlay }: EditorProps) {
           <Dock part={part} onPlay={onPlay} />
         </YStack>
         <ScrollView width={300} flexGrow={0} borderLeftWidth={1} borderColor="$line" backgroundColor="$card">
-          <Tools part={part} isPanel />
+          {hasPanel ? <Tools part={part} isPanel /> : null}
         </ScrollView>
         {menu ? <ActionMenu menu={menu} part={part} isInFlow={false} /> : null}
       </XStack>

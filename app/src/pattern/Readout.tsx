@@ -3,6 +3,7 @@ import {
   lengthWords,
   leveled,
   notesInWords,
+  velocityWords,
   paintedNotes,
   spanOf,
   tappedNote,
@@ -16,7 +17,8 @@ import Hand from 'lucide-react-native/icons/hand';
 import Pencil from 'lucide-react-native/icons/pencil';
 import Frame from 'lucide-react-native/icons/square-dashed';
 import { useState } from 'react';
-import { styled, View, XStack } from 'tamagui';
+import { styled, View } from '@tamagui/core';
+import { XStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { Words } from '../controls/words';
 import { selectNotes, selectPart, selectSelectedNotes, type OpenPart } from '../store/selectors';
@@ -89,7 +91,15 @@ export function Readout() {
     <XStack alignItems="center" gap={4} paddingLeft={10} minHeight="$touch" backgroundColor="$paper" borderTopWidth={1} borderColor="$line">
       {selected.length ? (
         <ValuesFrame aria-label={`${words}: type values`} onPress={() => dispatch(tryAction('type-values'))}>
-          <Words small strong textDecorationLine="underline" textDecorationStyle="dotted" data-testid="readout" aria-live="polite">
+          <Words
+            small
+            strong
+            textAlign="left"
+            textDecorationLine="underline"
+            textDecorationStyle="dotted"
+            data-testid="readout"
+            aria-live="polite"
+          >
             {words}
           </Words>
         </ValuesFrame>
@@ -142,7 +152,7 @@ export function gestureWords(
     case 'resizing':
       return `${gesture.edge === 'end' ? 'End' : 'Start'} ${signed(gesture.ticks, length)}`;
     case 'leveling':
-      return notesInWords(leveled(lifted, gesture.rise), part.meter, rowLabel).split(' · ').at(-1)!;
+      return velocityWords(leveled(lifted, gesture.rise));
     case 'erasing':
       return `Erase ${gesture.noteIds.length}`;
     case 'selecting':

@@ -1,5 +1,5 @@
 import { ruleById } from '@yibbo/core';
-import { XStack, YStack } from 'tamagui';
+import { XStack, YStack } from '@tamagui/stacks';
 import { ParamControls } from '../controls/ParamControls';
 import { Press } from '../controls/Press';
 import { Words } from '../controls/words';

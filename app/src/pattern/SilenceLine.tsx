@@ -1,6 +1,6 @@
 import { findById, whySilent, type Document, type Silence } from '@yibbo/core';
 import { useEffect, useState } from 'react';
-import { XStack } from 'tamagui';
+import { XStack } from '@tamagui/stacks';
 import { desk } from '../audio/desk';
 import { Press } from '../controls/Press';
 import { Words } from '../controls/words';

@@ -1,5 +1,5 @@
 import { SOUNDS } from '@yibbo/core';
-import { XStack, YStack } from 'tamagui';
+import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { Words } from '../controls/words';
 import { addTrack } from '../store/edits';

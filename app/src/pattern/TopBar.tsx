@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
 import Send from 'lucide-react-native/icons/file-output';
 import { useState } from 'react';
-import { XStack, YStack } from 'tamagui';
+import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { Title, Words } from '../controls/words';
 import { useAppSelector } from '../store/store';

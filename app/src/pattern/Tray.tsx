@@ -2,7 +2,8 @@ import { ACTIONS, paramFields, SELECTION_RULES, type NotesAction, type Selection
 import Copy from 'lucide-react-native/icons/copy';
 import Dots from 'lucide-react-native/icons/ellipsis';
 import { memo, useDeferredValue } from 'react';
-import { ScrollView, XStack, YStack } from 'tamagui';
+import { ScrollView } from '@tamagui/scroll-view';
+import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { Words } from '../controls/words';
 import { selectHasSelection, selectNotes, type OpenPart } from '../store/selectors';

@@ -3,7 +3,7 @@ import Lane from 'lucide-react-native/icons/chart-no-axes-column';
 import Ear from 'lucide-react-native/icons/ear';
 import EarOff from 'lucide-react-native/icons/ear-off';
 import Fit from 'lucide-react-native/icons/scan';
-import { XStack } from 'tamagui';
+import { XStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { Stepper } from '../controls/Stepper';
 import type { OpenPart } from '../store/selectors';

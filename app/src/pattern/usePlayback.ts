@@ -1,8 +1,12 @@
+import type { Document, Id } from '@yibbo/core';
 import { useCallback, useEffect, useRef } from 'react';
+import { useStore } from 'react-redux';
 import { desk } from '../audio/desk';
 import { patternScore } from '../audio/player';
+import { carriedDocument } from '../store/nudge';
+import type { Carried } from '../store/nudged';
 import { selectPart, selectShownDocument } from '../store/selectors';
-import { useAppDispatch, useAppSelector } from '../store/store';
+import { useAppDispatch, useAppSelector, type State } from '../store/store';
 import { noticeSet, playingSet } from '../store/view';
 
 const NO_SOUND = 'This browser gives no sound. Check that the tab is not muted, then press play again.';
@@ -13,11 +17,9 @@ export function usePlayback(): { toggle: () => void } {
   const document = useAppSelector(selectShownDocument);
   const placementId = useAppSelector((state) => selectPart(state)?.placement.id);
   const isPlaying = useAppSelector((state) => state.view.isPlaying);
+  useCarriedHeard(isPlaying);
 
-  useEffect(() => {
-    const score = document && placementId ? patternScore(document, placementId) : null;
-    if (score) desk.setScore(score);
-  }, [document, placementId]);
+  useEffect(() => setScore(document, placementId), [document, placementId]);
 
   useEffect(
     () => () => {
@@ -42,6 +44,44 @@ export function usePlayback(): { toggle: () => void } {
     );
   }, [dispatch, isPlaying]);
   return { toggle };
+}
+
+/** How often what is carried along is heard anew, in milliseconds. */
+const HEARD_EVERY_MS = 150;
+
+/** Lets notes that a held nudge carries be heard where they are, while the loop runs. It listens beside React: a held key asks for more than
+ *  the screen could be drawn anew for. */
+function useCarriedHeard(isPlaying: boolean): void {
+  const store = useStore<State>();
+  useEffect(() => {
+    if (!isPlaying) return;
+    let heard: Carried | null = null;
+    let heardAt = 0;
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const hear = () => {
+      timer = undefined;
+      heardAt = performance.now();
+      const state = store.getState();
+      heard = state.nudge.carried;
+      setScore(carriedDocument(state) ?? selectShownDocument(state), selectPart(state)?.placement.id);
+    };
+    const follow = () => {
+      if (timer === undefined && store.getState().nudge.carried !== heard)
+        timer = setTimeout(hear, Math.max(0, heardAt + HEARD_EVERY_MS - performance.now()));
+    };
+    // What is carried when play begins is heard too.
+    follow();
+    const unsubscribe = store.subscribe(follow);
+    return () => {
+      unsubscribe();
+      clearTimeout(timer);
+    };
+  }, [isPlaying, store]);
+}
+
+function setScore(document: Document | null, placementId: Id | undefined): void {
+  const score = document && placementId ? patternScore(document, placementId) : null;
+  if (score) desk.setScore(score);
 }
 
 /** Calls `draw` with the play tick (null while stopped) before each frame, outside React. */

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { XStack, YStack } from 'tamagui';
+import { XStack, YStack } from '@tamagui/stacks';
 import { Panel } from '../controls/Panel';
 import { Press } from '../controls/Press';
 import { Title, Words } from '../controls/words';

@@ -1,5 +1,5 @@
 import Svg, { Line } from 'react-native-svg';
-import { useTheme } from 'tamagui';
+import { useTheme } from '@tamagui/core';
 import type { SongCard } from '../sync/api';
 
 const WIDTH = 320;

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { XStack } from 'tamagui';
+import { XStack } from '@tamagui/stacks';
 import { Panel } from '../controls/Panel';
 import { Press } from '../controls/Press';
 import { TextField } from '../controls/TextField';

@@ -7,6 +7,7 @@ import {
   moveNotes,
   withNotes,
   type AmountUnit,
+  type Document,
   type Id,
   type Note,
 } from '@yibbo/core';
@@ -95,12 +96,24 @@ export function nudgeBack(): Thunk {
 }
 
 function shift(noteIds: readonly Id[], ticks: number, verb: string): Thunk {
+  const words = `${verb}, ${noteIds.length} ${noteIds.length === 1 ? 'note' : 'notes'}`;
+  return ticks === 0 ? () => undefined : editNotes(words, (all) => shifted(all, noteIds, ticks));
+}
+
+function shifted(all: readonly Note[], noteIds: readonly Id[], ticks: number): readonly Note[] {
   const ids = new Set(noteIds);
-  const move = (all: readonly Note[]) => {
-    const some = all.filter(({ id }) => ids.has(id));
-    return withNotes(all, moveNotes(some, limitedShift(some, ticks), 0));
-  };
-  return ticks === 0 ? () => undefined : editNotes(`${verb}, ${noteIds.length} ${noteIds.length === 1 ? 'note' : 'notes'}`, move);
+  const some = all.filter(({ id }) => ids.has(id));
+  return withNotes(all, moveNotes(some, limitedShift(some, ticks), 0));
+}
+
+/** The song with what is carried where it would be let go; null where nothing is. */
+export function carriedDocument(state: State): Document | null {
+  const { document } = state.song;
+  const { carried } = state.nudge;
+  const part = selectPart(state);
+  if (!document || !carried || !part) return null;
+  const notes = shifted(selectNotes(state), carried.run.noteIds, carried.ticks);
+  return { ...document, notes: { ...document.notes, [part.pattern.id]: notes } };
 }
 
 /** How far the notes have been nudged in all, in words; null where they stand where they began. */

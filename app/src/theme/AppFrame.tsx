@@ -1,6 +1,6 @@
 import { useEffect, useState, type ReactNode } from 'react';
 import { Provider } from 'react-redux';
-import { TamaguiProvider, Theme } from 'tamagui';
+import { TamaguiProvider, Theme } from '@tamagui/core';
 import { makeStore } from '../store/store';
 import { pageStyles } from './fonts';
 import { DAY, NIGHT } from './palette';

@@ -1,4 +1,4 @@
-import { createFont, createTamagui, createTokens } from 'tamagui';
+import { createFont, createTamagui, createTokens } from '@tamagui/core';
 import { DAY, NIGHT, type Palette } from './palette';
 
 /** The smallest thing a finger is asked to hit, in pixels. */
@@ -46,7 +46,7 @@ export const tamaguiConfig = createTamagui({
 
 type Config = typeof tamaguiConfig;
 
-declare module 'tamagui' {
+declare module '@tamagui/core' {
   // eslint-disable-next-line @typescript-eslint/no-empty-object-type
   interface TamaguiCustomConfig extends Config {}
 }

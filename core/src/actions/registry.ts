@@ -4,7 +4,10 @@ import { duplicate } from './copy/duplicate';
 import { repeat } from './copy/repeat';
 import { chance } from './feel/chance';
 import { mute } from './feel/mute';
+import { oneOf } from './feel/one-of';
+import { pan } from './feel/pan';
 import { passes } from './feel/passes';
+import { share } from './feel/share';
 import { typeValues } from './feel/type-values';
 import { roll } from './feel/roll';
 import { velocityScale } from './feel/velocity-scale';
@@ -19,11 +22,13 @@ import { splitLines } from './length/split-lines';
 import { splitParts } from './length/split-parts';
 import { fill } from './make/fill';
 import { phrase } from './make/phrase';
+import { bend } from './pitch/bend';
 import { fitScale } from './pitch/fit-scale';
 import { inScale } from './pitch/in-scale';
 import { invert } from './pitch/invert';
 import { toRow } from './pitch/to-row';
 import { transpose } from './pitch/transpose';
+import { vibrato } from './pitch/vibrato';
 import { nudge } from './time/nudge';
 import { quantize } from './time/quantize';
 import { reverse } from './time/reverse';
@@ -49,12 +54,17 @@ export const ACTIONS: readonly NotesAction[] = [
   fitScale,
   invert,
   toRow,
+  bend,
+  vibrato,
   velocityScale,
   velocitySet,
   mute,
   chance,
   passes,
   roll,
+  oneOf,
+  share,
+  pan,
   voice,
   typeValues,
   duplicate,

@@ -1,7 +1,7 @@
 import { StateFilter } from './filter';
 import { decayPerSample, sineTurn, soften, velocityGain } from './math';
 import type { Drum } from './sounds';
-import { CHUNK, Fade, Noise, scratchChunk, silence, type EngineNote, type Voice } from './voice';
+import { bendFactor, CHUNK, Fade, Noise, scratchChunk, silence, type EngineNote, type Voice } from './voice';
 
 /** Partials of struck metal, as ratios that never line up. */
 const METAL_RATIOS = [1, 1.342, 1.732, 2.134, 2.713, 3.184];
@@ -15,6 +15,7 @@ const layer = scratchChunk();
 export class DrumVoice implements Voice {
   readonly trackId: string;
   readonly startFrame: number;
+  readonly pan: number;
   readonly choke: string;
   private readonly fadeOut: Fade;
   private readonly noise: Noise;
@@ -22,6 +23,8 @@ export class DrumVoice implements Voice {
   private readonly metalFilter: StateFilter;
   private readonly gain: number;
   private readonly phases = new Float64Array(METAL_RATIOS.length);
+  /** What its bend line makes of its frequencies. */
+  private bent = 1;
   private bodyPhase = 0;
   private sweep = 1;
   private bodyLevel = 1;
@@ -35,12 +38,13 @@ export class DrumVoice implements Voice {
 
   constructor(
     private readonly drum: Drum,
-    note: EngineNote,
+    private readonly note: EngineNote,
     startFrame: number,
     private readonly sampleRate: number,
   ) {
     this.trackId = note.trackId;
     this.startFrame = startFrame;
+    this.pan = note.pan ?? 0;
     this.choke = drum.choke ?? `key ${note.pitch}`;
     this.fadeOut = new Fade(sampleRate);
     this.noise = new Noise(note.seed);
@@ -65,6 +69,7 @@ export class DrumVoice implements Voice {
     const from = Math.max(0, this.startFrame - frame);
     const age = frame + from - this.startFrame;
     silence(mixed);
+    if (this.note.bend) this.bent = bendFactor(this.note.bend, this.note.at, frame + from);
     this.addBody(from);
     this.addNoise(from, age);
     this.addMetal(from);
@@ -84,7 +89,7 @@ export class DrumVoice implements Voice {
     const { body } = this.drum;
     if (!body || this.bodyLevel < SILENCE) return;
     for (let index = from; index < CHUNK; index++) {
-      this.bodyPhase += (body.toHz + (body.fromHz - body.toHz) * this.sweep) / this.sampleRate;
+      this.bodyPhase += ((body.toHz + (body.fromHz - body.toHz) * this.sweep) * this.bent) / this.sampleRate;
       this.sweep *= this.sweepFactor;
       this.bodyLevel *= this.bodyFactor;
       mixed[index]! += soften(sineTurn(this.bodyPhase) * this.bodyLevel * body.drive) * body.level;
@@ -111,7 +116,7 @@ export class DrumVoice implements Voice {
     if (!metal || this.metalLevel < SILENCE) return;
     silence(layer);
     for (let partial = 0; partial < METAL_RATIOS.length; partial++) {
-      const step = (metal.hz * METAL_RATIOS[partial]!) / this.sampleRate;
+      const step = (metal.hz * METAL_RATIOS[partial]! * this.bent) / this.sampleRate;
       let phase = this.phases[partial]!;
       for (let index = from; index < CHUNK; index++) {
         phase += step;

@@ -74,6 +74,44 @@ describe('the sound engine', () => {
     }
   });
 
+  it('a pan of its own moves a note out of its track, and nothing else with it', () => {
+    const sides = (pan: number, trackPan = 0) => {
+      const { left, right } = play([hit('lamp-keys', { pan })], 24_000, 128, [{ ...track('lamp-keys'), pan: trackPan }]);
+      // Before the shared room answers, which gives a little of every note to both sides.
+      return [peak(left.subarray(0, 5400)), peak(right.subarray(0, 5400))] as const;
+    };
+    const [left, right] = sides(-1);
+    expect(left).toBeGreaterThan(0.1);
+    expect(right).toBeLessThan(0.001);
+    expect(sides(1)).toEqual([right, left]);
+    // A track on the right and a note as far to the left of it meet in the middle.
+    const [middleLeft, middleRight] = sides(-0.5, 0.5);
+    expect([middleLeft, middleRight]).toEqual(sides(0));
+    const both = play([hit('lamp-keys', { pan: -1 }), hit('lamp-keys', { pan: 1, at: 12_000 })], 12_000).right;
+    expect(peak(both.subarray(0, 5400))).toBeLessThan(0.001);
+  });
+
+  it.each(PITCHED)('%s bends: an octave up from its middle on, it sounds at 440 Hz where it sounded at 220', (id) => {
+    const bend = [
+      { frame: 0, cents: 0, shape: 'smooth' },
+      { frame: 18_000, cents: 0, shape: 'straight' },
+      { frame: 20_000, cents: 1200, shape: 'straight' },
+    ] as const;
+    const straight = play([hit(id, { frames: 48_000 })], 60_000).left;
+    const bent = play([hit(id, { frames: 48_000, bend })], 60_000).left;
+    const octave = play([hit(id, { frames: 48_000, pitch: 69 })], 60_000).left;
+    const crossings = (samples: Float32Array, from: number) => {
+      let count = 0;
+      for (let index = from + 1; index < from + 9600; index++) if (samples[index - 1]! < 0 && samples[index]! >= 0) count++;
+      return count;
+    };
+    expect(crossings(bent, 10_000)).toBe(crossings(straight, 10_000));
+    const [is, low, high] = [bent, straight, octave].map((samples) => crossings(samples, 30_000)) as [number, number, number];
+    expect(Math.abs(is - high)).toBeLessThan(Math.abs(is - low));
+    expect(is / low).toBeGreaterThan(1.6);
+    expect(largestStep(bent)).toBeLessThan(0.35);
+  });
+
   it('gives the same samples for any block size, and again each time', () => {
     const notes = [hit('lamp-keys'), hit('quay-kit', { at: 9000, pitch: 42 }), hit('round-bass', { at: 5001, pitch: 33 })];
     const bytes = (block: number) => Buffer.from(play(notes, 24_000, block).left.buffer).toString('base64');

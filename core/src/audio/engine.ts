@@ -8,7 +8,7 @@ import type { Sound } from './sounds';
 import { ToneVoice } from './tone-voice';
 import { CHUNK, scratchChunk, silence, type EngineNote, type Voice } from './voice';
 
-export type { EngineNote } from './voice';
+export type { EngineBend, EngineNote } from './voice';
 
 /** Samples a second, everywhere: live, offline and in tests. */
 export const SAMPLE_RATE = 48_000;
@@ -40,9 +40,15 @@ interface Waiting extends EngineNote {
   readonly generation: number;
 }
 
-/** A track's running gains; they glide to where they are set, so that no change clicks. */
+/** A track, and the places it is heard at: its own, and one for each pan that notes of it have. */
 interface Strip {
   track: EngineTrack;
+  readonly places: Map<number, Place>;
+}
+
+/** What sounds at one place, with running gains; they glide to where they are set, so that no change clicks. */
+interface Place {
+  readonly pan: number;
   left: number;
   right: number;
   readonly buffer: Float64Array;
@@ -102,9 +108,8 @@ export class SoundEngine {
   private setTracks(tracks: readonly EngineTrack[]): void {
     for (const track of tracks) {
       const strip = this.strips.get(track.id);
-      const gains = gainsOf(track);
       if (strip) strip.track = track;
-      else this.strips.set(track.id, { track, ...gains, buffer: scratchChunk(), isUsed: false });
+      else this.strips.set(track.id, { track, places: new Map() });
     }
     const ids = new Set(tracks.map(({ id }) => id));
     for (const id of [...this.strips.keys()]) if (!ids.has(id)) this.strips.delete(id);
@@ -130,43 +135,45 @@ export class SoundEngine {
     const frame = this.renderedTo;
     this.startDue(frame + CHUNK);
     for (const buffer of [this.left, this.right, this.toRoom, this.toEcho]) silence(buffer);
-    for (const strip of this.strips.values()) strip.isUsed = false;
+    for (const { places } of this.strips.values()) for (const place of places.values()) place.isUsed = false;
     this.renderVoices(frame);
-    for (const strip of this.strips.values()) this.mix(strip);
+    for (const { track, places } of this.strips.values()) for (const place of places.values()) this.mix(track, place, places);
     this.room.process(this.toRoom, this.toEcho, this.left, this.right, this.voices.length > 0);
     this.limiter.process(this.left, this.right);
     this.renderedTo += CHUNK;
   }
 
-  /** Adds every voice to its track's buffer; those that are over, or whose track is gone, leave. */
+  /** Adds every voice to the buffer of its place; those that are over, or whose track is gone, leave. */
   private renderVoices(frame: number): void {
     let kept = 0;
     for (const voice of this.voices) {
       const strip = this.strips.get(voice.trackId);
       if (!strip) continue;
-      if (!strip.isUsed) silence(strip.buffer);
-      strip.isUsed = true;
-      if (voice.render(strip.buffer, frame)) this.voices[kept++] = voice;
+      const place = placeIn(strip, voice.pan);
+      if (!place.isUsed) silence(place.buffer);
+      place.isUsed = true;
+      if (voice.render(place.buffer, frame)) this.voices[kept++] = voice;
     }
     this.voices.length = kept;
   }
 
-  /** Adds a track to the mix and to what goes into room and echo. Its gains glide a quarter of the way to where they are set. */
-  private mix(strip: Strip): void {
-    const { track, buffer } = strip;
-    const target = gainsOf(track);
-    if (!strip.isUsed) {
-      strip.left = target.left;
-      strip.right = target.right;
+  /** Adds a place of a track to the mix and to what goes into room and echo. Its gains glide a quarter of the way to where they are set. */
+  private mix(track: EngineTrack, place: Place, places: Map<number, Place>): void {
+    const { buffer } = place;
+    const target = gainsOf(track, place.pan);
+    if (!place.isUsed) {
+      place.left = target.left;
+      place.right = target.right;
+      if (place.pan !== 0) places.delete(place.pan);
       return;
     }
     const { sound } = track;
     const { left, right, toRoom, toEcho } = this;
-    const stepLeft = ((target.left - strip.left) * 0.25) / CHUNK;
-    const stepRight = ((target.right - strip.right) * 0.25) / CHUNK;
+    const stepLeft = ((target.left - place.left) * 0.25) / CHUNK;
+    const stepRight = ((target.right - place.right) * 0.25) / CHUNK;
     const { room } = sound;
     const echo = sound.kind === 'pitched' ? sound.echo : 0;
-    let { left: gainLeft, right: gainRight } = strip;
+    let { left: gainLeft, right: gainRight } = place;
     for (let index = 0; index < CHUNK; index++) {
       gainLeft += stepLeft;
       gainRight += stepRight;
@@ -178,8 +185,8 @@ export class SoundEngine {
       toRoom[index]! += (onLeft + onRight) * room;
     }
     if (echo > 0) for (let index = 0; index < CHUNK; index++) toEcho[index]! += buffer[index]! * (gainLeft + gainRight) * echo;
-    strip.left = gainLeft;
-    strip.right = gainRight;
+    place.left = gainLeft;
+    place.right = gainRight;
   }
 
   /** Starts the notes that begin before `untilFrame`; one that comes late starts at once. */
@@ -205,8 +212,17 @@ export class SoundEngine {
   }
 }
 
-/** Left and right gain of a track: its own level and its sound's, panned at equal power. */
-function gainsOf({ levelDb, pan, isAudible, sound }: EngineTrack): { left: number; right: number } {
+function placeIn({ track, places }: Strip, pan: number): Place {
+  const known = places.get(pan);
+  if (known) return known;
+  const made = { pan, ...gainsOf(track, pan), buffer: scratchChunk(), isUsed: false };
+  places.set(pan, made);
+  return made;
+}
+
+/** Left and right gain of a track's notes that have a pan of their own: its level and its sound's, panned at equal power. */
+function gainsOf({ levelDb, pan: trackPan, isAudible, sound }: EngineTrack, notePan: number): { left: number; right: number } {
+  const pan = Math.max(-1, Math.min(1, trackPan + notePan));
   const gain = isAudible && levelDb > SILENT_DB ? dbToGain(levelDb + sound.levelDb) : 0;
   const turn = (pan + 1) / 8;
   return { left: gain * sineTurn(0.25 - turn) * 1.4142135623730951, right: gain * sineTurn(turn) * 1.4142135623730951 };

@@ -9,6 +9,8 @@ export const bend = scratchChunk();
 export interface Oscillator {
   /** Adds its samples from index `from` on. */
   add(samples: Float64Array, from: number): void;
+  /** Goes on at another frequency, in turns a sample, from the phase it is at. */
+  tune(turns: number): void;
 }
 
 export class Sine implements Oscillator {
@@ -24,6 +26,10 @@ export class Sine implements Oscillator {
   add(samples: Float64Array, from: number): void {
     this.rotor.add(samples, from, this.level);
   }
+
+  tune(turns: number): void {
+    this.rotor.tune(turns);
+  }
 }
 
 /** A sine whose phase is moved by `bend`. */
@@ -31,7 +37,7 @@ export class BentSine implements Oscillator {
   private phase = 0;
 
   constructor(
-    private readonly turns: number,
+    private turns: number,
     private readonly level: number,
   ) {}
 
@@ -45,13 +51,17 @@ export class BentSine implements Oscillator {
     }
     this.phase = phase;
   }
+
+  tune(turns: number): void {
+    this.turns = turns;
+  }
 }
 
 export class Saw implements Oscillator {
   private phase = 0;
 
   constructor(
-    private readonly turns: number,
+    private turns: number,
     private readonly level: number,
   ) {}
 
@@ -65,13 +75,17 @@ export class Saw implements Oscillator {
     }
     this.phase = phase;
   }
+
+  tune(turns: number): void {
+    this.turns = turns;
+  }
 }
 
 export class Square implements Oscillator {
   private phase = 0;
 
   constructor(
-    private readonly turns: number,
+    private turns: number,
     private readonly level: number,
   ) {}
 
@@ -85,6 +99,10 @@ export class Square implements Oscillator {
       samples[index]! += level * ((phase < 0.5 ? 1 : -1) + edge(phase, turns) - edge(half, turns));
     }
     this.phase = phase;
+  }
+
+  tune(turns: number): void {
+    this.turns = turns;
   }
 }
 

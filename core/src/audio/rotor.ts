@@ -5,16 +5,22 @@ import { sineTurn } from './math';
 export class Rotor {
   private sine = 0;
   private cosine = 1;
-  private readonly turnSine: number;
-  private readonly turnCosine: number;
+  private turnSine = 0;
+  private turnCosine = 1;
 
   /** `turns` of the circle a sample: frequency over sample rate. Above half a turn, which no sample rate can carry, it is silent. */
   constructor(turns: number) {
+    this.tune(turns);
+  }
+
+  /** Turns on at another speed from where it is. */
+  tune(turns: number): void {
     const isHeard = turns < 0.5;
     this.turnSine = isHeard ? sineTurn(turns) : 0;
     const size = Math.sqrt(1 - this.turnSine * this.turnSine);
     this.turnCosine = turns > 0.25 ? -size : size;
-    if (!isHeard) this.cosine = 0;
+    if (!isHeard) this.sine = this.cosine = 0;
+    else if (this.sine === 0 && this.cosine === 0) this.cosine = 1;
   }
 
   /** Adds `level` times the sine to the samples from index `from` on; the level falls by `factor` a sample. Returns the level left. */

@@ -1,5 +1,16 @@
-/** Samples rendered in one go. Slow values (filters, gains) are set once for each; notes still begin on their exact sample. */
+import type { BendPoint } from '../model/entities';
+import { centsAlong } from '../notes/bend';
+import { exp2 } from './math';
+
+/** Samples rendered in one go. Slow values (filters, gains, bends) are set once for each; notes still begin on their exact sample. */
 export const CHUNK = 64;
+
+/** A point of a note's pitch curve, counted in frames from the note's `at`. */
+export interface EngineBend {
+  readonly frame: number;
+  readonly cents: number;
+  readonly shape: BendPoint['shape'];
+}
 
 /** A note on its way to the engine: times are sample frames on the engine's clock. */
 export interface EngineNote {
@@ -10,18 +21,31 @@ export interface EngineNote {
   readonly velocity: number;
   /** Seeds the noise in the sound: the same note always sounds the same. */
   readonly seed: number;
+  /** -1..1, added to its track's; absent means 0. */
+  readonly pan?: number;
+  readonly bend?: readonly EngineBend[];
 }
 
 /** One sounding note. */
 export interface Voice {
   readonly trackId: string;
   readonly startFrame: number;
+  readonly pan: number;
   /** Name of what may cut this voice off; null where nothing does. */
   readonly choke: string | null;
   /** Adds up to CHUNK samples from `frame` on into `out`; false once it is silent for good. */
   render(out: Float64Array, frame: number): boolean;
   /** Ends it from `frame` on within a few milliseconds. */
   fade(frame: number, seconds: number): void;
+}
+
+/** The factor a note's frequencies are bent by at a frame. */
+export function bendFactor(bend: readonly EngineBend[], at: number, frame: number): number {
+  return exp2(centsAlong(bend, frameOf, frame - at) / 1200);
+}
+
+function frameOf({ frame }: EngineBend): number {
+  return frame;
 }
 
 /** A short straight fade that any voice can be put through. */

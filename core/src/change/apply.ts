@@ -173,11 +173,23 @@ function wrongValue({ of, ids, fields }: EditEntry): { readonly id: Id; readonly
   for (const [field, [, after]] of Object.entries(fields)) {
     const schema = field === 'id' ? undefined : shape[field];
     if (!schema) return { id: ids[0]!, field };
-    const places = after.map((_value, index) => index).filter((index) => index === 0 || after[index] !== after[index - 1]);
+    const places = firstPlaces(after);
     const checked = listOf(schema).safeParse(places.map((index) => after[index] ?? undefined));
     if (!checked.success) return { id: ids[places[Number(checked.error.issues[0]?.path[0] ?? 0)]!]!, field };
   }
   return null;
+}
+
+/** Where values stand that need to be checked: of the same value over and over, or an object that many share, the first. */
+function firstPlaces(values: readonly unknown[]): number[] {
+  const seen = new Set<unknown>();
+  return values
+    .map((_value, index) => index)
+    .filter((index) => {
+      const value = values[index];
+      if (typeof value !== 'object' || value === null) return index === 0 || value !== values[index - 1];
+      return !seen.has(value) && seen.add(value);
+    });
 }
 
 const lists = new Map<z.ZodType, z.ZodType>();

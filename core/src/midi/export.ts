@@ -1,9 +1,10 @@
 import { soundById } from '../audio';
 import { findById, notesOf, songEnd, type Document } from '../model/document';
-import type { Id, Song, Track } from '../model/entities';
+import type { Id, Note, Song, Track } from '../model/entities';
 import { rowLength } from '../model/row-length';
 import { events } from '../playback/events';
 import { TICKS_PER_QUARTER } from '../time';
+import { bendEvents, keptApart, type ChannelNotes } from './bends';
 import { encodeText } from './text';
 import { META, META_METER, META_NAME, META_TEMPO } from './track-events';
 import { writeFile, type WrittenEvent } from './write';
@@ -18,6 +19,7 @@ interface LaidNote {
   readonly pitch: number;
   readonly velocity: number;
   readonly release: number | null;
+  readonly bend?: Note['bend'];
 }
 
 const DRUM_CHANNEL = 9;
@@ -38,6 +40,14 @@ export function exportMidi(document: Document, mode: ExportMode): Uint8Array {
   const division = divisionFor(song, [...laid.values()].flat());
   const toFile = (tick: number) => Math.round((tick * division) / TICKS_PER_QUARTER);
   const channels = channelsOf(tracks);
+  const spare = CHANNELS.filter((channel) => ![...channels.values()].includes(channel));
+  const parts = new Map(
+    tracks.map(({ id, kind }) => {
+      // On any channel but their own, drums would be tones.
+      const take = () => (kind === 'drums' ? null : (spare.shift() ?? null));
+      return [id, keptApart(laid.get(id)!, channels.get(id)!, take)];
+    }),
+  );
   const importedTracks = song.file?.trackNames.length ?? 0;
   const added = tracks.filter(({ fileTrack }) => fileTrack === undefined || fileTrack >= importedTracks);
   const fileTracks = [
@@ -46,12 +56,9 @@ export function exportMidi(document: Document, mode: ExportMode): Uint8Array {
       ...carriedEvents(document, fileTrack),
       ...tracks
         .filter((track) => track.fileTrack === fileTrack && !added.includes(track))
-        .flatMap((track) => noteEvents(laid.get(track.id)!, channels.get(track.id)!, toFile)),
+        .flatMap((track) => partEvents(track, parts.get(track.id)!, toFile)),
     ]),
-    ...added.map((track) => [
-      ...trackMarks(track, channels.get(track.id)!),
-      ...noteEvents(laid.get(track.id)!, channels.get(track.id)!, toFile),
-    ]),
+    ...added.map((track) => [...trackMarks(track, channels.get(track.id)!), ...partEvents(track, parts.get(track.id)!, toFile)]),
   ];
   const format = added.length === 0 ? (song.file?.format ?? 1) : song.file?.format === 2 ? 2 : 1;
   return writeFile(
@@ -88,6 +95,7 @@ function laidOut(document: Document, trackId: Id): LaidNote[] {
             pitch: note.pitch,
             velocity: note.velocity,
             release: note.releaseVelocity ?? null,
+            ...(note.bend ? { bend: note.bend } : {}),
           });
         }
       }
@@ -98,7 +106,14 @@ function laidOut(document: Document, trackId: Id): LaidNote[] {
 function heard(document: Document, trackId: Id): LaidNote[] {
   return events(document, 0, songEnd(document), { view: { kind: 'song' }, ignoreSolo: true })
     .filter((event) => event.trackId === trackId)
-    .map(({ tick, lengthTicks, pitch, velocity }) => ({ start: tick, length: lengthTicks, pitch, velocity, release: null }));
+    .map(({ tick, lengthTicks, pitch, velocity, bend }) => ({
+      start: tick,
+      length: lengthTicks,
+      pitch,
+      velocity,
+      release: null,
+      ...(bend ? { bend: [...bend] } : {}),
+    }));
 }
 
 /** The file's own division where every time still fits it exactly, else the smallest multiple of it that does; the coarsest
@@ -153,9 +168,21 @@ function songMarks(song: Song): WrittenEvent[] {
 }
 
 function trackMarks(track: Track, channel: number): WrittenEvent[] {
+  return [{ tick: 0, phase: PHASE.mark, order: 0, bytes: meta(META_NAME, encodeText(track.name)) }, ...programOf(track, channel)];
+}
+
+function programOf(track: Track, channel: number): WrittenEvent[] {
   const sound = soundById(track.soundId, track.kind);
-  const program = sound.kind === 'pitched' ? [{ tick: 0, phase: PHASE.mark, order: 1, bytes: [0xc0 | channel, sound.program] }] : [];
-  return [{ tick: 0, phase: PHASE.mark, order: 0, bytes: meta(META_NAME, encodeText(track.name)) }, ...program];
+  return sound.kind === 'pitched' ? [{ tick: 0, phase: PHASE.mark, order: 1, bytes: [0xc0 | channel, sound.program] }] : [];
+}
+
+/** A track's notes with their bends. What had to leave by another channel is given the track's sound there. */
+function partEvents(track: Track, parts: readonly ChannelNotes<LaidNote>[], toFile: (tick: number) => number): WrittenEvent[] {
+  return parts.flatMap((part, index) => [
+    ...(index > 0 ? programOf(track, part.channel) : []),
+    ...bendEvents(part, PHASE.carried),
+    ...noteEvents(part.notes, part.channel, toFile),
+  ]);
 }
 
 /** What was carried for a file track; its name gives way to a new one where its track has been renamed here. */

@@ -21,7 +21,7 @@ export interface PairedNotes {
 /** Pairs note-ons with note-offs, first on with first off of the same channel and key, so that overlaps and doubles
  *  come out as they went in. */
 export function pairNotes(events: readonly RawEvent[], endTick: number): PairedNotes {
-  const open = new Map<number, { onTick: number; velocity: number }[]>();
+  const open: ({ onTick: number; velocity: number }[] | undefined)[] = Array.from({ length: 16 * 128 }, () => undefined);
   const notes: FileNote[] = [];
   const strayOffs: { tick: number; bytes: ArrayLike<number>; order: number }[] = [];
   events.forEach(({ tick, bytes }, order) => {
@@ -29,8 +29,7 @@ export function pairNotes(events: readonly RawEvent[], endTick: number): PairedN
     if (kind !== 0x80 && kind !== 0x90) return;
     const channel = bytes[0]! & 15;
     const pitch = bytes[1]!;
-    const waiting = open.get(channel * 128 + pitch) ?? [];
-    open.set(channel * 128 + pitch, waiting);
+    const waiting = (open[channel * 128 + pitch] ??= []);
     if (kind === 0x90 && bytes[2]! > 0) {
       waiting.push({ onTick: tick, velocity: bytes[2]! });
       return;
@@ -41,10 +40,10 @@ export function pairNotes(events: readonly RawEvent[], endTick: number): PairedN
     else strayOffs.push({ tick, bytes, order });
   });
   let hanging = 0;
-  for (const [key, waiting] of open) {
+  open.forEach((waiting = [], key) => {
     for (const on of waiting)
       notes.push({ channel: key >> 7, pitch: key & 127, ...on, offTick: Math.max(endTick, on.onTick), release: null });
     hanging += waiting.length;
-  }
+  });
   return { notes, strayOffs, hanging };
 }

@@ -46,6 +46,12 @@ export function readTrackEvents(body: Uint8Array, mended: MendedCount, most = In
 
   /** `length` data bytes with real-time bytes taken out; null where the body ends or a status byte comes first. */
   function data(status: number, length: number): readonly number[] | null {
+    const [first, second] = [body[at]!, body[at + 1]!];
+    if (length === 2 && first < 0x80 && second < 0x80) {
+      // As nearly all are: a list made in one go takes a fifth of the memory of one that grows.
+      at += 2;
+      return [status, first, second];
+    }
     const bytes = [status];
     while (bytes.length <= length) {
       if (at >= body.length) return null;

@@ -110,6 +110,22 @@ export const MAX_HITS = 16;
 /** How loud the hits of a roll are: all as the note, or rising to it, or falling from it. */
 export const ROLL_SHAPES = ['even', 'rising', 'falling'] as const;
 
+/** How a bend line goes on from a point to the next: in a straight line, or leaving and arriving gently. */
+export const BEND_SHAPES = ['straight', 'smooth'] as const;
+export const MAX_BEND_POINTS = 64;
+export const MAX_BEND_CENTS = 2400;
+
+const bendPointSchema = z.object({
+  /** From the note's start. A piece of a cut note keeps points before its own start and after its end, for the line passes through them. */
+  tick: z.int().min(-MAX_TICK).max(MAX_TICK),
+  /** Hundredths of a semitone away from the note's pitch. */
+  cents: z.int().min(-MAX_BEND_CENTS).max(MAX_BEND_CENTS),
+  shape: z.enum(BEND_SHAPES),
+});
+export type BendPoint = z.infer<typeof bendPointSchema>;
+
+export const MAX_SHARE = 16;
+
 export const noteSchema = z.object({
   id: idSchema,
   patternId: idSchema,
@@ -139,6 +155,22 @@ export const noteSchema = z.object({
     .optional(),
   /** Equal hits inside its length, played in place of one. */
   roll: z.object({ hits: z.int().min(2).max(MAX_HITS), shape: z.enum(ROLL_SHAPES) }).optional(),
+  /** Left or right of where its track is heard; absent means there. */
+  pan: z.number().min(-1).max(1).optional(),
+  /** Its own pitch curve, in order of time: before the first point it has that point's pitch, after the last that one's. */
+  bend: z
+    .array(bendPointSchema)
+    .min(1)
+    .max(MAX_BEND_POINTS)
+    .refine(
+      (points) => points.every(({ tick }, index) => index === 0 || tick >= points[index - 1]!.tick),
+      'Points of a bend go on in time.',
+    )
+    .optional(),
+  /** The group of which one note sounds in each pass. What chance a note has does not count in a group. */
+  oneOf: idSchema.optional(),
+  /** How many lots it has in its group's draw; absent means 1. */
+  share: z.int().min(2).max(MAX_SHARE).optional(),
 });
 export type Note = z.infer<typeof noteSchema>;
 

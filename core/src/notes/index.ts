@@ -11,6 +11,7 @@ export * from './level';
 export * from './span';
 export { without } from './with';
 export * from './turn';
+export * from './bend';
 export * from './spread';
 export * from './note-value';
 export * from './typed';

@@ -24,14 +24,27 @@ export function repeatDistance(notes: readonly Note[], to: RoundTo, grid: Grid, 
   return Math.ceil(span / unit) * unit;
 }
 
-/** Copies of `notes`, `times` of them, each `distance` ticks after the one before. They share no draw of chance with the originals,
- *  but those that belong together in one copy still do. */
+/** Copies of `notes`, `times` of them, each `distance` ticks after the one before. They share no draw with the originals,
+ *  but those that belong together in one copy still do: its one-of groups are its own. */
 export function copies(notes: readonly Note[], times: number, distance: number, newId: () => Id): readonly Note[] {
   const sharesDraws = notes.some(({ drawnWith }) => drawnWith !== undefined);
+  const hasGroups = notes.some(({ oneOf }) => oneOf !== undefined);
   return Array.from({ length: times }, (_, index) => {
     const made = notes.map((note) => ({ ...note, id: newId(), start: note.start + (index + 1) * distance }));
-    return sharesDraws ? drawnAmongThemselves(notes, made) : made;
+    const grouped = hasGroups ? inOwnGroups(made, newId) : made;
+    return sharesDraws ? drawnAmongThemselves(notes, grouped) : grouped;
   }).flat();
+}
+
+/** The notes with a new group for each that they are in. */
+function inOwnGroups(notes: readonly Note[], newId: () => Id): readonly Note[] {
+  const ownOf = new Map<Id, Id>();
+  return notes.map((note) => {
+    if (note.oneOf === undefined) return note;
+    const oneOf = ownOf.get(note.oneOf) ?? newId();
+    ownOf.set(note.oneOf, oneOf);
+    return { ...note, oneOf };
+  });
 }
 
 /** Copies that share draws as their originals did, each with the copy of the note its original shared with. */

@@ -1,4 +1,5 @@
 import type { Id, Note } from '../model/entities';
+import { slicedFrom } from './bend';
 import { having, without } from './with';
 
 /** The share of a note's velocity that the softest hit of a rising or falling roll has. */
@@ -32,12 +33,14 @@ export function hitsOf({ start, length, velocity, roll }: Note): readonly Hit[] 
 export function writtenOut(note: Note, newId: () => Id): readonly Note[] {
   if (!note.roll) return [note];
   const plain = without(note, 'roll');
-  return hitsOf(note).map((hit, index) => ({ ...piece(plain, index, newId), ...hit }));
+  return hitsOf(note).map((hit, index) => ({ ...piece(plain, index, hit.start, newId), ...hit }));
 }
 
-/** Piece `index` of a note that is taken apart: the first keeps the id, the others share its draw of chance. */
-export function piece(note: Note, index: number, newId: () => Id): Note {
+/** Piece `index` of a note that is taken apart, from `start` on: the first keeps the id; the others share its draw, and go on along its
+ *  bend line where it had come to. */
+export function piece(note: Note, index: number, start: number, newId: () => Id): Note {
   if (index === 0) return note;
-  const fresh = { ...note, id: newId() };
-  return note.chance === undefined ? fresh : having(fresh, { drawnWith: note.drawnWith ?? note.id });
+  const fresh = { ...note, id: newId(), start };
+  if (note.bend) fresh.bend = slicedFrom(note.bend, start - note.start);
+  return note.chance === undefined && note.oneOf === undefined ? fresh : having(fresh, { drawnWith: note.drawnWith ?? note.id });
 }

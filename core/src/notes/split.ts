@@ -3,14 +3,14 @@ import { lineAfter, type Grid } from '../time';
 import { piece, writtenOut } from './roll';
 
 /** Cuts a note at the given ticks. Cuts at or outside its edges do nothing. The first piece keeps the id; every piece
- *  keeps the note's other properties, and all share one draw of chance. A roll that is cut is written out as its hits first. */
+ *  keeps the note's other properties and its stretch of the bend line, and all share one draw of chance. A roll that is cut is written out as its hits first. */
 export function cutNote(note: Note, cutTicks: readonly number[], newId: () => Id): readonly Note[] {
   const isInside = (tick: number) => tick > note.start && tick < note.start + note.length;
   if (!cutTicks.some(isInside)) return [note];
   if (note.roll) return writtenOut(note, newId).flatMap((hit) => cutNote(hit, cutTicks, newId));
   const cuts = [...new Set(cutTicks)].filter(isInside).sort((a, b) => a - b);
   const edges = [note.start, ...cuts, note.start + note.length];
-  return edges.slice(0, -1).map((start, index) => ({ ...piece(note, index, newId), start, length: edges[index + 1]! - start }));
+  return edges.slice(0, -1).map((start, index) => ({ ...piece(note, index, start, newId), length: edges[index + 1]! - start }));
 }
 
 /** Cuts so that every piece is `pieceTicks` long, counted from the note's own start; the last is shorter where it does not

@@ -1,4 +1,4 @@
-import type { Note } from '../model/entities';
+import type { BendPoint, Note } from '../model/entities';
 import { pitchName } from '../theory';
 import { division, gridOf, isOnGrid, lengthWords, type Division, type MeterShape } from '../time';
 
@@ -14,21 +14,71 @@ export function notesInWords(notes: readonly Note[], meter: MeterShape, nameOf: 
     notes.map(({ length }) => length),
     (ticks) => lengthWords(ticks, meter),
   );
-  const velocities = range(
-    notes.map(({ velocity }) => velocity),
-    String,
-  );
-  return [count, pitches, lengths, `vel ${velocities}`].join(' · ');
+  return [count, pitches, lengths, velocityWords(notes), ...sharedWords(notes)].join(' · ');
 }
 
-/** When a note sounds, in words, where that is not simply every time: "chance 50 %", "1st of 2 passes", "roll of 3". */
-export function whenWords({ chance, passes, roll, voice }: Note): string[] {
+/** "vel 80–100". */
+export function velocityWords(notes: readonly Note[]): string {
+  return `vel ${range(
+    notes.map(({ velocity }) => velocity),
+    String,
+  )}`;
+}
+
+/** What else each of the notes is. */
+function sharedWords([first, ...others]: readonly Note[]): string[] {
+  let shared = first ? otherWords(first) : [];
+  for (const note of others) {
+    if (shared.length === 0) break;
+    const words = otherWords(note);
+    shared = shared.filter((each) => words.includes(each));
+  }
+  return shared;
+}
+
+/** What else a note is, in words: when it sounds, where that is not simply every time, and how: "chance 50 %", "passes 1/2", "roll of 3",
+ *  "one of a group", "pan L50", "bend −2 to 0". */
+export function otherWords({ chance, passes, roll, voice, pan, bend, oneOf, share }: Note): string[] {
   return [
-    chance === undefined ? '' : `chance ${chance} %`,
+    oneOf === undefined ? '' : `one of a group${share === undefined ? '' : `, ${share} lots`}`,
+    chance === undefined || oneOf !== undefined ? '' : `chance ${chance} %`,
     passes ? `passes ${passesShort(passes)}` : '',
     roll ? `roll of ${roll.hits}` : '',
     voice === undefined ? '' : `voice ${voice}`,
+    pan === undefined ? '' : `pan ${panShort(pan)}`,
+    bend ? bendWords(bend) : '',
   ].filter(Boolean);
+}
+
+/** The small figures on a note: the passes it sounds in, that it is one of a group, its voice, its pan. */
+export function figuresOf({ passes, voice, pan, oneOf, share }: Note): string {
+  return [
+    passes ? passesShort(passes) : '',
+    oneOf === undefined ? '' : share === undefined ? 'or' : `or×${share}`,
+    voice === undefined ? '' : `v${voice}`,
+    pan === undefined ? '' : panShort(pan),
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
+/** Whether a note may rest in some pass by chance: its edge is broken. */
+export function isUnsure({ chance, oneOf }: Note): boolean {
+  return chance !== undefined || oneOf !== undefined;
+}
+
+/** A pan as small as it gets: "L50" is half way to the left. */
+export function panShort(pan: number): string {
+  const percent = Math.round(Math.abs(pan) * 100);
+  return percent === 0 ? 'M' : `${pan < 0 ? 'L' : 'R'}${percent}`;
+}
+
+/** From the first pitch of a line to its last, in semitones; "bend ±30 cents" where it comes back to where it began. */
+function bendWords(bend: readonly BendPoint[]): string {
+  const semitones = (cents: number) => `${cents < 0 ? '−' : cents > 0 ? '+' : ''}${Math.abs(Math.round(cents) / 100)}`;
+  const [first, last] = [bend[0]!.cents, bend.at(-1)!.cents];
+  const farthest = bend.reduce((most, { cents }) => Math.max(most, Math.abs(cents)), 0);
+  return first === last && farthest !== Math.abs(first) ? `bend ±${farthest} cents` : `bend ${semitones(first)} to ${semitones(last)}`;
 }
 
 /** The passes a note sounds in, as small as it gets: "1/2" is the first of two, "1+3/4" the first and third of four. */

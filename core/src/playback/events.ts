@@ -1,5 +1,6 @@
 import { notesOf, type Document } from '../model/document';
-import type { Id, Track } from '../model/entities';
+import type { BendPoint, Id, Track } from '../model/entities';
+import { slicedFrom } from '../notes/bend';
 import { isAudible, playLines, type PlayLine, type PlayView } from './lines';
 import { ringsOf, type Ring, type SoundingNote } from './sounding';
 
@@ -11,6 +12,10 @@ export interface PlayEvent {
   readonly noteId: Id;
   readonly pitch: number;
   readonly velocity: number;
+  /** -1..1 from where the track is heard. */
+  readonly pan: number;
+  /** Its pitch curve, counted from `tick`. */
+  readonly bend?: readonly BendPoint[];
   /** Times its row went round since the placement began, or since play began. */
   readonly pass: number;
 }
@@ -34,7 +39,12 @@ export function chased(document: Document, tick: number, context: PlayContext): 
     if (line.track.kind === 'drums') return [];
     return startingIn(line, ring, tick - ring.longestTicks(), tick)
       .filter((event) => event.tick + event.lengthTicks > tick)
-      .map((event) => ({ ...event, tick, lengthTicks: event.tick + event.lengthTicks - tick }));
+      .map((event) => ({
+        ...event,
+        tick,
+        lengthTicks: event.tick + event.lengthTicks - tick,
+        ...(event.bend ? { bend: slicedFrom(event.bend, tick - event.tick) } : {}),
+      }));
   });
 }
 
@@ -76,6 +86,8 @@ function startingIn(line: PlayLine, ring: Ring, fromTick: number, toTick: number
         noteId: note.id,
         pitch: note.pitch,
         velocity,
+        pan: note.pan ?? 0,
+        ...(note.bend ? { bend: slicedFrom(note.bend, start - note.start) } : {}),
         pass,
       });
     }

@@ -29,5 +29,5 @@ export function whySilent(document: Document, placementId: Id): Silence | null {
   const inLoop = notes.filter(({ start, pitch }) => start < rowLength(pattern, pitch));
   if (inLoop.length === 0) return { code: 'beyondEnd' };
   if (inLoop.every(({ muted }) => muted)) return { code: 'notesMuted' };
-  return inLoop.every(({ muted, chance }) => muted || chance === 0) ? { code: 'noChance' } : null;
+  return inLoop.every(({ muted, chance, oneOf }) => muted || (chance === 0 && oneOf === undefined)) ? { code: 'noChance' } : null;
 }

@@ -2,6 +2,7 @@ import type { Note, Pattern } from '../model/entities';
 import { rowLength } from '../model/row-length';
 import { hitsOf } from '../notes/roll';
 import { isConditional, soundsIn, type DrawFrom } from './conditions';
+import { Groups } from './groups';
 
 /** A note, or one hit of its roll, as it sounds in its loop: until its end or the next of its pitch and voice. */
 export interface SoundingNote {
@@ -18,6 +19,7 @@ const PASSES_KEPT = 8;
 /** Notes that go round together every `loopTicks`, and what of them sounds in each pass. */
 export class Ring {
   private readonly isSteady: boolean;
+  private readonly groups: Groups;
   private readonly rows = new Map<string, Note[]>();
   private readonly known = new Map<number, readonly SoundingNote[]>();
   /** Ticks past the loop's end that a hit of a roll may still begin at. */
@@ -27,8 +29,10 @@ export class Ring {
     notes: readonly Note[],
     readonly loopTicks: number,
     private readonly from: DrawFrom,
+    groups?: Groups,
   ) {
     const heard = notes.filter(({ muted, start }) => !muted && start < loopTicks);
+    this.groups = groups ?? new Groups(heard, from);
     this.isSteady = !heard.some(isConditional);
     this.overhangTicks = heard.reduce((most, note) => (note.roll ? Math.max(most, note.start + note.length - loopTicks) : most), 0);
     for (const note of heard) {
@@ -67,7 +71,7 @@ export class Ring {
   private resolve(row: readonly Note[], pass: number): SoundingNote[] {
     const heard: Note[] = [];
     for (const note of row) {
-      if (!this.isSteady && !soundsIn(note, pass, this.from)) continue;
+      if (!this.isSteady && !this.sounds(note, pass)) continue;
       const last = heard.at(-1);
       if (last?.start === note.start) heard[heard.length - 1] = note.velocity > last.velocity ? note : last;
       else heard.push(note);
@@ -85,11 +89,15 @@ export class Ring {
     });
   }
 
+  private sounds(note: Note, pass: number): boolean {
+    return soundsIn(note, pass, this.from, this.groups);
+  }
+
   /** Start of the first note of a row that sounds in a later pass, from this pass's beginning; only as far as `untilTick`. */
   private nextStart(row: readonly Note[], pass: number, untilTick: number): number {
     const passes = Math.min(PASSES_LOOKED_AT, Math.ceil(untilTick / this.loopTicks));
     for (let later = 1; later <= passes; later++) {
-      const first = this.isSteady ? row[0] : row.find((note) => soundsIn(note, pass + later, this.from));
+      const first = this.isSteady ? row[0] : row.find((note) => this.sounds(note, pass + later));
       if (first) return first.start + later * this.loopTicks;
     }
     return Infinity;
@@ -118,5 +126,10 @@ function makeRings(notes: readonly Note[], pattern: Pattern, from: DrawFrom): re
     if (together) together.push(note);
     else byLength.set(loopTicks, [note]);
   }
-  return [...byLength].map(([loopTicks, together]) => new Ring(together, loopTicks, from));
+  // A group may reach over rows that go round in lengths of their own.
+  const groups = new Groups(
+    notes.filter(({ muted, start, pitch }) => !muted && start < rowLength(pattern, pitch)),
+    from,
+  );
+  return [...byLength].map(([loopTicks, together]) => new Ring(together, loopTicks, from, groups));
 }

@@ -13,6 +13,7 @@ import { others } from './others';
 import { randomShare } from './random-share';
 import { row } from './row';
 import type { SelectionRule } from './rule';
+import { sameGroup } from './same-group';
 import { sameVoice } from './same-voice';
 import { timeSpan } from './time-span';
 
@@ -32,6 +33,7 @@ export const SELECTION_RULES: readonly SelectionRule[] = [
   offGrid,
   muted,
   sameVoice,
+  sameGroup,
   randomShare,
   others,
 ];

@@ -4,10 +4,10 @@ import type { Id, Note, Pattern, Placement, Track } from '../model/entities';
 import { barTicks, COMMON_TIME, TICKS_PER_QUARTER } from '../time';
 
 /** [beat from 0, pitch, length in beats, velocity]. Beats may be any fraction that is a whole number of ticks. */
-type Stroke = readonly [beat: number, pitch: number, beats: number, velocity: number, when?: When];
+type Stroke = readonly [beat: number, pitch: number, beats: number, velocity: number, more?: More];
 
-/** When it sounds, where that is not simply every time. */
-type When = Pick<Note, 'chance' | 'passes' | 'roll'>;
+/** When it sounds, where that is not simply every time, and how. A group goes by a name here. */
+type More = Pick<Note, 'chance' | 'passes' | 'roll' | 'pan' | 'bend' | 'oneOf' | 'share'>;
 
 /** Where the second of two swung eighths falls in its beat. */
 const SWUNG = 2 / 3;
@@ -44,6 +44,12 @@ const DECK_DRUMS: readonly Stroke[] = [
   ...[0, 1, 2, 3, 4].map((step): Stroke => [7 + step / 5, step < 3 ? 50 : 45, 1 / 5, 70 + step * 8]),
 ];
 
+/** Up into the note from two semitones below, in half a beat. */
+const SLIDE: NonNullable<Note['bend']> = [
+  { tick: 0, cents: -200, shape: 'smooth' },
+  { tick: TICKS_PER_QUARTER / 2, cents: 0, shape: 'smooth' },
+];
+
 /** Four bars under Gm7, C7, Gm7, F. */
 const BILGE_BASS: readonly Stroke[] = [
   [0, 31, 1.5, 108],
@@ -58,7 +64,7 @@ const BILGE_BASS: readonly Stroke[] = [
   [9 + SWUNG, 31, 1 / 3, 76],
   [10 + SWUNG, 38, 2 / 3, 92],
   [11 + SWUNG, 40, 1 / 3, 86],
-  [12, 41, 1.5, 106],
+  [12, 41, 1.5, 106, { bend: SLIDE }],
   [13 + SWUNG, 36, 1, 88],
   [15, 38, 1 / 3, 92],
   [15 + 1 / 3, 36, 1 / 3, 84],
@@ -92,7 +98,7 @@ const FOG_PAD: readonly Stroke[] = [
   ...chord(12, [45, 53, 60], 3.5, 64),
 ];
 
-/** Sparse calls, then five even bells across the whole of bar 4. */
+/** Sparse calls, an answer that is one of two, then five even bells across the whole of bar 4, from left to right. */
 const BUOY_BELLS: readonly Stroke[] = [
   [1, 74, 1, 76],
   [1 + SWUNG, 77, 2, 84],
@@ -100,8 +106,15 @@ const BUOY_BELLS: readonly Stroke[] = [
   [6 + SWUNG, 74, 1 + 1 / 3, 80],
   [8 + SWUNG, 86, 1, 58, { chance: 50 }],
   [9, 79, 1, 82, { passes: { of: 2, mask: 2 } }],
-  [10 + SWUNG, 77, 1, 72],
-  ...[74, 77, 79, 81, 84].map((pitch, step): Stroke => [12 + (step * 4) / 5, pitch, 4 / 5, 62 + step * 7]),
+  [10 + SWUNG, 77, 1, 72, { oneOf: 'answer', share: 2 }],
+  [10 + SWUNG, 84, 1, 66, { oneOf: 'answer' }],
+  ...[74, 77, 79, 81, 84].map((pitch, step): Stroke => [
+    12 + (step * 4) / 5,
+    pitch,
+    4 / 5,
+    62 + step * 7,
+    step === 2 ? {} : { pan: (step - 2) / 4 },
+  ]),
 ];
 
 const PARTS = [
@@ -115,6 +128,8 @@ const PARTS = [
 /** "Last Boat Home", the song a newcomer meets: 92 bpm, swung, G dorian, written for this demo. */
 export function demoSong(newId: () => Id): Document {
   const songId = newId();
+  const groups = new Map<string, Id>();
+  const groupId = (name: string) => groups.get(name) ?? groups.set(name, newId()).get(name)!;
   const made = PARTS.map((part, order) => {
     const sound = soundById(part.soundId, 'drums');
     const track: Track = {
@@ -149,12 +164,13 @@ export function demoSong(newId: () => Id): Document {
       offset: 0,
       muted: false,
     };
-    const notes = part.strokes.map(([beat, pitch, beats, velocity, when]): Note => ({
+    const notes = part.strokes.map(([beat, pitch, beats, velocity, more]): Note => ({
       id: newId(),
       patternId: pattern.id,
       pitch,
       velocity,
-      ...when,
+      ...more,
+      ...(more?.oneOf === undefined ? {} : { oneOf: groupId(more.oneOf) }),
       start: Math.round(beat * TICKS_PER_QUARTER),
       length: Math.round(beats * TICKS_PER_QUARTER),
     }));

@@ -7,9 +7,10 @@ import {
   lineFrom,
   notesInRectangle,
   notesInSpan,
+  rowLength,
   tappedNote,
   type GestureSetting,
-  type Grid,
+  type Grids,
   type Id,
   type Place,
 } from '@yibbo/core';
@@ -33,7 +34,7 @@ export interface GridCursor {
 }
 
 /** Moving about and entering notes on the grid by keys: arrows go from box to box and row to row while nothing is selected, with
- *  Ctrl always; Enter puts a note there, or selects the one that is there; with Q held, arrows leave a note wherever they go. B begins a frame that the
+ *  Ctrl always, Ctrl Home and End to the ends of the row; Enter puts a note there, or selects the one that is there; with Q held, arrows leave a note wherever they go. B begins a frame that the
  *  arrows stretch; Shift and Enter mark its time on the ruler. */
 export function useGridCursor(
   part: OpenPart,
@@ -60,11 +61,24 @@ export function useGridCursor(
     const from = place ?? start();
     if (isHeld('paint')) putNote(from);
     const tick = lineFrom(gridOfRow(part, from.pitch), from.tick, boxes);
-    const row = clamp(rows.findIndex(({ pitch }) => pitch === from.pitch) + rowsDown, 0, rows.length - 1);
+    goTo(tick, clamp(rows.findIndex(({ pitch }) => pitch === from.pitch) + rowsDown, 0, rows.length - 1));
+  };
+
+  const goTo = (tick: number, row: number) => {
     const to = { tick, pitch: rows[row]!.pitch };
     setPlace(to);
     viewport.reveal(tick, row);
-    if (corner) select(notesInRectangle(notes, ...boxesBetween(corner, to, part.grid)));
+    if (corner) select(notesInRectangle(notes, ...boxesBetween(corner, to, part)));
+  };
+
+  /** To the first or the last box of the row. */
+  const goToEnd = (key: 'Home' | 'End') => {
+    const { pitch } = place ?? start();
+    const last = lineFrom(gridOfRow(part, pitch), rowLength(part.pattern, pitch), -1);
+    goTo(
+      key === 'Home' ? 0 : last,
+      rows.findIndex((row) => row.pitch === pitch),
+    );
   };
 
   const select = (ids: readonly Id[]) => void dispatch(selectionSet(ids));
@@ -73,12 +87,12 @@ export function useGridCursor(
     const from = place ?? start();
     setPlace(from);
     setCorner(from);
-    select(notesInRectangle(notes, ...boxesBetween(from, from, part.grid)));
+    select(notesInRectangle(notes, ...boxesBetween(from, from, part)));
   };
 
   /** Marks the time of the frame on the ruler and selects all that starts in it. */
   const markSpan = (from: Place) => {
-    const [first, last] = boxesBetween(from, place ?? from, part.grid);
+    const [first, last] = boxesBetween(from, place ?? from, part);
     const span = { start: first.tick, end: last.tick };
     dispatch(spanSet(span));
     select(notesInSpan(notes, span).map(({ id }) => id));
@@ -114,6 +128,7 @@ export function useGridCursor(
     };
     const step = (hasSelection && !ctrl && !corner) || event.shiftKey ? undefined : steps[event.key];
     if (step) go(step[0], step[1]);
+    else if (ctrl && (event.key === 'Home' || event.key === 'End')) goToEnd(event.key);
     else if (event.key === 'Enter' && !ctrl) enter(event.shiftKey);
     else if (event.key.toLowerCase() === 'b' && !ctrl) beginFrame();
     else if (event.key === 'Escape' && corner) {
@@ -131,11 +146,11 @@ function toggled(selected: readonly Id[], id: Id): readonly Id[] {
 }
 
 /** The corners of the boxes from one place to another, both included. */
-function boxesBetween(a: Place, b: Place, grid: Grid): [Place, Place] {
+function boxesBetween(a: Place, b: Place, grids: Grids): [Place, Place] {
   const [left, right] = a.tick <= b.tick ? [a, b] : [b, a];
   return [
     { tick: left.tick, pitch: a.pitch },
-    { tick: lineAfter(grid, right.tick), pitch: b.pitch },
+    { tick: lineAfter(gridOfRow(grids, right.pitch), right.tick), pitch: b.pitch },
   ];
 }
 
@@ -151,7 +166,7 @@ export function Cursor({
   readonly window: GridWindow;
 }) {
   if (!place) return null;
-  const frame = corner ? boxesBetween(corner, place, part.grid) : null;
+  const frame = corner ? boxesBetween(corner, place, part) : null;
   const width = (lineAfter(gridOfRow(part, place.pitch), place.tick) - place.tick) * window.pixelsPerTick;
   const cell = (
     <div

@@ -61,10 +61,13 @@ export function EndHandle({
       <div
         style={{
           position: 'absolute',
-          left: REACH + 4,
-          top: 0,
+          // Before the line, where it is in view whenever the line is.
+          right: REACH + 3,
+          top: 2,
+          padding: '0 3px',
+          background: 'var(--wash)',
           fontSize: 12,
-          lineHeight: '22px',
+          lineHeight: '18px',
           whiteSpace: 'nowrap',
           color: dragged === null ? 'var(--faded)' : 'var(--act)',
           fontWeight: dragged === null ? 400 : 600,

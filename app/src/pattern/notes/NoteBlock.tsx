@@ -1,5 +1,6 @@
-import { barBeatWords, lengthWords, passesShort, whenWords, type MeterAt, type Note } from '@yibbo/core';
+import { barBeatWords, figuresOf, isUnsure, lengthWords, otherWords, type MeterAt, type Note } from '@yibbo/core';
 import { memo, type CSSProperties } from 'react';
+import { bendLine } from './bend-line';
 
 export interface NoteBlockProps {
   readonly note: Note;
@@ -34,7 +35,8 @@ export function blockRadius(height: number): number {
 const HATCH = 'repeating-linear-gradient(135deg,transparent 0 4px,var(--lineStrong) 4px 5px)';
 
 /** A note: a rounded block filled from below to the height of its velocity, so that loudness is read without a lane. Muted is hollow,
- *  chance a broken edge, a roll notches where its hits begin, passes a small fraction, a voice a small number. */
+ *  chance or a one-of group a broken edge, a roll notches where its hits begin, a bend its line, a semitone for each row; passes, group,
+ *  voice and pan are small figures. */
 export const NoteBlock = memo(
   function NoteBlock({
     note,
@@ -61,7 +63,7 @@ export const NoteBlock = memo(
       height: height - 2,
       boxSizing: 'border-box',
       borderRadius: blockRadius(height),
-      border: isOutline ? '1px solid var(--faded)' : `1.5px ${note.chance === undefined ? 'solid' : 'dashed'} ${colour}`,
+      border: isOutline ? '1px solid var(--faded)' : `1.5px ${isUnsure(note) ? 'dashed' : 'solid'} ${colour}`,
       background: isOutline || note.muted ? 'transparent' : isBeyond ? HATCH : filled,
       boxShadow: isSelected ? '0 0 0 2px var(--card), 0 0 0 4px var(--act)' : undefined,
       zIndex: isSelected ? 2 : 1,
@@ -77,6 +79,7 @@ export const NoteBlock = memo(
         style={style}
       >
         {isOffGrid ? <div style={OFF_GRID_TICK} /> : null}
+        {note.bend ? <BendLine note={note} width={leastWidth(width)} rowHeight={height} isOutline={isOutline} /> : null}
         {isOutline ? null : <Marks note={note} />}
         {hasHandles && height >= 16 && width >= 30 ? (
           <>
@@ -109,9 +112,9 @@ const COMPARED = [
 
 /** What else a note is, as shapes and figures. */
 function Marks({ note }: { readonly note: Note }) {
-  const { roll, passes, voice } = note;
-  if (!roll && !passes && voice === undefined) return null;
-  const figures = [passes ? passesShort(passes) : '', voice === undefined ? '' : `v${voice}`].filter(Boolean).join(' ');
+  const { roll } = note;
+  const figures = figuresOf(note);
+  if (!roll && !figures) return null;
   return (
     <>
       {roll
@@ -124,12 +127,36 @@ function Marks({ note }: { readonly note: Note }) {
   );
 }
 
+interface BendLineProps {
+  readonly note: Note;
+  readonly width: number;
+  /** Pixels of a semitone. */
+  readonly rowHeight: number;
+  readonly isOutline: boolean | undefined;
+}
+
+/** The pitch line of a note, from its block to the rows it reaches. */
+function BendLine({ note, width, rowHeight, isOutline }: BendLineProps) {
+  const middle = rowHeight / 2 - 1;
+  const points = bendLine(note.bend!, note.length)
+    .map(([share, semitones]) => `${(share * width).toFixed(1)},${(middle - semitones * rowHeight).toFixed(1)}`)
+    .join(' ');
+  return (
+    <svg style={BEND} data-testid="bend-line">
+      {isOutline ? null : <polyline points={points} fill="none" stroke="var(--card)" strokeWidth={5} />}
+      <polyline points={points} fill="none" stroke={isOutline ? 'var(--faded)' : 'var(--ink)'} strokeWidth={2} />
+    </svg>
+  );
+}
+
+const BEND: CSSProperties = { position: 'absolute', left: 0, top: 0, width: 1, height: 1, overflow: 'visible', pointerEvents: 'none' };
 const NOTCH: CSSProperties = { position: 'absolute', top: 0, width: 2, height: '55%', background: 'var(--card)' };
 /** Small figures on a patch of paper, so that they are read on any fill and over the edge of a narrow note. */
 const FIGURES: CSSProperties = {
   position: 'absolute',
   left: 1,
   top: -1,
+  zIndex: 1,
   padding: '0 2px',
   borderRadius: 2,
   background: 'var(--card)',
@@ -153,12 +180,15 @@ const HANDLE: CSSProperties = { position: 'absolute', top: '25%', width: 3, heig
 
 /** A note in words, for those who hear the page: "C4 at 1.3, 1/2 beat, velocity 96, chance 50 %". */
 export function noteWords(note: Note, rowLabel: string, meters: readonly MeterAt[]): string {
+  const figures = figuresOf(note);
   const place = `${rowLabel} at ${barBeatWords(meters, note.start)}`;
   return [
     place,
     lengthWords(note.length, meters[0]!),
     `velocity ${note.velocity}`,
     ...(note.muted ? ['muted'] : []),
-    ...whenWords(note),
+    ...otherWords(note),
+    // What is seen on it has to be in its name, for those who call it by that.
+    ...(figures ? [`marked ${figures}`] : []),
   ].join(', ');
 }

@@ -1,6 +1,7 @@
-import { passesShort, type Note } from '@yibbo/core';
+import { figuresOf, isUnsure, type Note } from '@yibbo/core';
 import { useLayoutEffect, useRef } from 'react';
-import { useTheme } from 'tamagui';
+import { useTheme } from '@tamagui/core';
+import { bendLine } from './bend-line';
 import { blockRadius, leastWidth } from './NoteBlock';
 import type { GridWindow } from './viewport';
 
@@ -100,11 +101,12 @@ function drawNote(context: CanvasRenderingContext2D, placed: PlacedNote, inks: I
   }
   if (!isNarrow || note.muted) {
     outline(-0.75);
-    context.setLineDash(note.chance === undefined ? [] : [4, 3]);
+    context.setLineDash(isUnsure(note) ? [4, 3] : []);
     context.lineWidth = 1.5;
     context.strokeStyle = inks.colour;
     context.stroke();
   }
+  drawBend(context, placed, inks);
   if (isOffGrid) drawOffGrid(context, x, y, inks.act);
   drawFigures(context, placed, inks);
 }
@@ -114,6 +116,22 @@ function drawNotches(context: CanvasRenderingContext2D, { note, left, top, width
   if (!note.roll) return;
   context.fillStyle = card;
   for (let hit = 1; hit < note.roll.hits; hit++) context.fillRect(left + (width * hit) / note.roll.hits - 1, top, 2, height * 0.55);
+}
+
+function drawBend(context: CanvasRenderingContext2D, { note, left, top, width, height }: PlacedNote, { card, ink }: Inks): void {
+  if (!note.bend) return;
+  context.beginPath();
+  for (const [share, semitones] of bendLine(note.bend, note.length))
+    context.lineTo(left + share * width, top + height / 2 - semitones * height);
+  context.setLineDash([]);
+  for (const [lineWidth, colour] of [
+    [5, card],
+    [2, ink],
+  ] as const) {
+    context.lineWidth = lineWidth;
+    context.strokeStyle = colour;
+    context.stroke();
+  }
 }
 
 /** A small tick that leans out of the note's start. */
@@ -126,9 +144,9 @@ function drawOffGrid(context: CanvasRenderingContext2D, x: number, y: number, in
   context.fill();
 }
 
-/** Passes as a small fraction, a voice as a small number. */
+/** Passes as a small fraction, group, voice and pan as a small word. */
 function drawFigures(context: CanvasRenderingContext2D, { note, left, top }: PlacedNote, { card, ink }: Inks): void {
-  const figures = [note.passes ? passesShort(note.passes) : '', note.voice === undefined ? '' : `v${note.voice}`].filter(Boolean).join(' ');
+  const figures = figuresOf(note);
   if (!figures) return;
   context.font = '11px sans-serif';
   context.fillStyle = card;

@@ -1,6 +1,6 @@
 import type { Id } from '@yibbo/core';
 import { useCallback, useMemo, useRef } from 'react';
-import { useMedia } from 'tamagui';
+import { useMedia } from '@tamagui/core';
 import { desk } from '../../audio/desk';
 import { selectNotes, selectShownNotes, type OpenPart } from '../../store/selectors';
 import { useAppDispatch, useAppSelector } from '../../store/store';

@@ -91,6 +91,8 @@ export const Ruler = memo(function Ruler({ viewport, part, notes, height }: Rule
   );
 });
 
+/** Pixels before the pattern's end that its own word takes. */
+const END_ROOM = 62;
 const OWN_GRID_HEIGHT = 15;
 /** A stretch of time with a grid of its own. */
 const OWN_GRID: CSSProperties = {
@@ -122,10 +124,12 @@ function marksIn({ fromTick, toTick, pixelsPerTick }: GridWindow, { grid, meters
   const hasRoomForBeats = lines.some(
     ({ tick, weight }, index) => weight === 'beat' && (tick - (lines[index - 1]?.tick ?? 0)) * pixelsPerTick >= NUMBER_GAP,
   );
+  const endLeft = (pattern.length - fromTick) * pixelsPerTick;
   let lastLeft = -Infinity;
   return lines.map(({ tick, weight }) => {
     const left = (tick - fromTick) * pixelsPerTick;
-    const isNumbered = left - lastLeft >= NUMBER_GAP && (weight === 'bar' || hasRoomForBeats);
+    const isNumbered =
+      left - lastLeft >= NUMBER_GAP && (weight === 'bar' || (hasRoomForBeats && (endLeft - left >= END_ROOM || endLeft <= left)));
     if (isNumbered) lastLeft = left;
     const words = barBeatWords(meters, tick);
     return { tick, left, isBar: weight === 'bar', words: isNumbered ? (hasRoomForBeats ? words : words.split('.')[0]!) : null };

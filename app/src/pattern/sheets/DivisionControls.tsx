@@ -1,5 +1,5 @@
 import { DIVISION_FORMS, DIVISION_UNITS, division, formOf, TUPLET_COUNTS, type Division, type DivisionForm } from '@yibbo/core';
-import { XStack } from 'tamagui';
+import { XStack } from '@tamagui/stacks';
 import { Choices } from '../../controls/Choices';
 import { Stepper } from '../../controls/Stepper';
 import { Words } from '../../controls/words';

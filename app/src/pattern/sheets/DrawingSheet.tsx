@@ -1,5 +1,5 @@
 import { boxTicks, DIVISION_UNITS, divisionName, gridAt, MOST_TURNS, SHAPES, unitTicks } from '@yibbo/core';
-import { XStack } from 'tamagui';
+import { XStack } from '@tamagui/stacks';
 import { Choices } from '../../controls/Choices';
 import { Press } from '../../controls/Press';
 import { Stepper } from '../../controls/Stepper';

@@ -1,5 +1,5 @@
 import { barBeatWords, divisionName, divisionWords } from '@yibbo/core';
-import { XStack } from 'tamagui';
+import { XStack } from '@tamagui/stacks';
 import { Choices } from '../../controls/Choices';
 import { Press } from '../../controls/Press';
 import { ownDivision, setDivision, type GridTarget } from '../../store/grids';

@@ -1,6 +1,6 @@
 import { keyWords, printed, SCALES, tonicOf, type KeyChoice } from '@yibbo/core';
 import { useState } from 'react';
-import { XStack } from 'tamagui';
+import { XStack } from '@tamagui/stacks';
 import { Choices } from '../../controls/Choices';
 import { Press } from '../../controls/Press';
 import { editEntity } from '../../store/edits';

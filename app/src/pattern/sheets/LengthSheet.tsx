@@ -1,5 +1,5 @@
 import { boxTicks, divisionName, gridAt, lengthWords } from '@yibbo/core';
-import { XStack } from 'tamagui';
+import { XStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { Stepper } from '../../controls/Stepper';
 import { setPatternLength } from '../../store/edits';

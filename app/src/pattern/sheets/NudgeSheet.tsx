@@ -1,7 +1,7 @@
 import { AMOUNT_UNITS, type AmountUnit } from '@yibbo/core';
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
 import ArrowRight from 'lucide-react-native/icons/arrow-right';
-import { XStack } from 'tamagui';
+import { XStack } from '@tamagui/stacks';
 import { Choices } from '../../controls/Choices';
 import { Press } from '../../controls/Press';
 import { Stepper } from '../../controls/Stepper';

@@ -1,6 +1,6 @@
 import { boxTicks, divisionName, gridOfRow, rowLength, type Note } from '@yibbo/core';
 import { useState } from 'react';
-import { XStack } from 'tamagui';
+import { XStack } from '@tamagui/stacks';
 import { desk } from '../../audio/desk';
 import { Choices } from '../../controls/Choices';
 import { Press } from '../../controls/Press';

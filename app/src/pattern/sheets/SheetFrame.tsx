@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
-import { ScrollView, XStack, YStack } from 'tamagui';
+import { ScrollView } from '@tamagui/scroll-view';
+import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { Words } from '../../controls/words';
 import { useAppDispatch } from '../../store/store';

@@ -1,4 +1,4 @@
-import { XStack } from 'tamagui';
+import { XStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { Stepper } from '../../controls/Stepper';
 import { Words } from '../../controls/words';

@@ -1,4 +1,4 @@
-import { barBeatWords, beatTicks, passesShort, whenWords, type Note } from '@yibbo/core';
+import { barBeatWords, beatTicks, figuresOf, isUnsure, otherWords, type Note } from '@yibbo/core';
 import type { CSSProperties } from 'react';
 import type { OpenPart } from '../../store/selectors';
 import { isRepeat, type StepCell } from './step-cells';
@@ -23,6 +23,7 @@ export function StepButton({ part, cell, rowName, pitch, hits, isHeld, isSelecte
   const hit = hits[0];
   const isOnBeat = cell.start % beatTicks(part.meter) === 0;
   const offset = hit ? (hit.start - cell.source) / (cell.end - cell.start) : 0;
+  const figures = hit ? stepFigures(hit) : '';
   const state = hit
     ? [
         '',
@@ -30,7 +31,8 @@ export function StepButton({ part, cell, rowName, pitch, hits, isHeld, isSelecte
         ...(hits.length > 1 ? [`${hits.length} hits`] : []),
         ...(offset ? ['off grid'] : []),
         ...(hit.muted ? ['muted'] : []),
-        ...whenWords(hit),
+        ...otherWords(hit),
+        ...(figures ? [`marked ${figures}`] : []),
       ].join(', ')
     : '';
   return (
@@ -58,6 +60,11 @@ export function StepButton({ part, cell, rowName, pitch, hits, isHeld, isSelecte
   );
 }
 
+/** The small figures on a cell. A bend has no room for its line here. */
+function stepFigures(hit: Note): string {
+  return [figuresOf(hit), hit.bend ? '~' : ''].filter(Boolean).join(' ');
+}
+
 function Dot({
   hit,
   colour,
@@ -69,6 +76,7 @@ function Dot({
   readonly offset: number;
   readonly count: number;
 }) {
+  const figures = stepFigures(hit);
   const share = 28 + 56 * (hit.velocity / 127);
   return (
     <>
@@ -76,9 +84,9 @@ function Dot({
         style={{
           ...DOT,
           width: `${share}%`,
-          background: hit.muted ? 'transparent' : hit.chance === undefined ? colour : 'color-mix(in srgb, currentColor 55%, var(--card))',
+          background: hit.muted ? 'transparent' : isUnsure(hit) ? 'color-mix(in srgb, currentColor 55%, var(--card))' : colour,
           color: colour,
-          border: `2px ${hit.chance === undefined ? 'solid' : 'dashed'} ${colour}`,
+          border: `2px ${isUnsure(hit) ? 'dashed' : 'solid'} ${colour}`,
         }}
       />
       {hit.roll ? (
@@ -88,7 +96,7 @@ function Dot({
           ))}
         </div>
       ) : null}
-      {hit.passes ? <span style={PASSES}>{passesShort(hit.passes)}</span> : null}
+      {figures ? <span style={FIGURES}>{figures}</span> : null}
       {offset ? (
         <div style={{ position: 'absolute', top: 0, bottom: 0, left: `${offset * 100}%`, width: 3, background: 'var(--act)' }} />
       ) : null}
@@ -116,7 +124,7 @@ const REPEAT: CSSProperties = { borderStyle: 'dashed', opacity: 0.55 };
 const DOT: CSSProperties = { aspectRatio: '1', maxHeight: '92%', borderRadius: '50%', boxSizing: 'border-box', position: 'relative' };
 const TAIL: CSSProperties = { position: 'absolute', left: 0, right: 0, height: 4, opacity: 0.55 };
 const ROLL: CSSProperties = { position: 'absolute', left: 0, right: 0, bottom: 1, display: 'flex', gap: 2, justifyContent: 'center' };
-const PASSES: CSSProperties = {
+const FIGURES: CSSProperties = {
   position: 'absolute',
   left: 2,
   top: 1,

@@ -13,7 +13,7 @@ import {
   type Target,
 } from '@yibbo/core';
 import { useEffect, useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { useMedia } from 'tamagui';
+import { useMedia } from '@tamagui/core';
 import { selectNotes, selectShownNotes, type OpenPart } from '../../store/selectors';
 import { useAppDispatch, useAppSelector } from '../../store/store';
 import { selectionSet } from '../../store/view';

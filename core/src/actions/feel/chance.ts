@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { having, without } from '../../notes/with';
+import { withChance } from '../../notes/with';
 import { notesAction } from '../action';
 import { sliderParam } from '../params';
 
@@ -8,13 +8,11 @@ export const chance = notesAction({
   family: 'feel',
   subject: 'notes',
   label: 'Chance',
-  help: 'How often a note sounds, in percent of the passes, drawn anew each time round. At 100 % it always does.',
+  help: 'How often a note sounds, in percent of the passes, drawn anew each time round. At 100 % it always does. It leaves a one-of group for that.',
   words: ['probability', 'random', 'percent', 'sometimes', 'maybe'],
   params: z.object({ percent: sliderParam('Chance', 0, 100, 50, '%') }),
   quick: [25, 50, 75, 100].map((percent) => ({ label: `Chance ${percent} %`, shown: `${percent} %`, params: { percent } })),
   run: ({ notes }, { percent }) => ({
-    notes: notes.map((note) =>
-      percent < 100 ? having(note, { chance: Math.round(percent) }) : without(without(note, 'chance'), 'drawnWith'),
-    ),
+    notes: notes.map((note) => withChance(note, percent)),
   }),
 });

@@ -8,6 +8,8 @@ const params = z.object({
   length: textParam('Length', '1/8, +0.5, /2', 40),
   pitch: textParam('Pitch', 'F#3, +12', 40),
   start: textParam('Start', '2.3, +1/16', 40),
+  chance: textParam('Chance', '50, +10, /2', 40),
+  pan: textParam('Pan', 'L50, R30, +10', 40),
 });
 
 export const typeValues = notesAction({
@@ -16,7 +18,7 @@ export const typeValues = notesAction({
   subject: 'notes',
   label: 'Type values',
   help: 'Sets any value of all notes by typing it, or changes it with + - * and /. What is left empty stays.',
-  words: ['number', 'exact', 'set', 'add', 'multiply', 'velocity', 'length', 'pitch', 'start'],
+  words: ['number', 'exact', 'set', 'add', 'multiply', 'velocity', 'length', 'pitch', 'start', 'chance', 'pan'],
   params,
   run: (part, typed, context) => {
     const result = attempt(part, typed, context);

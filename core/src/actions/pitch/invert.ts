@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { upsideDown } from '../../notes/bend';
 import { inverted } from '../../theory';
 import { notesAction } from '../action';
 import { choiceParam } from '../params';
@@ -13,6 +14,8 @@ export const invert = notesAction({
   words: ['upside down', 'mirror', 'flip', 'contrary'],
   params: z.object({ by: choiceParam('By', ['semitones', 'scale'], 'semitones', { scale: 'steps of the scale' }) }),
   quick: [{ label: 'Invert', icon: 'invert', params: {} }],
-  run: ({ notes }, { by }, { key }) => ({ notes: inverted(notes, by === 'scale' ? key : null) }),
+  run: ({ notes }, { by }, { key }) => ({
+    notes: inverted(notes, by === 'scale' ? key : null).map((note) => (note.bend ? { ...note, bend: upsideDown(note.bend) } : note)),
+  }),
   whyNot: (_part, { by }, { key }) => (by === 'scale' && !key ? NO_KEY : null),
 });

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { backwards } from '../../notes/bend';
 import { spanOf } from '../../notes/rotate';
 import { notesAction } from '../action';
 
@@ -13,6 +14,12 @@ export const reverse = notesAction({
   quick: [{ label: 'Reverse', icon: 'reverse', params: {} }],
   run: ({ notes }) => {
     const { start, end } = spanOf(notes);
-    return { notes: notes.map((note) => ({ ...note, start: start + end - note.start - note.length })) };
+    return {
+      notes: notes.map((note) => {
+        const turned = { ...note, start: start + end - note.start - note.length };
+        if (note.bend) turned.bend = backwards(note.bend, note.length);
+        return turned;
+      }),
+    };
   },
 });
