@@ -1,16 +1,12 @@
 import { expect, test, type Page } from '@playwright/test';
-import { readFileSync } from 'node:fs';
 import { boxAt, cell, Fingers, middleOf, newSong, savedNotes, shapes } from '../support/app';
-import { noteOns, textFromMidi } from '../support/midi-text';
+import { noteOns, sentOut } from '../support/midi-text';
 
 const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: typeof name === 'string' });
 
 /** Starts in ticks of 480 to the quarter, by pitch, of the MIDI file the song leaves as. */
 async function exported(page: Page, pitch: number): Promise<number[]> {
-  await button(page, 'Send out').tap();
-  const [download] = await Promise.all([page.waitForEvent('download'), button(page, 'MIDI file, as heard').tap()]);
-  await button(page, 'Send out').tap();
-  const rows = textFromMidi(readFileSync(await download.path()));
+  const rows = await sentOut(page);
   const perQuarter = Number(rows[0]!.split(',')[5]);
   return noteOns(rows)
     .filter(([, , , each]) => each === pitch)

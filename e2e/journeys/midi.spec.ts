@@ -1,6 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { readFileSync } from 'node:fs';
-import { byTimeThenRest, midiFromText, noteOns, textFromMidi } from '../support/midi-text';
+import { byTimeThenRest, midiFromText, noteOns, sentOut } from '../support/midi-text';
 
 /** A file as other programs write them: a tempo change outside the first track, controllers, an overlap, a double, drums. */
 const ROWS = [
@@ -44,25 +43,17 @@ test('a MIDI file comes in, is looked at first, goes out the same, is edited, an
   await preview.getByRole('button', { name: 'Bring it in' }).tap();
   await expect(page.getByRole('heading', { name: 'Low Water' })).toBeVisible();
 
-  const sendOut = async () => {
-    const [download] = await Promise.all([
-      page.waitForEvent('download'),
-      page.getByRole('button', { name: 'MIDI file, as written' }).tap(),
-    ]);
-    return textFromMidi(readFileSync(await download.path()));
-  };
-  await page.getByRole('button', { name: 'Send out' }).tap();
   // Tempo marks are gathered in the first track; every other row keeps its track, tick and numbers.
   const gathered = ROWS.map((row) => (row === '2, 96, Tempo, 500000' ? '1, 96, Tempo, 500000' : row)).filter(
     (row) => row !== '1, 0, End_track',
   );
-  const untouched = (await sendOut()).filter((row) => !/^1, \d+, End_track/.test(row));
+  const untouched = (await sentOut(page, 'written')).filter((row) => !/^1, \d+, End_track/.test(row));
   expect([...untouched].sort()).toEqual([...gathered].sort());
 
   // The drums a step of 1/16 (24 ticks) later, round the bar of 336 ticks: nothing reaches the end, so nothing wraps.
   await page.getByRole('button', { name: 'Deck', exact: true }).tap();
   await page.getByRole('button', { name: 'Rotate on' }).tap();
-  const edited = noteOns(await sendOut());
+  const edited = noteOns(await sentOut(page, 'written'));
   expect(edited).toEqual(
     [
       [2, 0, 2, 40, 90],

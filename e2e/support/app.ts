@@ -148,3 +148,16 @@ export async function eachSheet(page: Page, look: (where: string) => Promise<voi
   await tab('Time');
   await open(/^One nudge is/);
 }
+
+/** Walks on with Tab until what `locator` names has the focus, as someone without a pointer does. */
+export async function tabTo(locator: Locator): Promise<void> {
+  const page = locator.page();
+  await expect(locator).toBeVisible();
+  // Found once: to look for it by its name at each press takes longer than the press.
+  const wanted = (await locator.elementHandle())!;
+  for (let presses = 0; presses < 200; presses++) {
+    if (await wanted.evaluate((element) => element === document.activeElement)) return;
+    await page.keyboard.press('Tab');
+  }
+  throw new Error(`Tab does not come to ${String(locator)}.`);
+}

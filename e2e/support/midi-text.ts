@@ -1,4 +1,6 @@
+import type { Page } from '@playwright/test';
 import { spawnSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 
 /** Bytes of a MIDI file written as text, by Debian's csvmidi. */
 export function midiFromText(rows: readonly string[]): Buffer {
@@ -12,6 +14,18 @@ export function textFromMidi(bytes: Buffer): string[] {
   const { status, stdout, stderr } = spawnSync('midicsv', ['-', '-'], { input: bytes, maxBuffer: 1 << 26 });
   if (status !== 0) throw new Error(`midicsv: ${stderr}`);
   return stdout.toString('latin1').trim().split('\n');
+}
+
+/** The song as another program reads it, once it has been sent out. */
+export async function sentOut(page: Page, mode: 'heard' | 'written' = 'heard'): Promise<string[]> {
+  const open = page.getByRole('button', { name: 'Send out', exact: true });
+  await open.click();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: `MIDI file, as ${mode}` }).click(),
+  ]);
+  await open.click();
+  return textFromMidi(readFileSync(await download.path()));
 }
 
 /** The note rows of a file: "track, tick, channel, pitch, velocity" of each note-on, sorted by time, then by the rest. */
