@@ -55,8 +55,10 @@ export class Fingers {
     return new Fingers(await page.context().newCDPSession(page));
   }
 
-  private send(type: 'touchStart' | 'touchMove' | 'touchEnd', points: readonly Point[]): Promise<unknown> {
-    return this.session.send('Input.dispatchTouchEvent', { type, touchPoints: points.map(({ x, y }, id) => ({ x, y, id })) });
+  /** `at` is when the fingers did it, in seconds since 1970; else it is when the browser hears of it. */
+  private send(type: 'touchStart' | 'touchMove' | 'touchEnd', points: readonly Point[], at?: number): Promise<unknown> {
+    const touchPoints = points.map(({ x, y }, id) => ({ x, y, id }));
+    return this.session.send('Input.dispatchTouchEvent', { type, touchPoints, ...(at ? { timestamp: at } : {}) });
   }
 
   /** Puts fingers down, moves each along its path in steps, lifts them. `hold` waits before moving, `rest` at the end of the way;
@@ -81,16 +83,14 @@ export class Fingers {
     await this.send('touchEnd', []);
   }
 
-  /** Throws the view: fingers lifted while they still move. */
+  /** Throws the view: fingers that move every 12 ms and are lifted while they do, however long a busy machine takes to say so. */
   async flick(paths: readonly { from: Point; to: Point }[], steps = 6): Promise<void> {
     const at = (share: number) =>
       paths.map(({ from, to }) => ({ x: from.x + (to.x - from.x) * share, y: from.y + (to.y - from.y) * share }));
-    await this.send('touchStart', at(0));
-    for (let step = 1; step <= steps; step++) {
-      await new Promise((resolve) => setTimeout(resolve, 12));
-      await this.send('touchMove', at(step / steps));
-    }
-    await this.send('touchEnd', []);
+    const began = Date.now() / 1000;
+    await this.send('touchStart', at(0), began);
+    for (let step = 1; step <= steps; step++) await this.send('touchMove', at(step / steps), began + step * 0.012);
+    await this.send('touchEnd', [], began + steps * 0.012 + 0.006);
   }
 
   /** Two taps as quick as a hand's: nothing is waited for between them. */

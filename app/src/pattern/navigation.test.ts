@@ -23,9 +23,9 @@ describe('fingers on the view', () => {
   it('one finger scrolls by its way, two by the way of both, and each axis pinches for itself', () => {
     const view = new Watched();
     const navigation = new Navigation();
-    navigation.follow(view, { x: 100, y: 100 }, { x: 90, y: 120 }, null);
+    navigation.follow(view, { x: 100, y: 100 }, { x: 90, y: 120 }, null, 10);
     expect([view.x, view.y]).toEqual([10, -20]);
-    navigation.follow(view, { x: 100, y: 300 }, { x: 50, y: 300 }, { x: 200, y: 310 });
+    navigation.follow(view, { x: 100, y: 300 }, { x: 50, y: 300 }, { x: 200, y: 310 }, 20);
     expect(view.x).toBe(10 + 25);
     // 100 px apart became 150 px: half as wide again in time; 10 px up and down are too close to tell.
     expect(view.zooms).toEqual([[1.5, 1]]);
@@ -34,12 +34,11 @@ describe('fingers on the view', () => {
   it('a throw rolls on, slower and slower, and stops; a finger that rested gives no push', () => {
     const view = new Watched();
     const navigation = new Navigation();
-    for (let step = 0; step < 6; step++) {
-      jest.advanceTimersByTime(16);
-      navigation.follow(view, { x: 100, y: 0 }, { x: 84, y: 0 }, null);
-    }
+    for (let step = 1; step <= 6; step++) navigation.follow(view, { x: 100, y: 0 }, { x: 84, y: 0 }, null, step * 16);
     const thrown = view.x;
-    navigation.coast(view);
+    // The page was busy for a second and hears only now that the finger was lifted, 10 ms after it last moved.
+    jest.advanceTimersByTime(1000);
+    navigation.coast(view, 6 * 16 + 10);
     jest.advanceTimersByTime(160);
     const soon = view.x - thrown;
     jest.advanceTimersByTime(160);
@@ -52,10 +51,9 @@ describe('fingers on the view', () => {
     jest.advanceTimersByTime(1000);
     expect(view.x).toBe(end);
 
-    navigation.follow(view, { x: 100, y: 0 }, { x: 60, y: 0 }, null);
-    jest.advanceTimersByTime(200);
+    navigation.follow(view, { x: 100, y: 0 }, { x: 60, y: 0 }, null, 10_000);
     const rested = view.x;
-    navigation.coast(view);
+    navigation.coast(view, 10_200);
     jest.advanceTimersByTime(500);
     expect(view.x).toBe(rested);
   });

@@ -18,19 +18,19 @@ const FRAME_MS = 1000 / 60;
 /** A finger that rested this long before it was lifted gives the view no push. */
 const REST_MS = 60;
 
-/** Moves a view by one or two fingers: both together scroll, apart and together zoom each axis for itself, and a push rolls on. */
+/** Moves a view by one or two fingers: both together scroll, apart and together zoom each axis for itself, and a push rolls on.
+ *  Times are those of the events, in ms: a page too busy to look up at once still sees how fast the fingers were. */
 export class Navigation {
   private speed: FingerAt = { x: 0, y: 0 };
   private movedAt = 0;
   private frame = 0;
 
-  /** One of the fingers has moved from `before` to `now`; `other` is where the second one is, if there are two. */
-  follow(view: Movable, before: FingerAt, now: FingerAt, other: FingerAt | null): void {
+  /** One of the fingers has moved from `before` to `now` by the time `at`; `other` is where the second one is, if there are two. */
+  follow(view: Movable, before: FingerAt, now: FingerAt, other: FingerAt | null, at: number): void {
     const share = other ? 2 : 1;
     const x = (before.x - now.x) / share;
     const y = (before.y - now.y) / share;
     view.move(x, y);
-    const at = performance.now();
     const since = Math.max(1, at - this.movedAt);
     const blend = Math.min(1, since / 50);
     this.speed = { x: mix(this.speed.x, x / since, blend), y: mix(this.speed.y, y / since, blend) };
@@ -44,9 +44,9 @@ export class Navigation {
     );
   }
 
-  /** The last finger is lifted: the view rolls on with the speed it had, slower and slower. */
-  coast(view: Movable): void {
-    if (performance.now() - this.movedAt > REST_MS) return this.stop();
+  /** The last finger is lifted at the time `at`: the view rolls on with the speed it had, slower and slower. */
+  coast(view: Movable, at: number): void {
+    if (at - this.movedAt > REST_MS) return this.stop(at);
     let last = performance.now();
     const roll = (now: number) => {
       const since = Math.min(50, now - last);
@@ -55,15 +55,15 @@ export class Navigation {
       const kept = KEPT_SPEED ** (since / FRAME_MS);
       this.speed = { x: this.speed.x * kept, y: this.speed.y * kept };
       if (Math.hypot(this.speed.x, this.speed.y) > STOP_SPEED) this.frame = requestAnimationFrame(roll);
-      else this.stop();
+      else this.stop(now);
     };
     this.frame = requestAnimationFrame(roll);
   }
 
-  stop(): void {
+  stop(at = performance.now()): void {
     cancelAnimationFrame(this.frame);
     this.speed = { x: 0, y: 0 };
-    this.movedAt = performance.now();
+    this.movedAt = at;
   }
 }
 

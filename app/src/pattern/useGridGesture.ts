@@ -124,7 +124,7 @@ export function useGridGesture(
     dispatch(menuSet({ x, y, at: surface.placeAt(x, y), noteId: target.kind === 'note' ? target.noteId : null }));
 
   const onPointerDown = (event: ReactPointerEvent<HTMLElement>) => {
-    navigation.stop();
+    navigation.stop(event.timeStamp);
     if (event.pointerType === 'mouse' && event.button !== 0) return;
     event.currentTarget.setPointerCapture(event.pointerId);
     const { clientX: x, clientY: y } = event;
@@ -168,7 +168,7 @@ export function useGridGesture(
     const [first, second] = pointers.current.values();
     if (isNavigating.current) {
       const other = pointer === first ? second : first;
-      if (surface.view) navigation.follow(surface.view, before, pointer, other ?? null);
+      if (surface.view) navigation.follow(surface.view, before, pointer, other ?? null, event.timeStamp);
       return;
     }
     if (pointer !== first || current.current.state === 'idle' || current.current.state === 'menu') return;
@@ -224,7 +224,7 @@ export function useGridGesture(
     const wasNavigating = isNavigating.current;
     isNavigating.current = false;
     cancel();
-    if (wasNavigating && surface.view) navigation.coast(surface.view);
+    if (wasNavigating && surface.view) navigation.coast(surface.view, event.timeStamp);
     if (wasNavigating || isCancelled || finished.state === 'idle' || finished.state === 'menu') return;
     latest.current.onFinish({ gesture: finished, isTouch, at: event.timeStamp });
     if (finished.state === 'moving' && copiesNext) dispatch(copiesNextSet(false));
