@@ -1,8 +1,11 @@
-/** Builds the sound worklet, the app and the server, each only where something it is made of has changed. */
+/** Builds the sound engine's kernels, the app with its worklet and workers, and the server, each only where something it is made of
+ *  has changed. */
 import { EXPO_ENVIRONMENT, fingerprint, root, run, unlessDone } from './project.mjs';
-import { buildServer, buildWorkers, compressScripts } from './bundles.mjs';
+import { buildKernels, buildServer, buildWorkers, compressScripts } from './bundles.mjs';
 
-const shared = ['package-lock.json', 'core/src', 'scripts'];
+const shared = ['package-lock.json', 'core/kernels', 'core/src', 'scripts'];
+
+unlessDone('core/dist/.built', fingerprint(['package-lock.json', 'core/kernels', 'scripts']), buildKernels);
 
 unlessDone('app/dist/.built', fingerprint([...shared, 'app']), () => {
   console.log('Building the app …');

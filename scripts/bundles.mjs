@@ -2,7 +2,18 @@ import { buildSync } from 'esbuild';
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { brotliCompressSync, gzipSync } from 'node:zlib';
-import { root } from './project.mjs';
+import { root, run } from './project.mjs';
+
+/** The sound engine's loops as WebAssembly, in a module so that whatever can import a script can have them. */
+export function buildKernels() {
+  const options = ['-O3', '--runtime', 'stub', '--initialMemory', '8', '--enable', 'simd', '--disableWarning', '112'];
+  run(`${root}/node_modules/.bin/asc`, ['core/kernels/index.ts', ...options, '--outFile', 'core/dist/kernels.wasm']);
+  const bytes = readFileSync(`${root}/core/dist/kernels.wasm`).join();
+  writeFileSync(
+    `${root}/core/dist/kernels.ts`,
+    `/** Made by scripts/build.mjs from core/kernels. */\nexport const KERNELS: Uint8Array<ArrayBuffer> = Uint8Array.of(${bytes});\n`,
+  );
+}
 
 /** What runs beside the page, each as one plain script in the app's public folder: the sound engine as an audio worklet, and the
  *  worker that looks into MIDI files. */
@@ -27,7 +38,18 @@ export function buildServer() {
     platform: 'node',
     format: 'esm',
     target: 'node20',
-    external: ['better-sqlite3', 'drizzle-orm', 'drizzle-orm/*', 'express', 'express-static-gzip', 'helmet', 'compression', 'pino', 'pino-http', 'nanoid'],
+    external: [
+      'better-sqlite3',
+      'drizzle-orm',
+      'drizzle-orm/*',
+      'express',
+      'express-static-gzip',
+      'helmet',
+      'compression',
+      'pino',
+      'pino-http',
+      'nanoid',
+    ],
     logLevel: 'warning',
   });
 }

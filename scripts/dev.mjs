@@ -4,7 +4,8 @@ import { spawn } from 'node:child_process';
 import { ensureInstalled, EXPO_ENVIRONMENT, root } from './project.mjs';
 
 ensureInstalled();
-const { buildWorkers } = await import('./bundles.mjs');
+const { buildKernels, buildWorkers } = await import('./bundles.mjs');
+buildKernels();
 buildWorkers();
 const start = (args, cwd, env) => spawn(process.execPath, args, { cwd, stdio: 'inherit', env: { ...process.env, ...env } });
 const children = [

@@ -73,7 +73,7 @@ async function differingSamples(page: Page): Promise<number> {
 
   const notes = sent.flatMap((message) => (message.type === 'notes' ? message.notes : []));
   const first = Math.min(...notes.map(({ at }) => at));
-  const engine = new SoundEngine(48_000, Math.floor(first / CHUNK) * CHUNK - 100 * CHUNK);
+  const engine = new SoundEngine(Math.floor(first / CHUNK) * CHUNK - 100 * CHUNK);
   for (const message of sent) engine.post(message);
   const left = new Float32Array(48_000);
   engine.render(left, new Float32Array(48_000));

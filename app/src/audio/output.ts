@@ -49,7 +49,7 @@ function scriptEngine(context: AudioContext): SoundOutput['post'] {
   const early: EngineMessage[] = [];
   node.onaudioprocess = ({ outputBuffer, playbackTime }) => {
     if (!engine) {
-      engine = new SoundEngine(SAMPLE_RATE, Math.round(playbackTime * SAMPLE_RATE));
+      engine = new SoundEngine(Math.round(playbackTime * SAMPLE_RATE));
       for (const message of early) engine.post(message);
     }
     engine.render(outputBuffer.getChannelData(0), outputBuffer.getChannelData(1));

@@ -1,6 +1,5 @@
 import { SoundEngine, type EngineMessage } from '@yibbo/core/sound-engine';
 
-declare const sampleRate: number;
 declare const currentFrame: number;
 declare class AudioWorkletProcessor {
   readonly port: MessagePort;
@@ -13,7 +12,7 @@ class EngineProcessor extends AudioWorkletProcessor {
 
   constructor() {
     super();
-    this.engine = new SoundEngine(sampleRate, currentFrame);
+    this.engine = new SoundEngine(currentFrame);
     this.port.onmessage = (event: MessageEvent<EngineMessage>) => this.engine.post(event.data);
   }
 

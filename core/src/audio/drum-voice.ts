@@ -1,15 +1,18 @@
+import { Fall } from './fall';
 import { StateFilter } from './filter';
-import { decayPerSample, sineTurn, soften, velocityGain } from './math';
+import { velocityGain } from './math';
+import { wrap } from './oscillator';
+import { SAMPLE_RATE } from './rate';
 import type { Drum } from './sounds';
-import { bendFactor, CHUNK, Fade, Noise, scratchChunk, silence, type EngineNote, type Voice } from './voice';
+import { bendFactor, Fade, type Tools, type EngineNote, type Voice } from './voice';
+import { CHUNK, endOf, from, type Samples } from './workbench';
 
 /** Partials of struck metal, as ratios that never line up. */
 const METAL_RATIOS = [1, 1.342, 1.732, 2.134, 2.713, 3.184];
-const STROKE_SECONDS = 0.011;
+const STROKE_FRAMES = Math.round(0.011 * SAMPLE_RATE);
+const STROKE_FALL = new Fall(0.02);
 const ATTACK_SAMPLES = 20;
 const SILENCE = 0.0004;
-const mixed = scratchChunk();
-const layer = scratchChunk();
 
 /** A drum hit: rings out by itself, whatever the length of its note. */
 export class DrumVoice implements Voice {
@@ -17,66 +20,74 @@ export class DrumVoice implements Voice {
   readonly startFrame: number;
   readonly pan: number;
   readonly choke: string;
-  private readonly fadeOut: Fade;
-  private readonly noise: Noise;
+  private readonly fadeOut = new Fade();
   private readonly noiseFilter: StateFilter;
-  private readonly metalFilter: StateFilter;
+  private readonly metalFilter = new StateFilter('high');
   private readonly gain: number;
   private readonly phases = new Float64Array(METAL_RATIOS.length);
+  /** The chunk at work, the index it begins at in it, and the layers that are being filtered. */
+  private mixed!: Samples;
+  private first = 0;
+  private noise: Samples | null = null;
+  private metal: Samples | null = null;
   /** What its bend line makes of its frequencies. */
   private bent = 1;
+  private noiseState: number;
   private bodyPhase = 0;
   private sweep = 1;
   private bodyLevel = 1;
   private noiseLevel = 1;
   private metalLevel = 1;
-  private readonly sweepFactor: number;
-  private readonly bodyFactor: number;
-  private readonly noiseFactor: number;
-  private readonly metalFactor: number;
-  private readonly strokeFactor: number;
+  private readonly sweepFall: Fall;
+  private readonly bodyFall: Fall;
+  private readonly noiseFall: Fall;
+  private readonly metalFall: Fall;
 
   constructor(
+    private readonly tools: Tools,
     private readonly drum: Drum,
     private readonly note: EngineNote,
     startFrame: number,
-    private readonly sampleRate: number,
   ) {
     this.trackId = note.trackId;
     this.startFrame = startFrame;
     this.pan = note.pan ?? 0;
     this.choke = drum.choke ?? `key ${note.pitch}`;
-    this.fadeOut = new Fade(sampleRate);
-    this.noise = new Noise(note.seed);
+    this.noiseState = note.seed >>> 0 || 0x9e3779b9;
     this.gain = velocityGain(note.velocity);
     const brightness = 0.7 + 0.3 * (note.velocity / 127);
-    this.noiseFilter = new StateFilter(drum.noise?.filter ?? 'low', sampleRate);
+    this.noiseFilter = new StateFilter(drum.noise?.filter ?? 'low');
     this.noiseFilter.tune((drum.noise?.hz ?? 1000) * brightness, drum.noise?.resonance ?? 0);
-    this.metalFilter = new StateFilter('high', sampleRate);
     this.metalFilter.tune(drum.metal?.highPassHz ?? 1000, 0.1);
-    this.sweepFactor = decayPerSample(drum.body?.sweepSeconds ?? 1, sampleRate);
-    this.bodyFactor = decayPerSample(drum.body?.decaySeconds ?? 1, sampleRate);
-    this.noiseFactor = decayPerSample(drum.noise?.decaySeconds ?? 1, sampleRate);
-    this.metalFactor = decayPerSample(drum.metal?.decaySeconds ?? 1, sampleRate);
-    this.strokeFactor = decayPerSample(0.02, sampleRate);
+    this.sweepFall = new Fall(drum.body?.sweepSeconds ?? 1);
+    this.bodyFall = new Fall(drum.body?.decaySeconds ?? 1);
+    this.noiseFall = new Fall(drum.noise?.decaySeconds ?? 1);
+    this.metalFall = new Fall(drum.metal?.decaySeconds ?? 1);
   }
 
   fade(frame: number, seconds: number): void {
     this.fadeOut.begin(frame, seconds);
   }
 
-  render(out: Float64Array, frame: number): boolean {
-    const from = Math.max(0, this.startFrame - frame);
-    const age = frame + from - this.startFrame;
-    silence(mixed);
-    if (this.note.bend) this.bent = bendFactor(this.note.bend, this.note.at, frame + from);
-    this.addBody(from);
-    this.addNoise(from, age);
-    this.addMetal(from);
-    for (let index = from; index < CHUNK && age + index - from < ATTACK_SAMPLES; index++)
-      mixed[index]! *= (age + index - from + 1) / ATTACK_SAMPLES;
-    this.fadeOut.process(mixed, frame);
-    for (let index = from; index < CHUNK; index++) out[index]! += mixed[index]! * this.gain;
+  begin(frame: number): void {
+    const first = Math.max(0, this.startFrame - frame);
+    this.first = first;
+    if (this.note.bend) this.bent = bendFactor(this.note.bend, this.note.at, frame + first);
+    this.mixed = this.tools.bench.chunk();
+    this.addBody(first);
+    this.noise = this.makeNoise(first);
+    this.metal = this.makeMetal(first);
+  }
+
+  finish(frame: number, place: Samples): boolean {
+    const { first, mixed } = this;
+    const age = frame + first - this.startFrame;
+    if (this.noise) this.addNoise(this.noise, first, age);
+    if (this.metal) this.addMetal(this.metal, first);
+    for (let index = first; index < CHUNK && age + index - first < ATTACK_SAMPLES; index++)
+      mixed.values[index]! *= (age + index - first + 1) / ATTACK_SAMPLES;
+    this.fadeOut.process(mixed.values, frame);
+    this.tools.bench.loops.addRising(place.at, mixed.at, endOf(mixed), this.gain, 0);
     return !this.fadeOut.isOver(frame + CHUNK) && this.loudest() * this.gain > SILENCE;
   }
 
@@ -85,50 +96,71 @@ export class DrumVoice implements Voice {
     return Math.max(body ? this.bodyLevel : 0, noise ? this.noiseLevel : 0, metal ? this.metalLevel : 0);
   }
 
-  private addBody(from: number): void {
+  private addBody(first: number): void {
     const { body } = this.drum;
     if (!body || this.bodyLevel < SILENCE) return;
-    for (let index = from; index < CHUNK; index++) {
-      this.bodyPhase += ((body.toHz + (body.fromHz - body.toHz) * this.sweep) * this.bent) / this.sampleRate;
-      this.sweep *= this.sweepFactor;
-      this.bodyLevel *= this.bodyFactor;
-      mixed[index]! += soften(sineTurn(this.bodyPhase) * this.bodyLevel * body.drive) * body.level;
+    const { bodyFall, mixed, sweepFall } = this;
+    const turns = (body.toHz * this.bent) / SAMPLE_RATE;
+    const sweep = ((body.fromHz - body.toHz) * this.sweep * this.bent) / SAMPLE_RATE;
+    const driven = this.bodyLevel * bodyFall.factor * body.drive;
+    const { loops } = this.tools.bench;
+    loops.sweptSine(from(mixed, first), endOf(mixed), this.bodyPhase, turns, sweep, sweepFall.factor, driven, bodyFall.factor, body.level);
+    const count = CHUNK - first;
+    const swept = sweepFall.over(count);
+    this.bodyPhase = wrap(this.bodyPhase + turns * count + (sweep * (1 - swept)) / (1 - sweepFall.factor));
+    this.sweep *= swept;
+    this.bodyLevel *= bodyFall.over(count);
+  }
+
+  private makeNoise(first: number): Samples | null {
+    if (!this.drum.noise || this.noiseLevel < SILENCE) return null;
+    const { bench, filters } = this.tools;
+    const layer = bench.chunk();
+    this.noiseState = bench.loops.noise(from(layer, first), endOf(layer), this.noiseState);
+    filters.add(this.noiseFilter, layer);
+    return layer;
+  }
+
+  /** The noise falls, for drums of many strokes anew with each. */
+  private addNoise(layer: Samples, first: number, age: number): void {
+    const { strokes = 0, level } = this.drum.noise!;
+    const strokesEnd = strokes * STROKE_FRAMES;
+    for (let index = first, now = age; index < CHUNK;) {
+      const fall = now < strokesEnd ? STROKE_FALL : this.noiseFall;
+      const isStruck = strokesEnd > 0 && now <= strokesEnd && now % STROKE_FRAMES === 0;
+      if (isStruck) this.noiseLevel = 1 / fall.factor;
+      const until = now < strokesEnd ? now + STROKE_FRAMES - (now % STROKE_FRAMES) : Infinity;
+      const next = Math.min(CHUNK, index + until - now);
+      this.addLayer(layer, index, next, this.noiseLevel * level, fall.factor);
+      this.noiseLevel *= fall.over(next - index);
+      now += next - index;
+      index = next;
     }
   }
 
-  private addNoise(from: number, age: number): void {
-    const { noise } = this.drum;
-    if (!noise || this.noiseLevel < SILENCE) return;
-    const strokeFrames = Math.round(STROKE_SECONDS * this.sampleRate);
-    const strokesEnd = (noise.strokes ?? 0) * strokeFrames;
-    for (let index = from; index < CHUNK; index++) layer[index] = this.noise.next();
-    this.noiseFilter.process(layer, from);
-    for (let index = from; index < CHUNK; index++) {
-      const now = age + index - from;
-      if (strokesEnd > 0 && now <= strokesEnd && now % strokeFrames === 0) this.noiseLevel = 1;
-      else this.noiseLevel *= now < strokesEnd ? this.strokeFactor : this.noiseFactor;
-      mixed[index]! += layer[index]! * this.noiseLevel * noise.level;
-    }
-  }
-
-  private addMetal(from: number): void {
+  private makeMetal(first: number): Samples | null {
     const { metal } = this.drum;
-    if (!metal || this.metalLevel < SILENCE) return;
-    silence(layer);
+    if (!metal || this.metalLevel < SILENCE) return null;
+    const { bench, filters } = this.tools;
+    const layer = bench.chunk();
     for (let partial = 0; partial < METAL_RATIOS.length; partial++) {
-      const step = (metal.hz * METAL_RATIOS[partial]! * this.bent) / this.sampleRate;
-      let phase = this.phases[partial]!;
-      for (let index = from; index < CHUNK; index++) {
-        phase += step;
-        if (phase >= 1) phase -= 1;
-        layer[index]! += phase < 0.5 ? 1 / METAL_RATIOS.length : -1 / METAL_RATIOS.length;
-      }
-      this.phases[partial] = phase;
+      const step = (metal.hz * METAL_RATIOS[partial]! * this.bent) / SAMPLE_RATE;
+      const phase = this.phases[partial]!;
+      bench.loops.sharpSquare(from(layer, first), endOf(layer), phase, step, 1 / METAL_RATIOS.length);
+      this.phases[partial] = wrap(phase + step * (CHUNK - first));
     }
-    this.metalFilter.process(layer, from);
-    for (let index = from; index < CHUNK; index++) {
-      this.metalLevel *= this.metalFactor;
-      mixed[index]! += layer[index]! * this.metalLevel * metal.level;
-    }
+    filters.add(this.metalFilter, layer);
+    return layer;
+  }
+
+  private addMetal(layer: Samples, first: number): void {
+    this.addLayer(layer, first, CHUNK, this.metalLevel * this.drum.metal!.level, this.metalFall.factor);
+    this.metalLevel *= this.metalFall.over(CHUNK - first);
+  }
+
+  /** Adds a layer, from index `first` to before `last`, at a level that falls from `level`. */
+  private addLayer(layer: Samples, first: number, last: number, level: number, factor: number): void {
+    const { mixed } = this;
+    this.tools.bench.loops.addFading(from(mixed, first), from(layer, first), from(layer, last), 0, 1, level, factor);
   }
 }

@@ -1,4 +1,5 @@
 import { DrumVoice } from './drum-voice';
+import { FilterBank } from './filter';
 import { SILENT_DB } from './level';
 import { Limiter } from './limiter';
 import { dbToGain, sineTurn } from './math';
@@ -6,13 +7,16 @@ import { Room } from './room';
 import { drumFor } from './kits';
 import type { Sound } from './sounds';
 import { ToneVoice } from './tone-voice';
-import { CHUNK, scratchChunk, silence, type EngineNote, type Voice } from './voice';
+import type { Tools, EngineNote, Voice } from './voice';
+import { CHUNK, Workbench, type Samples } from './workbench';
 
 export type { EngineBend, EngineNote } from './voice';
 
-/** Samples a second, everywhere: live, offline and in tests. */
-export const SAMPLE_RATE = 48_000;
+export { SAMPLE_RATE } from './rate';
+
 export const VOICE_CAP = 32;
+/** Voices there may be at all, with those that are fading; beyond it the oldest is cut off. */
+const VOICE_LIMIT = 128;
 const STEAL_SECONDS = 0.003;
 const CHOKE_SECONDS = 0.008;
 const STOP_SECONDS = 0.03;
@@ -40,43 +44,49 @@ interface Waiting extends EngineNote {
   readonly generation: number;
 }
 
+interface Gains {
+  readonly left: number;
+  readonly right: number;
+}
+
 /** A track, and the places it is heard at: its own, and one for each pan that notes of it have. */
 interface Strip {
   track: EngineTrack;
   readonly places: Map<number, Place>;
 }
 
-/** What sounds at one place, with running gains; they glide to where they are set, so that no change clicks. */
+/** The voices that sound at one place, with running gains; they glide to where they are set, so that no change clicks. */
 interface Place {
   readonly pan: number;
+  track: EngineTrack;
+  target: Gains;
   left: number;
   right: number;
-  readonly buffer: Float64Array;
-  isUsed: boolean;
+  voices: Voice[];
 }
 
 /** The sound engine: plain data in, samples out, the same samples for the same data on every machine and for any block size.
  *  It works one chunk ahead of what it gives out, so that the limiter can look ahead without delaying anything. */
 export class SoundEngine {
+  private readonly bench = new Workbench();
+  private readonly tools: Tools = { bench: this.bench, filters: new FilterBank(this.bench) };
   private readonly strips = new Map<string, Strip>();
-  private readonly room: Room;
-  private readonly limiter = new Limiter();
+  private readonly room = new Room(this.bench);
+  private readonly limiter = new Limiter(this.bench);
   private waiting: Waiting[] = [];
+  /** The oldest first. */
   private voices: Voice[] = [];
+  private readonly over = new Set<Voice>();
   private generation = 0;
   private renderedTo: number;
-  private readonly left = scratchChunk();
-  private readonly right = scratchChunk();
-  private readonly toRoom = scratchChunk();
-  private readonly toEcho = scratchChunk();
+  private readonly left = this.bench.samples(CHUNK);
+  private readonly right = this.bench.samples(CHUNK);
+  private readonly toRoom = this.bench.samples(CHUNK);
+  private readonly toEcho = this.bench.samples(CHUNK);
   private given = CHUNK;
 
   /** `firstFrame` is the frame number of the first sample `render` will give. */
-  constructor(
-    private readonly sampleRate = SAMPLE_RATE,
-    firstFrame = 0,
-  ) {
-    this.room = new Room(sampleRate);
+  constructor(firstFrame = 0) {
     this.renderedTo = firstFrame;
     this.renderChunk();
   }
@@ -96,10 +106,8 @@ export class SoundEngine {
         this.given = 0;
       }
       const size = Math.min(CHUNK - this.given, left.length - filled);
-      for (let index = 0; index < size; index++) {
-        left[filled + index] = this.left[this.given + index]!;
-        right[filled + index] = this.right[this.given + index]!;
-      }
+      left.set(part(this.left, this.given, size), filled);
+      right.set(part(this.right, this.given, size), filled);
       this.given += size;
       filled += size;
     }
@@ -113,6 +121,8 @@ export class SoundEngine {
     }
     const ids = new Set(tracks.map(({ id }) => id));
     for (const id of [...this.strips.keys()]) if (!ids.has(id)) this.strips.delete(id);
+    for (const voice of this.voices) if (!ids.has(voice.trackId)) this.over.add(voice);
+    this.forget();
   }
 
   private queue(notes: readonly EngineNote[], generation: number): void {
@@ -132,61 +142,56 @@ export class SoundEngine {
   }
 
   private renderChunk(): void {
-    const frame = this.renderedTo;
-    this.startDue(frame + CHUNK);
-    for (const buffer of [this.left, this.right, this.toRoom, this.toEcho]) silence(buffer);
-    for (const { places } of this.strips.values()) for (const place of places.values()) place.isUsed = false;
-    this.renderVoices(frame);
-    for (const { track, places } of this.strips.values()) for (const place of places.values()) this.mix(track, place, places);
-    this.room.process(this.toRoom, this.toEcho, this.left, this.right, this.voices.length > 0);
-    this.limiter.process(this.left, this.right);
+    const { bench, left, right, toRoom, toEcho, renderedTo } = this;
+    this.startDue(renderedTo + CHUNK);
+    bench.clearAway();
+    bench.loops.clear(left.at);
+    bench.loops.clear(right.at);
+    bench.loops.clear(toRoom.at);
+    bench.loops.clear(toEcho.at);
+    for (const voice of this.voices) voice.begin(renderedTo);
+    this.tools.filters.finish();
+    for (const strip of this.strips.values()) for (const place of strip.places.values()) this.renderPlace(strip, place);
+    this.forget();
+    this.room.process(toRoom, toEcho, left, right, this.voices.length > 0);
+    this.limiter.process(left, right);
     this.renderedTo += CHUNK;
   }
 
-  /** Adds every voice to the buffer of its place; those that are over, or whose track is gone, leave. */
-  private renderVoices(frame: number): void {
-    let kept = 0;
-    for (const voice of this.voices) {
-      const strip = this.strips.get(voice.trackId);
-      if (!strip) continue;
-      const place = placeIn(strip, voice.pan);
-      if (!place.isUsed) silence(place.buffer);
-      place.isUsed = true;
-      if (voice.render(place.buffer, frame)) this.voices[kept++] = voice;
+  /** Adds the voices of a place to the mix and to what goes into room and echo. Its gains glide a quarter of the way to where they are set. */
+  private renderPlace(strip: Strip, place: Place): void {
+    const { track } = strip;
+    if (place.track !== track) {
+      place.track = track;
+      place.target = gainsOf(track, place.pan);
     }
-    this.voices.length = kept;
-  }
-
-  /** Adds a place of a track to the mix and to what goes into room and echo. Its gains glide a quarter of the way to where they are set. */
-  private mix(track: EngineTrack, place: Place, places: Map<number, Place>): void {
-    const { buffer } = place;
-    const target = gainsOf(track, place.pan);
-    if (!place.isUsed) {
+    const { target, voices } = place;
+    if (voices.length === 0) {
       place.left = target.left;
       place.right = target.right;
-      if (place.pan !== 0) places.delete(place.pan);
+      if (place.pan !== 0) strip.places.delete(place.pan);
       return;
     }
+    const { bench, left, right, toRoom, toEcho } = this;
+    const samples = bench.chunk();
+    for (const voice of voices) if (!voice.finish(this.renderedTo, samples)) this.over.add(voice);
     const { sound } = track;
-    const { left, right, toRoom, toEcho } = this;
+    const echo = sound.kind === 'pitched' ? sound.echo : 0;
     const stepLeft = ((target.left - place.left) * 0.25) / CHUNK;
     const stepRight = ((target.right - place.right) * 0.25) / CHUNK;
-    const { room } = sound;
-    const echo = sound.kind === 'pitched' ? sound.echo : 0;
-    let { left: gainLeft, right: gainRight } = place;
-    for (let index = 0; index < CHUNK; index++) {
-      gainLeft += stepLeft;
-      gainRight += stepRight;
-      const sample = buffer[index]!;
-      const onLeft = sample * gainLeft;
-      const onRight = sample * gainRight;
-      left[index]! += onLeft;
-      right[index]! += onRight;
-      toRoom[index]! += (onLeft + onRight) * room;
-    }
-    if (echo > 0) for (let index = 0; index < CHUNK; index++) toEcho[index]! += buffer[index]! * (gainLeft + gainRight) * echo;
-    place.left = gainLeft;
-    place.right = gainRight;
+    bench.loops.mix(samples.at, left.at, right.at, toRoom.at, toEcho.at, place.left, stepLeft, place.right, stepRight, sound.room, echo);
+    place.left += stepLeft * CHUNK;
+    place.right += stepRight * CHUNK;
+  }
+
+  /** Lets go of the voices that are over. */
+  private forget(): void {
+    const { over } = this;
+    if (over.size === 0) return;
+    const sounds = (voice: Voice) => !over.has(voice);
+    this.voices = this.voices.filter(sounds);
+    for (const { places } of this.strips.values()) for (const place of places.values()) place.voices = place.voices.filter(sounds);
+    over.clear();
   }
 
   /** Starts the notes that begin before `untilFrame`; one that comes late starts at once. */
@@ -197,31 +202,43 @@ export class SoundEngine {
   }
 
   private start(note: EngineNote): void {
-    const sound = this.strips.get(note.trackId)?.track.sound;
-    if (!sound) return;
+    const strip = this.strips.get(note.trackId);
+    if (!strip) return;
+    const { sound } = strip.track;
     const frame = Math.max(note.at, this.renderedTo);
     const voice =
       sound.kind === 'drums'
-        ? new DrumVoice(drumFor(sound, note.pitch), note, frame, this.sampleRate)
-        : new ToneVoice(sound, note, frame, this.sampleRate);
+        ? new DrumVoice(this.tools, drumFor(sound, note.pitch), note, frame)
+        : new ToneVoice(this.tools, sound, note, frame);
     for (const other of this.voices) {
       if (voice.choke !== null && other.choke === voice.choke && other.trackId === voice.trackId) other.fade(frame, CHOKE_SECONDS);
     }
     this.voices.push(voice);
+    placeIn(strip, voice.pan).voices.push(voice);
+    if (this.voices.length > VOICE_LIMIT) {
+      this.over.add(this.voices[0]!);
+      this.forget();
+    }
     if (this.voices.length > VOICE_CAP) this.voices[this.voices.length - 1 - VOICE_CAP]!.fade(frame, STEAL_SECONDS);
   }
+}
+
+/** Some samples of a chunk; all of it as it is. */
+function part({ values }: Samples, first: number, count: number): Float32Array {
+  return count === CHUNK ? values : values.subarray(first, first + count);
 }
 
 function placeIn({ track, places }: Strip, pan: number): Place {
   const known = places.get(pan);
   if (known) return known;
-  const made = { pan, ...gainsOf(track, pan), buffer: scratchChunk(), isUsed: false };
+  const target = gainsOf(track, pan);
+  const made = { pan, track, target, left: target.left, right: target.right, voices: [] };
   places.set(pan, made);
   return made;
 }
 
 /** Left and right gain of a track's notes that have a pan of their own: its level and its sound's, panned at equal power. */
-function gainsOf({ levelDb, pan: trackPan, isAudible, sound }: EngineTrack, notePan: number): { left: number; right: number } {
+function gainsOf({ levelDb, pan: trackPan, isAudible, sound }: EngineTrack, notePan: number): Gains {
   const pan = Math.max(-1, Math.min(1, trackPan + notePan));
   const gain = isAudible && levelDb > SILENT_DB ? dbToGain(levelDb + sound.levelDb) : 0;
   const turn = (pan + 1) / 8;

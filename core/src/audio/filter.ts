@@ -1,54 +1,88 @@
-import { filterCoefficient, snapToZero, soften } from './math';
+import { filterCoefficient } from './math';
+import { SAMPLE_RATE } from './rate';
+import { CHUNK, type Samples, type Workbench } from './workbench';
 
 export type FilterKind = 'low' | 'band' | 'high';
 
-/** A two-pole state-variable filter in the trapezoidal form (A. Simper, "Linear Trapezoidal Integrated SVF", 2013), worked as a step
- *  of two states: what each state becomes is written out, so that a sample waits for fewer operations of the one before. */
+/** A two-pole state-variable filter, worked as a step of two states. Four are worked at once, by a `FilterBank`. */
 export class StateFilter {
-  private first = 0;
-  private second = 0;
-  private k = 1;
-  private g = 0;
-  private scale = 1;
+  first = 0;
+  second = 0;
+  stay = 0;
+  cross = 0;
+  rise = 0;
+  k = 1;
 
-  constructor(
-    private readonly kind: FilterKind,
-    private readonly sampleRate: number,
-  ) {}
+  constructor(readonly kind: FilterKind) {}
 
   /** `resonance` 0..0.95. */
   tune(hz: number, resonance: number): void {
-    this.g = filterCoefficient(hz, this.sampleRate);
+    const g = filterCoefficient(hz, SAMPLE_RATE);
     this.k = 2 - 2 * resonance;
-    this.scale = 1 / (1 + this.g * (this.g + this.k));
-    this.first = snapToZero(this.first);
-    this.second = snapToZero(this.second);
+    // band = scale (first + g (input - second)), low = second + g band, first' = 2 band - first, second' = 2 low - second.
+    const scale = 1 / (1 + g * (g + this.k));
+    this.stay = 2 * scale - 1;
+    this.cross = 2 * scale * g;
+    this.rise = this.cross * g;
+  }
+}
+
+const LANES = 4;
+
+/** Filters chunks of samples four at a time: a sample waits for the one before it, four filters need not wait for each other. */
+export class FilterBank {
+  private readonly waiting: (StateFilter | null)[] = [null, null, null, null];
+  private readonly chunks: number[];
+  private readonly idle: readonly number[];
+  private count = 0;
+  /** What the loop reads, each for four filters: stay, cross, rise, how much of input, band and low comes out, and the states. */
+  private readonly values: Samples;
+
+  constructor(private readonly bench: Workbench) {
+    this.values = bench.samples(8 * LANES);
+    this.idle = this.waiting.map(() => bench.samples(CHUNK).at);
+    this.chunks = [...this.idle];
   }
 
-  /** Filters the samples from index `from` on, in place, each bent softly after `drive` times it. */
-  process(samples: Float64Array, from: number, drive = 0): void {
-    const { g, k, scale, kind } = this;
-    const ofInput = kind === 'high' ? 1 : 0;
-    const ofBand = kind === 'low' ? 0 : kind === 'band' ? k : -k;
-    const ofLow = kind === 'low' ? 1 : kind === 'band' ? 0 : -1;
-    // band = scale (first + g (input - second)), low = second + g band, first' = 2 band - first, second' = 2 low - second.
-    const b = scale * g;
-    const stay = 2 * scale - 1;
-    const cross = 2 * b;
-    const fall = 1 - cross * g;
-    const rise = cross * g;
-    let { first, second } = this;
-    for (let index = from; index < samples.length; index++) {
-      const input = drive === 0 ? samples[index]! : soften(samples[index]! * drive);
-      const nextFirst = stay * first - cross * second + cross * input;
-      const nextSecond = cross * first + fall * second + rise * input;
-      const band = (first + nextFirst) * 0.5;
-      const low = (second + nextSecond) * 0.5;
-      samples[index] = ofInput * input + ofBand * band + ofLow * low;
-      first = nextFirst;
-      second = nextSecond;
-    }
-    this.first = first;
-    this.second = second;
+  /** Takes a chunk to be filtered in place, at once or later: it is done after `finish`. */
+  add(filter: StateFilter, samples: Samples): void {
+    const lane = this.count++;
+    this.waiting[lane] = filter;
+    this.chunks[lane] = samples.at;
+    if (this.count === LANES) this.finish();
   }
+
+  /** Filters what still waits. */
+  finish(): void {
+    if (this.count === 0) return;
+    const { values, waiting, chunks, idle, bench } = this;
+    for (let lane = 0; lane < this.count; lane++) load(values.values, lane, waiting[lane]!);
+    for (let lane = this.count; lane < LANES; lane++) {
+      chunks[lane] = idle[lane]!;
+      values.values[24 + lane] = values.values[28 + lane] = 0;
+    }
+    bench.loops.filters(chunks[0]!, chunks[1]!, chunks[2]!, chunks[3]!, values.at);
+    for (let lane = 0; lane < this.count; lane++) {
+      waiting[lane]!.first = snapToZero(values.values[24 + lane]!);
+      waiting[lane]!.second = snapToZero(values.values[28 + lane]!);
+    }
+    this.count = 0;
+  }
+}
+
+function load(values: Float32Array, lane: number, { kind, stay, cross, rise, k, first, second }: StateFilter): void {
+  values[lane] = stay;
+  values[4 + lane] = cross;
+  values[8 + lane] = rise;
+  // Band and low are halves of sums of a state before and after.
+  values[12 + lane] = kind === 'high' ? 1 : 0;
+  values[16 + lane] = kind === 'low' ? 0 : kind === 'band' ? k / 2 : -k / 2;
+  values[20 + lane] = kind === 'low' ? 0.5 : kind === 'band' ? 0 : -0.5;
+  values[24 + lane] = first;
+  values[28 + lane] = second;
+}
+
+/** Numbers too small to hear slow processors down; they become 0. */
+function snapToZero(x: number): number {
+  return x < 1e-15 && x > -1e-15 ? 0 : x;
 }

@@ -1,4 +1,4 @@
-import { CHUNK, scratchChunk } from './voice';
+import { CHUNK, type Samples, type Workbench } from './workbench';
 
 /** No sample leaves louder than this: -1.4 dBFS. */
 export const CEILING = 0.85;
@@ -10,31 +10,23 @@ const RECOVERY = 0.004;
 export class Limiter {
   private gain = 1;
   private needNow = 1;
-  private readonly waitingLeft = scratchChunk();
-  private readonly waitingRight = scratchChunk();
+  private readonly waitingLeft: Samples;
+  private readonly waitingRight: Samples;
+
+  constructor(private readonly bench: Workbench) {
+    this.waitingLeft = bench.samples(CHUNK);
+    this.waitingRight = bench.samples(CHUNK);
+  }
 
   /** Takes the next chunk in and gives the one before it out, in place. */
-  process(left: Float64Array, right: Float64Array): void {
-    let peak = 0;
-    for (let index = 0; index < CHUNK; index++) {
-      const onLeft = left[index]!;
-      const onRight = right[index]!;
-      if (onLeft > peak) peak = onLeft;
-      else if (-onLeft > peak) peak = -onLeft;
-      if (onRight > peak) peak = onRight;
-      else if (-onRight > peak) peak = -onRight;
-    }
+  process(left: Samples, right: Samples): void {
+    const { loops } = this.bench;
+    const peak = loops.peak(left.at, right.at);
     const needNext = peak > CEILING ? CEILING / peak : 1;
     const to = Math.min(this.needNow, needNext, this.gain + (1 - this.gain) * RECOVERY + 1e-6);
-    for (let index = 0; index < CHUNK; index++) {
-      const gain = this.gain + ((to - this.gain) * (index + 1)) / CHUNK;
-      const nextLeft = left[index]!;
-      const nextRight = right[index]!;
-      left[index] = this.waitingLeft[index]! * gain;
-      right[index] = this.waitingRight[index]! * gain;
-      this.waitingLeft[index] = nextLeft;
-      this.waitingRight[index] = nextRight;
-    }
+    const step = (to - this.gain) / CHUNK;
+    loops.exchange(left.at, this.waitingLeft.at, this.gain, step);
+    loops.exchange(right.at, this.waitingRight.at, this.gain, step);
     this.gain = to;
     this.needNow = needNext;
   }

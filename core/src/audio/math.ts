@@ -23,6 +23,13 @@ export function exp2(x: number): number {
   return result;
 }
 
+/** `factor` multiplied with itself, `count` times in all; `count` is a whole number from 0 on. */
+export function power(factor: number, count: number): number {
+  let result = 1;
+  for (let base = factor, left = count; left > 0; left >>= 1, base *= base) if (left & 1) result *= base;
+  return result;
+}
+
 /** Frequency in hertz of a MIDI key (may be fractional), A4 = 440. */
 export function keyHz(key: number): number {
   return 440 * exp2((key - 69) / 12);
@@ -38,22 +45,10 @@ export function decayPerSample(seconds: number, sampleRate: number): number {
   return exp2(-9.965784284662087 / Math.max(1, seconds * sampleRate));
 }
 
-/** A soft bend towards ±1 for any input. */
-export function soften(x: number): number {
-  if (x > 3) return 1;
-  if (x < -3) return -1;
-  return (x * (27 + x * x)) / (27 + 9 * x * x);
-}
-
 /** tan(π · hz / sampleRate), the coefficient a state-variable filter needs; `hz` is held below 0.45 of the rate. */
 export function filterCoefficient(hz: number, sampleRate: number): number {
   const turn = Math.min(0.225, Math.max(0.0001, hz / sampleRate / 2));
   return sineTurn(turn) / sineTurn(turn + 0.25);
-}
-
-/** Numbers too small to hear slow processors down; they become 0. */
-export function snapToZero(x: number): number {
-  return x < 1e-15 && x > -1e-15 ? 0 : x;
 }
 
 /** How loud a velocity 1..127 plays, 0..1: gentle at the bottom, steeper above. */

@@ -35,6 +35,8 @@ export interface KitSound {
   readonly drums: Readonly<Record<number, Drum>>;
 }
 
+export type OscillatorShape = 'sine' | 'saw' | 'square';
+
 export interface ToneSound {
   readonly kind: 'pitched';
   readonly id: string;
@@ -43,7 +45,7 @@ export interface ToneSound {
   readonly room: number;
   readonly echo: number;
   readonly oscillators: readonly {
-    readonly shape: 'sine' | 'saw' | 'square';
+    readonly shape: OscillatorShape;
     readonly ratio: number;
     readonly level: number;
     readonly cents: number;

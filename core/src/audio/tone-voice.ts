@@ -1,15 +1,18 @@
+import { Fall } from './fall';
 import { StateFilter } from './filter';
 import { decayPerSample, exp2, keyHz, velocityGain } from './math';
-import { bend, BentSine, Saw, Sine, Square, type Oscillator } from './oscillators';
-import { Rotor } from './rotor';
+import { Oscillator } from './oscillator';
+import { SAMPLE_RATE } from './rate';
 import type { ToneSound } from './sounds';
-import { bendFactor, CHUNK, Fade, scratchChunk, silence, type EngineNote, type Voice } from './voice';
+import { bendFactor, Fade, type Tools, type EngineNote, type Voice } from './voice';
+import { CHUNK, from, type Samples } from './workbench';
 
 /** A voice that has fallen to this share of full level is over: -64 dB. */
 const SILENCE = 0.0006;
-const mixed = scratchChunk();
-/** Bends of the phase, in turns, too small to hear. */
-const UNHEARD_BEND = 1e-5;
+/** Offsets of the phase, in turns, too small to hear. */
+const UNHEARD_OFFSET = 1e-5;
+/** Movements of the filter, in octaves, too small to hear. */
+const UNHEARD_OCTAVES = 0.002;
 
 /** A pitched note: oscillators, sine modulators, a low-pass with its own envelope, attack - decay - sustain - release. */
 export class ToneVoice implements Voice {
@@ -18,114 +21,135 @@ export class ToneVoice implements Voice {
   readonly pan: number;
   readonly choke = null;
   private readonly releaseFrame: number;
-  private readonly fadeOut: Fade;
-  private readonly filter: StateFilter;
+  private readonly fadeOut = new Fade();
+  private readonly filter = new StateFilter('low');
   private readonly gain: number;
   private readonly cutoffHz: number;
   /** Turns a sample of each, where the note is not bent. */
   private readonly oscillatorTurns: readonly number[];
   private readonly oscillators: readonly Oscillator[];
   private readonly modulatorTurns: readonly number[];
-  private readonly modulators: readonly Rotor[];
+  private readonly modulators: readonly Oscillator[];
   private readonly modulatorLevels: Float64Array;
-  private readonly modulatorFactors: Float64Array;
+  private readonly modulatorFalls: readonly Fall[];
   private readonly attackFrames: number;
-  private readonly decayFactor: number;
-  private readonly releaseFactor: number;
+  private readonly decayFall: Fall;
+  private readonly releaseFall: Fall;
   private readonly filterFactor: number;
+  /** The chunk at work, and the index it begins at in it. */
+  private mixed!: Samples;
+  private first = 0;
   private decay = 1;
   private release = 1;
   private filterEnvelope = 1;
+  private octavesOpen = Infinity;
 
   constructor(
+    private readonly tools: Tools,
     private readonly sound: ToneSound,
     private readonly note: EngineNote,
     startFrame: number,
-    sampleRate: number,
   ) {
     const { envelope, filter, oscillators, modulators } = sound;
     this.trackId = note.trackId;
     this.startFrame = startFrame;
     this.pan = note.pan ?? 0;
-    this.attackFrames = Math.max(1, Math.round(envelope.attackSeconds * sampleRate));
+    this.attackFrames = Math.max(1, Math.round(envelope.attackSeconds * SAMPLE_RATE));
     this.releaseFrame = Math.max(startFrame + this.attackFrames, note.at + note.frames);
-    this.fadeOut = new Fade(sampleRate);
     this.gain = velocityGain(note.velocity);
     const hz = keyHz(note.pitch);
-    this.filter = new StateFilter('low', sampleRate);
     const loudness = note.velocity / 127 - 0.75;
     this.cutoffHz = filter.hz * exp2(((note.pitch - 48) / 12) * filter.keyFollow + loudness * filter.velocityOctaves);
-    this.oscillatorTurns = oscillators.map(({ ratio, cents }) => (hz * ratio * exp2(cents / 1200)) / sampleRate);
-    this.oscillators = oscillators.map(({ shape, level }, index) => {
-      const turns = this.oscillatorTurns[index]!;
-      const isBent = index === 0 && modulators.length > 0;
-      if (shape === 'sine') return isBent ? new BentSine(turns, level) : new Sine(turns, level);
-      return shape === 'saw' ? new Saw(turns, level) : new Square(turns, level);
-    });
-    this.modulatorTurns = modulators.map(({ ratio }) => (hz * ratio) / sampleRate);
-    this.modulators = this.modulatorTurns.map((turns) => new Rotor(turns));
+    this.oscillatorTurns = oscillators.map(({ ratio, cents }) => (hz * ratio * exp2(cents / 1200)) / SAMPLE_RATE);
+    this.oscillators = oscillators.map(({ shape }, index) => new Oscillator(tools.bench, shape, this.oscillatorTurns[index]!));
+    this.modulatorTurns = modulators.map(({ ratio }) => (hz * ratio) / SAMPLE_RATE);
+    this.modulators = this.modulatorTurns.map((turns) => new Oscillator(tools.bench, 'sine', turns));
     this.modulatorLevels = Float64Array.from(modulators, ({ depth }) => depth * (0.35 + 0.65 * (note.velocity / 127)));
-    this.modulatorFactors = Float64Array.from(modulators, ({ decaySeconds }) => decayPerSample(decaySeconds, sampleRate));
-    this.decayFactor = decayPerSample(envelope.decaySeconds, sampleRate);
-    this.releaseFactor = decayPerSample(envelope.releaseSeconds, sampleRate);
-    this.filterFactor = decayPerSample(filter.decaySeconds, sampleRate / CHUNK);
+    this.modulatorFalls = modulators.map(({ decaySeconds }) => new Fall(decaySeconds));
+    this.decayFall = new Fall(envelope.decaySeconds);
+    this.releaseFall = new Fall(envelope.releaseSeconds);
+    this.filterFactor = decayPerSample(filter.decaySeconds, SAMPLE_RATE / CHUNK);
   }
 
   fade(frame: number, seconds: number): void {
     this.fadeOut.begin(frame, seconds);
   }
 
-  render(out: Float64Array, frame: number): boolean {
-    const { filter } = this.sound;
-    const from = Math.max(0, this.startFrame - frame);
-    silence(mixed);
-    if (this.note.bend) this.tune(bendFactor(this.note.bend, this.note.at, frame + from));
-    if (this.modulators.length > 0) this.modulate(from);
-    for (const oscillator of this.oscillators) oscillator.add(mixed, from);
-    this.filter.tune(this.cutoffHz * exp2(filter.envelopeOctaves * this.filterEnvelope), filter.resonance);
+  begin(frame: number): void {
+    const { filter, drive, oscillators } = this.sound;
+    const { bench, filters } = this.tools;
+    const first = Math.max(0, this.startFrame - frame);
+    const mixed = bench.chunk();
+    if (this.note.bend) this.tune(bendFactor(this.note.bend, this.note.at, frame + first));
+    const offsets = this.modulators.length > 0 ? this.modulate(first) : undefined;
+    for (let index = 0; index < this.oscillators.length; index++) {
+      this.oscillators[index]!.add(mixed, first, oscillators[index]!.level, index === 0 ? offsets : undefined);
+    }
+    this.open(filter.envelopeOctaves * this.filterEnvelope);
     this.filterEnvelope *= this.filterFactor;
-    this.filter.process(mixed, from, this.sound.drive);
-    this.fadeOut.process(mixed, frame);
-    this.shape(out, frame, from);
-    return !this.fadeOut.isOver(frame + CHUNK) && this.release * Math.max(this.decay, this.sound.envelope.sustain) > SILENCE;
+    if (drive !== 0) bench.loops.soften(mixed.at, drive);
+    filters.add(this.filter, mixed);
+    this.mixed = mixed;
+    this.first = first;
+  }
+
+  finish(frame: number, place: Samples): boolean {
+    this.fadeOut.process(this.mixed.values, frame);
+    this.shape(frame, place);
+    return !this.fadeOut.isOver(frame + CHUNK) && this.gain * this.release * Math.max(this.decay, this.sound.envelope.sustain) > SILENCE;
+  }
+
+  /** Opens the filter so many octaves, where that is not what it is at already. */
+  private open(octaves: number): void {
+    if (Math.abs(octaves - this.octavesOpen) < UNHEARD_OCTAVES) return;
+    this.octavesOpen = octaves;
+    this.filter.tune(this.cutoffHz * exp2(octaves), this.sound.filter.resonance);
   }
 
   private tune(factor: number): void {
-    for (let index = 0; index < this.oscillators.length; index++) this.oscillators[index]!.tune(this.oscillatorTurns[index]! * factor);
-    for (let index = 0; index < this.modulators.length; index++) this.modulators[index]!.tune(this.modulatorTurns[index]! * factor);
+    this.oscillators.forEach((oscillator, index) => oscillator.tune(this.oscillatorTurns[index]! * factor));
+    this.modulators.forEach((modulator, index) => modulator.tune(this.modulatorTurns[index]! * factor));
   }
 
   /** Phase offsets, in turns, that the modulators give the first oscillator. */
-  private modulate(from: number): void {
-    silence(bend);
+  private modulate(first: number): Samples {
+    const offsets = this.tools.bench.chunk();
+    const { modulatorLevels } = this;
     for (let index = 0; index < this.modulators.length; index++) {
-      const level = this.modulatorLevels[index]!;
-      if (level < UNHEARD_BEND) continue;
-      this.modulatorLevels[index] = this.modulators[index]!.add(bend, from, level, this.modulatorFactors[index]!);
+      const level = modulatorLevels[index]!;
+      if (level < UNHEARD_OFFSET) continue;
+      const fall = this.modulatorFalls[index]!;
+      this.modulators[index]!.addFading(offsets, first, level, fall.factor);
+      modulatorLevels[index] = level * fall.over(CHUNK - first);
     }
+    return offsets;
   }
 
-  /** Attack, decay, sustain, release; then into the mix. */
-  private shape(out: Float64Array, frame: number, from: number): void {
+  /** Attack, decay, sustain, release, each from where the one before ends in this chunk; and into the voice's place. */
+  private shape(frame: number, place: Samples): void {
+    const { attackFrames, first, mixed, gain } = this;
+    const attackEnd = Math.max(first, Math.min(CHUNK, this.startFrame + attackFrames - frame));
+    const heldUntil = Math.max(attackEnd, Math.min(CHUNK, this.releaseFrame - frame));
+    if (first < attackEnd) {
+      const rise = gain / attackFrames;
+      const begun = rise * (frame + first - this.startFrame + 1);
+      this.tools.bench.loops.addRising(from(place, first), from(mixed, first), from(mixed, attackEnd), begun, rise);
+    }
+    this.fall(place, attackEnd, heldUntil, null);
+    this.fall(place, heldUntil, CHUNK, this.releaseFall);
+  }
+
+  /** Adds the samples from one index to before another to the voice's place, after the attack. */
+  private fall(place: Samples, first: number, last: number, release: Fall | null): void {
+    if (first === last) return;
+    const { decayFall, mixed } = this;
     const { sustain } = this.sound.envelope;
-    const { attackFrames, decayFactor, releaseFactor, gain } = this;
-    const attackEnd = Math.min(CHUNK, this.startFrame + attackFrames - frame);
-    const releaseFrom = this.releaseFrame - frame;
-    let { decay, release } = this;
-    let index = from;
-    for (let age = frame + from - this.startFrame; index < attackEnd; index++, age++)
-      out[index]! += mixed[index]! * (((age + 1) / attackFrames) * gain);
-    const heldUntil = Math.min(CHUNK, releaseFrom);
-    for (; index < heldUntil; index++) {
-      decay *= decayFactor;
-      out[index]! += mixed[index]! * ((sustain + (1 - sustain) * decay) * gain);
-    }
-    for (; index < CHUNK; index++) {
-      release *= releaseFactor;
-      decay *= decayFactor;
-      out[index]! += mixed[index]! * ((sustain + (1 - sustain) * decay) * release * gain);
-    }
-    this.decay = decay;
-    this.release = release;
+    const loud = this.gain * this.release;
+    const fading = loud * (1 - sustain) * this.decay;
+    const factor = release?.factor ?? 1;
+    const { loops } = this.tools.bench;
+    loops.addFading(from(place, first), from(mixed, first), from(mixed, last), loud * sustain, factor, fading, decayFall.factor * factor);
+    this.decay *= decayFall.over(last - first);
+    if (release) this.release *= release.over(last - first);
   }
 }

@@ -1,9 +1,9 @@
 import type { BendPoint } from '../model/entities';
 import { centsAlong } from '../notes/bend';
 import { exp2 } from './math';
-
-/** Samples rendered in one go. Slow values (filters, gains, bends) are set once for each; notes still begin on their exact sample. */
-export const CHUNK = 64;
+import { SAMPLE_RATE } from './rate';
+import { CHUNK, type Samples, type Workbench } from './workbench';
+import type { FilterBank } from './filter';
 
 /** A point of a note's pitch curve, counted in frames from the note's `at`. */
 export interface EngineBend {
@@ -26,6 +26,12 @@ export interface EngineNote {
   readonly bend?: readonly EngineBend[];
 }
 
+/** What all voices of an engine work with. */
+export interface Tools {
+  readonly bench: Workbench;
+  readonly filters: FilterBank;
+}
+
 /** One sounding note. */
 export interface Voice {
   readonly trackId: string;
@@ -33,8 +39,10 @@ export interface Voice {
   readonly pan: number;
   /** Name of what may cut this voice off; null where nothing does. */
   readonly choke: string | null;
-  /** Adds up to CHUNK samples from `frame` on into `out`; false once it is silent for good. */
-  render(out: Float64Array, frame: number): boolean;
+  /** Makes a chunk that begins at `frame` and hands to the filters what is to be filtered. */
+  begin(frame: number): void;
+  /** Adds that chunk, filtered by now, to its place; false once it is silent for good. */
+  finish(frame: number, place: Samples): boolean;
   /** Ends it from `frame` on within a few milliseconds. */
   fade(frame: number, seconds: number): void;
 }
@@ -53,16 +61,14 @@ export class Fade {
   private from = Infinity;
   private frames = 1;
 
-  constructor(private readonly sampleRate: number) {}
-
   begin(frame: number, seconds: number): void {
     if (frame >= this.from) return;
     this.from = frame;
-    this.frames = Math.max(1, Math.round(seconds * this.sampleRate));
+    this.frames = Math.max(1, Math.round(seconds * SAMPLE_RATE));
   }
 
   /** Fades a chunk of samples that begins at `frame`, in place. */
-  process(samples: Float64Array, frame: number): void {
+  process(samples: Float32Array, frame: number): void {
     if (frame + CHUNK <= this.from) return;
     for (let index = Math.max(0, this.from - frame); index < CHUNK; index++) {
       samples[index]! *= Math.max(0, 1 - (frame + index - this.from) / this.frames);
@@ -72,32 +78,4 @@ export class Fade {
   isOver(frame: number): boolean {
     return frame >= this.from + this.frames;
   }
-}
-
-/** White noise from a seed (xorshift32), -1..1. */
-export class Noise {
-  private state: number;
-
-  constructor(seed: number) {
-    this.state = seed >>> 0 || 0x9e3779b9;
-  }
-
-  next(): number {
-    let x = this.state;
-    x ^= x << 13;
-    x ^= x >>> 17;
-    x ^= x << 5;
-    this.state = x >>> 0;
-    return this.state / 2147483648 - 1;
-  }
-}
-
-/** Sets a chunk to zero. By a loop: the array's own `fill` takes three times as long for so few. */
-export function silence(samples: Float64Array): void {
-  for (let index = 0; index < CHUNK; index++) samples[index] = 0;
-}
-
-/** Room for one chunk of a voice's work. Voices render one after another, so they can share it. */
-export function scratchChunk(): Float64Array {
-  return new Float64Array(CHUNK);
 }

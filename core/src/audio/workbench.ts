@@ -1,0 +1,113 @@
+import { KERNELS } from '../../dist/kernels';
+
+/** Samples worked on in one go. Slow values (filters, gains, bends) are set once for each; notes still begin on their exact sample. */
+export const CHUNK = 64;
+
+/** The compiled loops over a chunk of samples; `core/kernels` says what each does. Addresses are bytes of the workbench's memory. */
+interface Loops {
+  sine(at: number, end: number, phase: number, turns: number, level: number, factor: number): void;
+  movedSine(at: number, end: number, phase: number, turns: number, level: number, offsets: number): void;
+  saw(at: number, end: number, phase: number, turns: number, level: number): void;
+  square(at: number, end: number, phase: number, turns: number, level: number): void;
+  sharpSquare(at: number, end: number, phase: number, turns: number, level: number): void;
+  noise(at: number, end: number, state: number): number;
+  sweptSine(
+    at: number,
+    end: number,
+    phase: number,
+    turns: number,
+    sweep: number,
+    sweepFactor: number,
+    driven: number,
+    factor: number,
+    level: number,
+  ): void;
+  clear(at: number): void;
+  soften(at: number, drive: number): void;
+  filters(a: number, b: number, c: number, d: number, bank: number): void;
+  addRising(to: number, from: number, end: number, gain: number, step: number): void;
+  addFading(to: number, from: number, end: number, rest: number, release: number, fading: number, factor: number): void;
+  mix(
+    from: number,
+    left: number,
+    right: number,
+    toRoom: number,
+    toEcho: number,
+    gainLeft: number,
+    stepLeft: number,
+    gainRight: number,
+    stepRight: number,
+    room: number,
+    echo: number,
+  ): void;
+  room(
+    toRoom: number,
+    toEcho: number,
+    left: number,
+    right: number,
+    a: number,
+    b: number,
+    c: number,
+    d: number,
+    echo: number,
+    damped: number,
+    kept: number,
+    feedback: number,
+    echoFeedback: number,
+  ): void;
+  peak(left: number, right: number): number;
+  exchange(next: number, waiting: number, gain: number, step: number): void;
+}
+
+/** Samples in the memory of a workbench: where they are, for the loops, and the numbers themselves. */
+export interface Samples {
+  readonly at: number;
+  readonly values: Float32Array;
+}
+
+let compiled: WebAssembly.Module | null = null;
+
+/** One engine's memory and the loops that work on it. */
+export class Workbench {
+  readonly loops: Loops;
+  private readonly memory: ArrayBuffer;
+  private taken = 0;
+  private readonly chunks: Samples[] = [];
+  private chunksInUse = 0;
+
+  constructor() {
+    compiled ??= new WebAssembly.Module(KERNELS);
+    const { exports } = new WebAssembly.Instance(compiled);
+    this.loops = exports as unknown as Loops;
+    this.memory = (exports['memory'] as WebAssembly.Memory).buffer;
+  }
+
+  /** Room for so many samples, all 0, and for four more to run over into, for as long as the workbench lasts. Throws where the
+   *  memory (512 kB) is all taken. */
+  samples(count: number): Samples {
+    const at = this.taken;
+    this.taken += Math.ceil(count / 4 + 1) * 16;
+    return { at, values: new Float32Array(this.memory, at, count) };
+  }
+
+  /** Room for one chunk, all 0, until `clearAway`. */
+  chunk(): Samples {
+    const chunk = (this.chunks[this.chunksInUse++] ??= this.samples(CHUNK));
+    this.loops.clear(chunk.at);
+    return chunk;
+  }
+
+  /** Takes back every chunk that was given. */
+  clearAway(): void {
+    this.chunksInUse = 0;
+  }
+}
+
+/** The address of a sample of a chunk, and the one after its last. */
+export function from({ at }: Samples, index: number): number {
+  return at + index * 4;
+}
+
+export function endOf({ at }: Samples): number {
+  return at + CHUNK * 4;
+}
