@@ -17,6 +17,8 @@ export default defineConfig({
   workers: 2,
   fullyParallel: true,
   forbidOnly: true,
+  // The machine is shared: a journey that real time has tripped up may try once more, and is then counted as flaky.
+  retries: 1,
   reporter: 'line',
   use: {
     baseURL: `http://localhost:${PORT}`,

@@ -61,7 +61,7 @@ test.describe('by thumb', () => {
     await acts.press(page.getByRole('button', { name: 'Coarser grid' }));
     await acts.press(page.getByRole('button', { name: 'One finger draws: change' }));
     for (const [half, row] of ['G2', 'A2', 'F2', 'D2'].entries())
-      await acts.drag(await boxAt(page, 8 * half, row), await boxAt(page, 8 * half + 7, row));
+      await acts.drag(await boxAt(page, 8 * half, row), await boxAt(page, 8 * half + 6, row));
     await acts.press(page.getByRole('button', { name: 'Select nothing' }));
     await acts.press(page.getByRole('tab', { name: 'Copy' }));
     await acts.press(page.getByRole('button', { name: 'Repeat to the end' }));
@@ -110,7 +110,7 @@ test.describe('by mouse and keys', () => {
     await acts.key('1');
     await acts.hold('q', async () => {
       for (const [half, row] of ['G2', 'A2', 'F2', 'D2'].entries())
-        await acts.drag(await boxAt(page, 8 * half, row), await boxAt(page, 8 * half + 7, row));
+        await acts.drag(await boxAt(page, 8 * half, row), await boxAt(page, 8 * half + 6, row));
     });
     await acts.key('Escape');
     await acts.key('Shift+Y');

@@ -133,14 +133,14 @@ export function cell(page: Page, row: string, step: number): Locator {
 }
 
 /** Opens one sheet after the other, from the buttons that open them, and looks at each. */
-export async function eachSheet(page: Page, look: (where: string) => Promise<void>): Promise<void> {
+export async function eachSheet(page: Page, look: (where: string, part: string) => Promise<void>): Promise<void> {
   const isWide = page.viewportSize()!.width > 1000;
   const tab = async (name: string) => {
     if (!isWide) await page.getByRole('tab', { name }).click();
   };
   const open = async (button: string | RegExp) => {
     await page.getByRole('button', { name: button }).first().click();
-    await look(`Sheet ${button}`);
+    await look(`Sheet ${button}`, '[data-testid=sheet]');
     await page.getByRole('button', { name: /^Close: / }).click();
   };
   await tab('View');
@@ -149,15 +149,23 @@ export async function eachSheet(page: Page, look: (where: string) => Promise<voi
   await open(/^One nudge is/);
 }
 
-/** Walks on with Tab until what `locator` names has the focus, as someone without a pointer does. */
+/** Walks with Tab to what `locator` names, as someone without a pointer does, back where that is the shorter way. */
 export async function tabTo(locator: Locator): Promise<void> {
   const page = locator.page();
   await expect(locator).toBeVisible();
   // Found once: to look for it by its name at each press takes longer than the press.
   const wanted = (await locator.elementHandle())!;
-  for (let presses = 0; presses < 200; presses++) {
-    if (await wanted.evaluate((element) => element === document.activeElement)) return;
-    await page.keyboard.press('Tab');
+  for (let walk = 0; walk < 20; walk++) {
+    // Where nothing has the focus, the browser alone knows where it goes on from.
+    const stops = await wanted.evaluate((element) => {
+      const all = [...document.querySelectorAll<HTMLElement>('a, button, input, [tabindex]')].filter(
+        (each) => each.tabIndex >= 0 && each.getClientRects().length > 0,
+      );
+      const here = all.indexOf(document.activeElement as HTMLElement);
+      return here < 0 ? 1 : all.indexOf(element as HTMLElement) - here;
+    });
+    if (stops === 0) return;
+    for (let stop = 0; stop < Math.abs(stops); stop++) await page.keyboard.press(stops > 0 ? 'Tab' : 'Shift+Tab');
   }
   throw new Error(`Tab does not come to ${String(locator)}.`);
 }

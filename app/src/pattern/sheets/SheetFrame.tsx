@@ -21,6 +21,7 @@ export function SheetFrame({ title, note, isPanel, children }: SheetFrameProps) 
     <YStack
       role="region"
       aria-label={title}
+      data-testid="sheet"
       backgroundColor="$card"
       borderTopWidth={3}
       borderColor="$act"
