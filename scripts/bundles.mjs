@@ -11,7 +11,7 @@ export function buildKernels() {
   const bytes = readFileSync(`${root}/core/dist/kernels.wasm`).join();
   writeFileSync(
     `${root}/core/dist/kernels.ts`,
-    `/** Made by scripts/build.mjs from core/kernels. */\nexport const KERNELS: Uint8Array<ArrayBuffer> = Uint8Array.of(${bytes});\n`,
+    `/** Made by scripts/build.mjs from core/kernels. */\nexport const KERNELS: Uint8Array = Uint8Array.of(${bytes});\n`,
   );
 }
 

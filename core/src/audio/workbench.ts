@@ -65,7 +65,16 @@ export interface Samples {
   readonly values: Float32Array;
 }
 
-let compiled: WebAssembly.Module | null = null;
+/** What is used of WebAssembly, which every host has, but TypeScript knows only beside a browser. */
+interface Host {
+  readonly WebAssembly: {
+    readonly Module: new (code: Uint8Array) => object;
+    readonly Instance: new (module: object) => { readonly exports: Loops & { readonly memory: { readonly buffer: ArrayBuffer } } };
+  };
+}
+
+const { WebAssembly } = globalThis as unknown as Host;
+let compiled: object | null = null;
 
 /** One engine's memory and the loops that work on it. */
 export class Workbench {
@@ -78,8 +87,8 @@ export class Workbench {
   constructor() {
     compiled ??= new WebAssembly.Module(KERNELS);
     const { exports } = new WebAssembly.Instance(compiled);
-    this.loops = exports as unknown as Loops;
-    this.memory = (exports['memory'] as WebAssembly.Memory).buffer;
+    this.loops = exports;
+    this.memory = exports.memory.buffer;
   }
 
   /** Room for so many samples, all 0, and for four more to run over into, for as long as the workbench lasts. Throws where the
