@@ -55,7 +55,7 @@ export function createApp({ queries, log, pages }: AppParts): Express {
       originAgentCluster: false,
     }),
   );
-  app.use(pinoHttp({ logger: log, autoLogging: log.level === 'debug' }));
+  if (log.isLevelEnabled('debug')) app.use(pinoHttp({ logger: log }));
   app.use(compression({ filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response) }));
   app.use('/api', sameSiteOnly);
   app.get('/api/health', (_request, response) => void response.json({ ok: true }));

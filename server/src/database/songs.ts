@@ -1,5 +1,5 @@
 import { applyOwn, labelOf, readDocument, type Change, type ChangeLabel, type Document, type Id } from '@yibbo/core';
-import { and, asc, desc, eq, gt, ne } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, ne, sql } from 'drizzle-orm';
 import type { BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
 import { cardOf, type SongCard } from './card';
 import { changes, settings, snapshots, songs } from './schema';
@@ -19,10 +19,15 @@ const LABELS_KEPT = 2000;
 
 /** All reading and writing of songs. Methods return promises, so that a database on another machine can stand behind them. */
 export class SongQueries {
+  /** What every save does, prepared once: to put a statement together takes longer than to run it. */
+  private readonly saving: ReturnType<typeof savingStatements>;
+
   constructor(
     private readonly orm: BetterSQLite3Database,
     private readonly now: () => number,
-  ) {}
+  ) {
+    this.saving = savingStatements(orm);
+  }
 
   async list(): Promise<({ id: Id; name: string; changedAt: number } & SongCard)[]> {
     const { id, name, changedAt, card } = songs;
@@ -96,6 +101,10 @@ export class SongQueries {
     return row ? (JSON.parse(row.body) as Change) : null;
   }
 
+  async hasChange(id: Id, changeId: Id): Promise<boolean> {
+    return this.saving.find.get({ songId: id, id: changeId }) !== undefined;
+  }
+
   /** The newest labels of a song's history, oldest first. */
   async labels(id: Id): Promise<ChangeLabel[]> {
     const { id: changeId, label, at, device, undoes } = changes;
@@ -115,13 +124,9 @@ export class SongQueries {
     if (revision === undefined) return;
     this.orm.transaction((transaction) => {
       for (const { revision: at, change } of added) {
-        transaction
-          .insert(changes)
-          .values({ ...labelOf(change), songId: id, revision: at, body: JSON.stringify(change) })
-          .run();
+        this.saving.add.run({ undoes: null, ...labelOf(change), songId: id, revision: at, body: JSON.stringify(change) });
       }
-      const row = { name: document.song.name, revision, changedAt: this.now() };
-      transaction.update(songs).set(row).where(eq(songs.id, id)).run();
+      this.saving.moveOn.run({ id, name: document.song.name, revision, changedAt: this.now() });
       if (!snapshot) return;
       const whole = { revision, body: JSON.stringify(document) };
       transaction.update(snapshots).set(whole).where(eq(snapshots.songId, id)).run();
@@ -135,4 +140,33 @@ export class SongQueries {
   async setSetting(key: string, value: string): Promise<void> {
     this.orm.insert(settings).values({ key, value }).onConflictDoUpdate({ target: settings.key, set: { value } }).run();
   }
+}
+
+function savingStatements(orm: BetterSQLite3Database) {
+  const { placeholder } = sql;
+  return {
+    find: orm
+      .select({ revision: changes.revision })
+      .from(changes)
+      .where(and(eq(changes.songId, placeholder('songId')), eq(changes.id, placeholder('id'))))
+      .prepare(),
+    add: orm
+      .insert(changes)
+      .values({
+        songId: placeholder('songId'),
+        revision: placeholder('revision'),
+        id: placeholder('id'),
+        label: placeholder('label'),
+        at: placeholder('at'),
+        device: placeholder('device'),
+        undoes: placeholder('undoes'),
+        body: placeholder('body'),
+      })
+      .prepare(),
+    moveOn: orm
+      .update(songs)
+      .set({ name: sql`${placeholder('name')}`, revision: sql`${placeholder('revision')}`, changedAt: sql`${placeholder('changedAt')}` })
+      .where(eq(songs.id, placeholder('id')))
+      .prepare(),
+  };
 }

@@ -38,7 +38,7 @@ export class LiveSongs {
       const song = await this.song(id);
       if (!song) return { ok: false, code: 'noSuchSong' };
       if (base > song.revision) return { ok: false, code: 'unknownRevision' };
-      const since = await this.queries.changesAfter(id, base);
+      const since = base === song.revision ? [] : await this.queries.changesAfter(id, base);
       const fresh = await this.unknown(id, sent);
       const { document, added, lost } = lay(song, fresh);
       if (added.length) {
@@ -79,7 +79,7 @@ export class LiveSongs {
     const fresh: Change[] = [];
     for (const change of sent) {
       const isTwice = fresh.some((other) => other.id === change.id);
-      if (!isTwice && !(await this.queries.change(id, change.id))) fresh.push(change);
+      if (!isTwice && !(await this.queries.hasChange(id, change.id))) fresh.push(change);
     }
     return fresh;
   }
