@@ -1,4 +1,5 @@
 const { getDefaultConfig } = require('expo/metro-config');
+const { readdirSync } = require('node:fs');
 const http = require('node:http');
 const path = require('node:path');
 
@@ -14,6 +15,13 @@ config.resolver.resolveRequest = (context, name, platform) => {
   }
   return context.resolveRequest(context, name, platform);
 };
+
+/** Modules are run when something in them is first used, not when the page loads: a tenth of the first load. Not those that core's loops
+ *  over notes use of each other: there each use would look the module up. */
+const CORE = path.join(__dirname, '../core/src');
+const inCore = readdirSync(CORE, { recursive: true }).filter((name) => name.endsWith('.ts'));
+const blockList = Object.fromEntries(inCore.map((name) => [path.join(CORE, name), true]));
+config.transformer.getTransformOptions = async () => ({ transform: { experimentalImportSupport: true, inlineRequires: { blockList } } });
 
 /** While developing, the page comes from here and its calls go on to the server. */
 const API_PORT = Number(process.env.PORT_API ?? 4210);
