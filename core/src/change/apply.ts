@@ -180,16 +180,20 @@ function wrongValue({ of, ids, fields }: EditEntry): { readonly id: Id; readonly
   return null;
 }
 
-/** Where values stand that need to be checked: of the same value over and over, or an object that many share, the first. */
+/** The most different values that are known again: beyond that, looking for them takes longer than checking them. */
+const VALUES_KNOWN = 256;
+
+/** Where values stand that need to be checked: the first of those that are the same, or one object that many share. */
 function firstPlaces(values: readonly unknown[]): number[] {
   const seen = new Set<unknown>();
-  return values
-    .map((_value, index) => index)
-    .filter((index) => {
-      const value = values[index];
-      if (typeof value !== 'object' || value === null) return index === 0 || value !== values[index - 1];
-      return !seen.has(value) && seen.add(value);
-    });
+  const places: number[] = [];
+  for (let index = 0; index < values.length; index++) {
+    const value = values[index];
+    if (seen.has(value)) continue;
+    if (seen.size < VALUES_KNOWN) seen.add(value);
+    places.push(index);
+  }
+  return places;
 }
 
 const lists = new Map<z.ZodType, z.ZodType>();
