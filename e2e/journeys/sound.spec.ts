@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { CHUNK, SoundEngine, type EngineMessage } from '../../core/src';
+import { cell, newSong, savedNotes } from '../support/app';
 import { midiFromText } from '../support/midi-text';
 
 interface Recorded {
@@ -178,4 +179,13 @@ test('a page that is busy 200 ms of each second never sends a note late', async 
     tries.push(await latest());
   }
   expect(Math.min(...tries)).toBeLessThan(0);
+});
+
+test('a browser too old for the sound engine is told so, and all but the sound goes on', async ({ page }) => {
+  await page.addInitScript(() => Object.assign(WebAssembly, { validate: () => false }));
+  await newSong(page, 'Quay kit');
+  await page.getByTestId('play').click();
+  await expect(page.getByText(/This browser is too old to make sound here/)).toBeVisible();
+  await cell(page, 'Kick', 0).click();
+  expect(await savedNotes(page)).toHaveLength(1);
 });

@@ -1,4 +1,4 @@
-import { SAMPLE_RATE, SoundEngine, type EngineMessage } from '@yibbo/core';
+import { canRun, SAMPLE_RATE, SoundEngine, type EngineMessage } from '@yibbo/core';
 
 const WORKLET_ADDRESS = '/sound/worklet.js';
 /** Samples a block in the fallback: smaller ones stutter when the page is busy. */
@@ -15,12 +15,19 @@ export interface SoundOutput {
   wake(): Promise<void>;
 }
 
+/** Why there is no sound, in words for the person who wants it. */
+export class NoSound extends Error {}
+
+const TOO_OLD = 'This browser is too old to make sound here. Update it (2023 or later will do), or open Yibbo in another.';
+
 /** How long the browser may take to give sound before it counts as held back, in milliseconds. */
 const PATIENCE_MS = 1500;
 
 /** Opens the browser's sound. Call it from a press or a key: browsers give no sound before one. `onBlocked` is told when sound is
- *  held back after all (a call comes in, another program takes it) and when it is back. Rejects where none is to be had. */
+ *  held back after all (a call comes in, another program takes it) and when it is back. Rejects where none is to be had, with
+ *  NoSound where it can say why. */
 export async function openSound(onBlocked: (isBlocked: boolean) => void = () => undefined): Promise<SoundOutput> {
+  if (!canRun()) throw new NoSound(TOO_OLD);
   const context = new AudioContext({ sampleRate: SAMPLE_RATE, latencyHint: 'interactive' });
   context.onstatechange = () => onBlocked(context.state !== 'running');
   const late = setTimeout(() => onBlocked(true), PATIENCE_MS);

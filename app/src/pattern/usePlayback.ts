@@ -2,6 +2,7 @@ import type { Document, Id } from '@yibbo/core';
 import { useCallback, useEffect, useRef } from 'react';
 import { useStore } from 'react-redux';
 import { desk } from '../audio/desk';
+import { NoSound } from '../audio/output';
 import { patternScore } from '../audio/player';
 import { carriedDocument } from '../store/nudge';
 import type { Carried } from '../store/nudged';
@@ -40,7 +41,7 @@ export function usePlayback(): { toggle: () => void } {
         player.play(0);
         dispatch(playingSet(true));
       },
-      () => dispatch(noticeSet(NO_SOUND)),
+      (error: unknown) => dispatch(noticeSet(error instanceof NoSound ? error.message : NO_SOUND)),
     );
   }, [dispatch, isPlaying]);
   return { toggle };

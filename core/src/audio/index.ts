@@ -3,4 +3,4 @@ export * from './sounds';
 export * from './library';
 export { drumFor, kitRows } from './kits';
 export { CEILING } from './limiter';
-export { CHUNK } from './workbench';
+export { canRun, CHUNK } from './workbench';

@@ -59,6 +59,11 @@ interface Loops {
   exchange(next: number, waiting: number, gain: number, step: number): void;
 }
 
+/** Whether the engine can run here: browsers from before 2023 may not know the vectors its loops use. */
+export function canRun(): boolean {
+  return WebAssembly?.validate(KERNELS) ?? false;
+}
+
 /** Samples in the memory of a workbench: where they are, for the loops, and the numbers themselves. */
 export interface Samples {
   readonly at: number;
@@ -67,7 +72,8 @@ export interface Samples {
 
 /** What is used of WebAssembly, which every host has, but TypeScript knows only beside a browser. */
 interface Host {
-  readonly WebAssembly: {
+  readonly WebAssembly?: {
+    readonly validate: (code: Uint8Array) => boolean;
     readonly Module: new (code: Uint8Array) => object;
     readonly Instance: new (module: object) => { readonly exports: Loops & { readonly memory: { readonly buffer: ArrayBuffer } } };
   };
@@ -85,8 +91,8 @@ export class Workbench {
   private chunksInUse = 0;
 
   constructor() {
-    compiled ??= new WebAssembly.Module(KERNELS);
-    const { exports } = new WebAssembly.Instance(compiled);
+    compiled ??= new WebAssembly!.Module(KERNELS);
+    const { exports } = new WebAssembly!.Instance(compiled);
     this.loops = exports;
     this.memory = exports.memory.buffer;
   }
