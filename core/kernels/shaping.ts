@@ -1,5 +1,5 @@
 /** What is done to a voice's samples: filter, and the gains on their way into the mix. */
-import { CHUNK_BYTES, falling, fallStep, addTo, softened, splat, STEP_BYTES } from './vectors';
+import { addTo, CHUNK_BYTES, falling, fallStep, softened, splat, STEP_BYTES } from './vectors';
 
 /** Sets a chunk to 0, and the four samples after it, into which a source may have run over. */
 export function clear(at: usize): void {

@@ -127,7 +127,7 @@ export class SoundEngine {
 
   private queue(notes: readonly EngineNote[], generation: number): void {
     if (generation < this.generation) return;
-    this.waiting.push(...notes.map((note) => ({ ...note, generation })));
+    for (const note of notes) this.waiting.push({ ...note, generation });
     this.waiting.sort((a, b) => a.at - b.at);
   }
 
