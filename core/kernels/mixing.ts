@@ -1,5 +1,5 @@
 /** What is done to all voices together: places into the mix, the room, the limiter. */
-import { addTo, CHUNK_BYTES, snapToZero, splat, STEP_BYTES } from './vectors';
+import { addTo, CHUNK_BYTES, firstOf, fourthOf, secondOf, snapToZero, splat, STEP_BYTES, thirdOf } from './vectors';
 
 /** Adds the chunk at `from` to both sides, at gains that rise by a step a sample, and what both have of it to the room and the echo. */
 export function mix(
@@ -66,23 +66,15 @@ export function room(
     const lineB = v128.load(b + offset);
     const lineC = v128.load(c + offset);
     const lineD = v128.load(d + offset);
-    const lowAB = v128.shuffle<f32>(lineA, lineB, 0, 4, 1, 5);
-    const highAB = v128.shuffle<f32>(lineA, lineB, 2, 6, 3, 7);
-    const lowCD = v128.shuffle<f32>(lineC, lineD, 0, 4, 1, 5);
-    const highCD = v128.shuffle<f32>(lineC, lineD, 2, 6, 3, 7);
-    const s0 = damp(state, v128.shuffle<f32>(lowAB, lowCD, 0, 1, 4, 5), share);
-    const s1 = damp(s0, v128.shuffle<f32>(lowAB, lowCD, 2, 3, 6, 7), share);
-    const s2 = damp(s1, v128.shuffle<f32>(highAB, highCD, 0, 1, 4, 5), share);
-    const s3 = damp(s2, v128.shuffle<f32>(highAB, highCD, 2, 3, 6, 7), share);
+    const s0 = damp(state, firstOf(lineA, lineB, lineC, lineD), share);
+    const s1 = damp(s0, secondOf(lineA, lineB, lineC, lineD), share);
+    const s2 = damp(s1, thirdOf(lineA, lineB, lineC, lineD), share);
+    const s3 = damp(s2, fourthOf(lineA, lineB, lineC, lineD), share);
     state = s3;
-    const ab0 = v128.shuffle<f32>(s0, s1, 0, 4, 1, 5);
-    const ab2 = v128.shuffle<f32>(s2, s3, 0, 4, 1, 5);
-    const cd0 = v128.shuffle<f32>(s0, s1, 2, 6, 3, 7);
-    const cd2 = v128.shuffle<f32>(s2, s3, 2, 6, 3, 7);
-    const stateA = v128.shuffle<f32>(ab0, ab2, 0, 1, 4, 5);
-    const stateB = v128.shuffle<f32>(ab0, ab2, 2, 3, 6, 7);
-    const stateC = v128.shuffle<f32>(cd0, cd2, 0, 1, 4, 5);
-    const stateD = v128.shuffle<f32>(cd0, cd2, 2, 3, 6, 7);
+    const stateA = firstOf(s0, s1, s2, s3);
+    const stateB = secondOf(s0, s1, s2, s3);
+    const stateC = thirdOf(s0, s1, s2, s3);
+    const stateD = fourthOf(s0, s1, s2, s3);
     const all = f32x4.add(f32x4.add(stateA, stateB), f32x4.add(stateC, stateD));
     const fed = f32x4.add(v128.load(toRoom + offset), f32x4.mul(echoed, splat(0.4)));
     const input = f32x4.sub(fed, f32x4.mul(all, half));

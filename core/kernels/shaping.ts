@@ -1,5 +1,5 @@
 /** What is done to a voice's samples: filter, and the gains on their way into the mix. */
-import { addTo, CHUNK_BYTES, falling, fallStep, softened, splat, STEP_BYTES } from './vectors';
+import { addTo, CHUNK_BYTES, falling, fallStep, firstOf, fourthOf, secondOf, softened, splat, STEP_BYTES, thirdOf } from './vectors';
 
 /** Sets a chunk to 0, and the four samples after it, into which a source may have run over. */
 export function clear(at: usize): void {
@@ -30,45 +30,43 @@ export function filters(a: usize, b: usize, c: usize, d: usize, bank: usize): vo
     const inC = v128.load(c + offset);
     const inD = v128.load(d + offset);
     // Four samples of each filter become four filters' samples of one time, four times, and go back the same way.
-    const lowAB = v128.shuffle<f32>(inA, inB, 0, 4, 1, 5);
-    const highAB = v128.shuffle<f32>(inA, inB, 2, 6, 3, 7);
-    const lowCD = v128.shuffle<f32>(inC, inD, 0, 4, 1, 5);
-    const highCD = v128.shuffle<f32>(inC, inD, 2, 6, 3, 7);
-    let input = v128.shuffle<f32>(lowAB, lowCD, 0, 1, 4, 5);
-    let fresh = f32x4.sub(input, second);
-    let nextFirst = f32x4.add(f32x4.mul(stay, first), f32x4.mul(cross, fresh));
-    let nextSecond = f32x4.add(f32x4.add(second, f32x4.mul(cross, first)), f32x4.mul(rise, fresh));
-    const out0 = outOf(ofInput, ofBand, ofLow, input, f32x4.add(first, nextFirst), f32x4.add(second, nextSecond));
-    input = v128.shuffle<f32>(lowAB, lowCD, 2, 3, 6, 7);
-    fresh = f32x4.sub(input, nextSecond);
-    first = f32x4.add(f32x4.mul(stay, nextFirst), f32x4.mul(cross, fresh));
-    second = f32x4.add(f32x4.add(nextSecond, f32x4.mul(cross, nextFirst)), f32x4.mul(rise, fresh));
-    const out1 = outOf(ofInput, ofBand, ofLow, input, f32x4.add(first, nextFirst), f32x4.add(second, nextSecond));
-    input = v128.shuffle<f32>(highAB, highCD, 0, 1, 4, 5);
-    fresh = f32x4.sub(input, second);
-    nextFirst = f32x4.add(f32x4.mul(stay, first), f32x4.mul(cross, fresh));
-    nextSecond = f32x4.add(f32x4.add(second, f32x4.mul(cross, first)), f32x4.mul(rise, fresh));
-    const out2 = outOf(ofInput, ofBand, ofLow, input, f32x4.add(first, nextFirst), f32x4.add(second, nextSecond));
-    input = v128.shuffle<f32>(highAB, highCD, 2, 3, 6, 7);
-    fresh = f32x4.sub(input, nextSecond);
-    first = f32x4.add(f32x4.mul(stay, nextFirst), f32x4.mul(cross, fresh));
-    second = f32x4.add(f32x4.add(nextSecond, f32x4.mul(cross, nextFirst)), f32x4.mul(rise, fresh));
-    const out3 = outOf(ofInput, ofBand, ofLow, input, f32x4.add(first, nextFirst), f32x4.add(second, nextSecond));
-    const low01 = v128.shuffle<f32>(out0, out1, 0, 4, 1, 5);
-    const high01 = v128.shuffle<f32>(out0, out1, 2, 6, 3, 7);
-    const low23 = v128.shuffle<f32>(out2, out3, 0, 4, 1, 5);
-    const high23 = v128.shuffle<f32>(out2, out3, 2, 6, 3, 7);
-    v128.store(a + offset, v128.shuffle<f32>(low01, low23, 0, 1, 4, 5));
-    v128.store(b + offset, v128.shuffle<f32>(low01, low23, 2, 3, 6, 7));
-    v128.store(c + offset, v128.shuffle<f32>(high01, high23, 0, 1, 4, 5));
-    v128.store(d + offset, v128.shuffle<f32>(high01, high23, 2, 3, 6, 7));
+    const u0 = firstOf(inA, inB, inC, inD);
+    const f1 = nextFirst(first, second, u0, stay, cross);
+    const s1 = nextSecond(first, second, u0, cross, rise);
+    const u1 = secondOf(inA, inB, inC, inD);
+    const f2 = nextFirst(f1, s1, u1, stay, cross);
+    const s2 = nextSecond(f1, s1, u1, cross, rise);
+    const u2 = thirdOf(inA, inB, inC, inD);
+    const f3 = nextFirst(f2, s2, u2, stay, cross);
+    const s3 = nextSecond(f2, s2, u2, cross, rise);
+    const u3 = fourthOf(inA, inB, inC, inD);
+    const f4 = nextFirst(f3, s3, u3, stay, cross);
+    const s4 = nextSecond(f3, s3, u3, cross, rise);
+    const out0 = f32x4.add(
+      f32x4.mul(ofInput, u0),
+      f32x4.add(f32x4.mul(ofBand, f32x4.add(first, f1)), f32x4.mul(ofLow, f32x4.add(second, s1))),
+    );
+    const out1 = f32x4.add(f32x4.mul(ofInput, u1), f32x4.add(f32x4.mul(ofBand, f32x4.add(f1, f2)), f32x4.mul(ofLow, f32x4.add(s1, s2))));
+    const out2 = f32x4.add(f32x4.mul(ofInput, u2), f32x4.add(f32x4.mul(ofBand, f32x4.add(f2, f3)), f32x4.mul(ofLow, f32x4.add(s2, s3))));
+    const out3 = f32x4.add(f32x4.mul(ofInput, u3), f32x4.add(f32x4.mul(ofBand, f32x4.add(f3, f4)), f32x4.mul(ofLow, f32x4.add(s3, s4))));
+    first = f4;
+    second = s4;
+    v128.store(a + offset, firstOf(out0, out1, out2, out3));
+    v128.store(b + offset, secondOf(out0, out1, out2, out3));
+    v128.store(c + offset, thirdOf(out0, out1, out2, out3));
+    v128.store(d + offset, fourthOf(out0, out1, out2, out3));
   }
   v128.store(bank, first, 96);
   v128.store(bank, second, 112);
 }
 
-function outOf(ofInput: v128, ofBand: v128, ofLow: v128, input: v128, band: v128, low: v128): v128 {
-  return f32x4.add(f32x4.mul(ofInput, input), f32x4.add(f32x4.mul(ofBand, band), f32x4.mul(ofLow, low)));
+/** The states after an input, as `filters` says. */
+function nextFirst(first: v128, second: v128, input: v128, stay: v128, cross: v128): v128 {
+  return f32x4.add(f32x4.mul(stay, first), f32x4.mul(cross, f32x4.sub(input, second)));
+}
+
+function nextSecond(first: v128, second: v128, input: v128, cross: v128, rise: v128): v128 {
+  return f32x4.add(f32x4.add(second, f32x4.mul(cross, first)), f32x4.mul(rise, f32x4.sub(input, second)));
 }
 
 /** Adds the samples at `from` to those at `to`, up to before `end`, at a gain that begins with `gain` and rises by `step` a sample. */

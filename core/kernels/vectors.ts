@@ -92,3 +92,20 @@ export function snapToZero(x: v128): v128 {
 export function addTo(at: usize, samples: v128): void {
   v128.store(at, f32x4.add(v128.load(at), samples));
 }
+
+/** Four vectors crossways: the first numbers of all, the second, the third, the fourth. The compiler shares what these have in common. */
+export function firstOf(a: v128, b: v128, c: v128, d: v128): v128 {
+  return v128.shuffle<f32>(v128.shuffle<f32>(a, b, 0, 4, 1, 5), v128.shuffle<f32>(c, d, 0, 4, 1, 5), 0, 1, 4, 5);
+}
+
+export function secondOf(a: v128, b: v128, c: v128, d: v128): v128 {
+  return v128.shuffle<f32>(v128.shuffle<f32>(a, b, 0, 4, 1, 5), v128.shuffle<f32>(c, d, 0, 4, 1, 5), 2, 3, 6, 7);
+}
+
+export function thirdOf(a: v128, b: v128, c: v128, d: v128): v128 {
+  return v128.shuffle<f32>(v128.shuffle<f32>(a, b, 2, 6, 3, 7), v128.shuffle<f32>(c, d, 2, 6, 3, 7), 0, 1, 4, 5);
+}
+
+export function fourthOf(a: v128, b: v128, c: v128, d: v128): v128 {
+  return v128.shuffle<f32>(v128.shuffle<f32>(a, b, 2, 6, 3, 7), v128.shuffle<f32>(c, d, 2, 6, 3, 7), 2, 3, 6, 7);
+}

@@ -25,9 +25,8 @@ export class DrumVoice implements Voice {
   private readonly metalFilter = new StateFilter('high');
   private readonly gain: number;
   private readonly phases = new Float64Array(METAL_RATIOS.length);
-  /** The chunk at work, the index it begins at in it, and the layers that are being filtered. */
+  /** The chunk at work, and its layers that are being filtered. */
   private mixed!: Samples;
-  private first = 0;
   private noise: Samples | null = null;
   private metal: Samples | null = null;
   /** What its bend line makes of its frequencies. */
@@ -71,7 +70,6 @@ export class DrumVoice implements Voice {
 
   begin(frame: number): void {
     const first = Math.max(0, this.startFrame - frame);
-    this.first = first;
     if (this.note.bend) this.bent = bendFactor(this.note.bend, this.note.at, frame + first);
     this.mixed = this.tools.bench.chunk();
     this.addBody(first);
@@ -80,7 +78,8 @@ export class DrumVoice implements Voice {
   }
 
   finish(frame: number, place: Samples): boolean {
-    const { first, mixed } = this;
+    const { mixed } = this;
+    const first = Math.max(0, this.startFrame - frame);
     const age = frame + first - this.startFrame;
     if (this.noise) this.addNoise(this.noise, first, age);
     if (this.metal) this.addMetal(this.metal, first);

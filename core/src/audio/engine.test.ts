@@ -126,6 +126,8 @@ describe('the sound engine', () => {
     );
     const { left, right } = play(pile, SAMPLE_RATE);
     expect(Math.max(peak(left), peak(right))).toBeLessThan(0.8501);
+    const atOnce = Array.from({ length: 1000 }, (_, index) => hit('lamp-keys', { pitch: 30 + (index % 60) }));
+    expect(peak(play(atOnce, 12_000).left)).toBeLessThan(0.8501);
   });
 
   it('sustained notes start, end and are stolen without a click', () => {

@@ -28,6 +28,9 @@ export class StateFilter {
 }
 
 const LANES = 4;
+/** Where the two states of all four filters begin among the bank's values. */
+const FIRST = 6 * LANES;
+const SECOND = 7 * LANES;
 
 /** Filters chunks of samples four at a time: a sample waits for the one before it, four filters need not wait for each other. */
 export class FilterBank {
@@ -59,12 +62,12 @@ export class FilterBank {
     for (let lane = 0; lane < this.count; lane++) load(values.values, lane, waiting[lane]!);
     for (let lane = this.count; lane < LANES; lane++) {
       chunks[lane] = idle[lane]!;
-      values.values[24 + lane] = values.values[28 + lane] = 0;
+      values.values[FIRST + lane] = values.values[SECOND + lane] = 0;
     }
     bench.loops.filters(chunks[0]!, chunks[1]!, chunks[2]!, chunks[3]!, values.at);
     for (let lane = 0; lane < this.count; lane++) {
-      waiting[lane]!.first = snapToZero(values.values[24 + lane]!);
-      waiting[lane]!.second = snapToZero(values.values[28 + lane]!);
+      waiting[lane]!.first = snapToZero(values.values[FIRST + lane]!);
+      waiting[lane]!.second = snapToZero(values.values[SECOND + lane]!);
     }
     this.count = 0;
   }
@@ -72,14 +75,14 @@ export class FilterBank {
 
 function load(values: Float32Array, lane: number, { kind, stay, cross, rise, k, first, second }: StateFilter): void {
   values[lane] = stay;
-  values[4 + lane] = cross;
-  values[8 + lane] = rise;
+  values[LANES + lane] = cross;
+  values[2 * LANES + lane] = rise;
   // Band and low are halves of sums of a state before and after.
-  values[12 + lane] = kind === 'high' ? 1 : 0;
-  values[16 + lane] = kind === 'low' ? 0 : kind === 'band' ? k / 2 : -k / 2;
-  values[20 + lane] = kind === 'low' ? 0.5 : kind === 'band' ? 0 : -0.5;
-  values[24 + lane] = first;
-  values[28 + lane] = second;
+  values[3 * LANES + lane] = kind === 'high' ? 1 : 0;
+  values[4 * LANES + lane] = kind === 'low' ? 0 : kind === 'band' ? k / 2 : -k / 2;
+  values[5 * LANES + lane] = kind === 'low' ? 0.5 : kind === 'band' ? 0 : -0.5;
+  values[FIRST + lane] = first;
+  values[SECOND + lane] = second;
 }
 
 /** Numbers too small to hear slow processors down; they become 0. */

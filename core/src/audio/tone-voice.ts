@@ -36,9 +36,8 @@ export class ToneVoice implements Voice {
   private readonly decayFall: Fall;
   private readonly releaseFall: Fall;
   private readonly filterFactor: number;
-  /** The chunk at work, and the index it begins at in it. */
+  /** The chunk at work. */
   private mixed!: Samples;
-  private first = 0;
   private decay = 1;
   private release = 1;
   private filterEnvelope = 1;
@@ -90,7 +89,6 @@ export class ToneVoice implements Voice {
     if (drive !== 0) bench.loops.soften(mixed.at, drive);
     filters.add(this.filter, mixed);
     this.mixed = mixed;
-    this.first = first;
   }
 
   finish(frame: number, place: Samples): boolean {
@@ -127,7 +125,8 @@ export class ToneVoice implements Voice {
 
   /** Attack, decay, sustain, release, each from where the one before ends in this chunk; and into the voice's place. */
   private shape(frame: number, place: Samples): void {
-    const { attackFrames, first, mixed, gain } = this;
+    const { attackFrames, mixed, gain } = this;
+    const first = Math.max(0, this.startFrame - frame);
     const attackEnd = Math.max(first, Math.min(CHUNK, this.startFrame + attackFrames - frame));
     const heldUntil = Math.max(attackEnd, Math.min(CHUNK, this.releaseFrame - frame));
     if (first < attackEnd) {
