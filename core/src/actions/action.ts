@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import type { Id, Note, Pattern } from '../model/entities';
+import { once } from '../model/once';
 import { rowLength } from '../model/row-length';
 import type { TickSpan } from '../notes/span';
 import { COMMON_NAMING, type Key, type Naming } from '../theory';
@@ -99,9 +100,8 @@ export interface QuickForm<Params> {
   readonly params: Partial<Params>;
 }
 
-/** An action: data and a pure function. `run` never mutates and returns the notes that replace the part's.
- *  Every param is a bounded, titled Zod field with a default, so `params.parse({})` is always ready to run. */
-export interface NotesAction<Params extends z.ZodObject = z.ZodObject> {
+/** An action as it is written down; its params are made when they are first asked for. */
+export interface NotesActionEntry<Params extends z.ZodObject> {
   readonly id: string;
   readonly family: ActionFamily;
   readonly subject: 'notes';
@@ -109,7 +109,7 @@ export interface NotesAction<Params extends z.ZodObject = z.ZodObject> {
   readonly help: string;
   /** Other words people search it by. */
   readonly words: readonly string[];
-  readonly params: Params;
+  readonly params: () => Params;
   /** `any` where absent. */
   readonly takes?: Takes;
   /** One-touch forms for the tray: what the button says and the params it sets. */
@@ -119,7 +119,14 @@ export interface NotesAction<Params extends z.ZodObject = z.ZodObject> {
   whyNot?(part: NotesPart, params: z.infer<Params>, context: ActionContext): string | WhyNot | null;
 }
 
+/** An action: data and a pure function. `run` never mutates and returns the notes that replace the part's.
+ *  Every param is a bounded, titled Zod field with a default, so `params.parse({})` is always ready to run. */
+export interface NotesAction extends Omit<NotesActionEntry<z.ZodObject>, 'params'> {
+  readonly params: z.ZodObject;
+}
+
 /** Keeps a literal action's param types while it is written down. */
-export function notesAction<Params extends z.ZodObject>(action: NotesAction<Params>): NotesAction {
-  return action as unknown as NotesAction;
+export function notesAction<Params extends z.ZodObject>(entry: NotesActionEntry<Params>): NotesAction {
+  const params = once(entry.params);
+  return Object.defineProperty({ ...entry } as unknown as NotesAction, 'params', { get: params, enumerable: true });
 }

@@ -169,7 +169,7 @@ function putInOrder(of: Collection, rows: readonly Entity[], indices: Int32Array
 /** The first new value that its field does not allow. Checked by whole columns and runs of one
  *  value, since rows one by one take ten times as long. */
 function wrongValue({ of, ids, fields }: EditEntry): { readonly id: Id; readonly field: string } | null {
-  const shape: Readonly<Record<string, z.ZodType>> = ENTITY_SCHEMAS[of].shape;
+  const shape: Readonly<Record<string, z.ZodType>> = ENTITY_SCHEMAS[of]().shape;
   for (const [field, [, after]] of Object.entries(fields)) {
     const schema = field === 'id' ? undefined : shape[field];
     if (!schema) return { id: ids[0]!, field };

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { ENTITY_SCHEMAS, type Collection, type Entity } from '../model/document';
 import { idSchema, type Id } from '../model/entities';
+import { once } from '../model/once';
 
 /** Whole entities put in or taken out. */
 export interface WholeEntry {
@@ -43,38 +44,39 @@ export function labelOf({ id, label, at, device, undoes }: Change): ChangeLabel 
   return { id, label, at, device, ...(undoes ? { undoes } : {}) };
 }
 
-const collectionSchema = z.enum(['song', 'tracks', 'patterns', 'placements', 'notes']);
+const COLLECTIONS = ['song', 'tracks', 'patterns', 'placements', 'notes'] as const;
 
-const wholeSchemas = (['song', 'tracks', 'patterns', 'placements', 'notes'] as const).map((of) =>
+const wholeSchema = (of: Collection) =>
   z.object({
     kind: z.enum(['create', 'remove']),
     of: z.literal(of),
-    entities: z.array(ENTITY_SCHEMAS[of] as z.ZodType<Entity>).max(300_000),
-  }),
-);
+    entities: z.array(ENTITY_SCHEMAS[of]() as z.ZodType<Entity>).max(300_000),
+  });
 
-const columnSchema = z.tuple([z.array(z.unknown()), z.array(z.unknown())]);
-
-const editSchema = z
-  .object({
-    kind: z.literal('edit'),
-    of: collectionSchema,
-    in: idSchema.optional(),
-    ids: z.array(idSchema).min(1).max(300_000),
-    fields: z.record(z.string(), columnSchema),
-  })
-  .refine(
-    ({ ids, fields }) => Object.values(fields).every((column) => column.every((values) => values.length === ids.length)),
-    'Every column needs one value for each id.',
-  );
+const editSchema = () =>
+  z
+    .object({
+      kind: z.literal('edit'),
+      of: z.enum(COLLECTIONS),
+      in: idSchema.optional(),
+      ids: z.array(idSchema).min(1).max(300_000),
+      fields: z.record(z.string(), z.tuple([z.array(z.unknown()), z.array(z.unknown())])),
+    })
+    .refine(
+      ({ ids, fields }) => Object.values(fields).every((column) => column.every((values) => values.length === ids.length)),
+      'Every column needs one value for each id.',
+    );
 
 /** Checks a Change that came from outside. Field values are checked when it is applied, against the entity they make. */
-export const changeSchema: z.ZodType<Change> = z.object({
-  id: idSchema,
-  label: z.string().max(300),
-  at: z.number(),
-  device: z.string().max(64),
-  made: z.object({ actionId: z.string().max(64), params: z.unknown(), seed: z.number(), noteIds: z.array(idSchema) }).optional(),
-  undoes: idSchema.optional(),
-  entries: z.array(z.union([editSchema, ...wholeSchemas])),
-}) as z.ZodType<Change>;
+export const changeSchema: () => z.ZodType<Change> = once(
+  () =>
+    z.object({
+      id: idSchema,
+      label: z.string().max(300),
+      at: z.number(),
+      device: z.string().max(64),
+      made: z.object({ actionId: z.string().max(64), params: z.unknown(), seed: z.number(), noteIds: z.array(idSchema) }).optional(),
+      undoes: idSchema.optional(),
+      entries: z.array(z.union([editSchema(), ...COLLECTIONS.map(wholeSchema)])),
+    }) as z.ZodType<Change>,
+);

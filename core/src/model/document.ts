@@ -12,6 +12,7 @@ import {
   type Song,
   type Track,
 } from './entities';
+import { once } from './once';
 
 export const SCHEMA_VERSION = 1;
 
@@ -37,7 +38,7 @@ export interface Entities {
 export type Collection = keyof Entities;
 export type Entity = Entities[Collection];
 
-export const ENTITY_SCHEMAS: { readonly [C in Collection]: z.ZodObject & z.ZodType<Entities[C]> } = {
+export const ENTITY_SCHEMAS: { readonly [C in Collection]: () => z.ZodObject & z.ZodType<Entities[C]> } = {
   song: songSchema,
   tracks: trackSchema,
   patterns: patternSchema,
@@ -91,14 +92,16 @@ export function songEnd(document: Document): number {
   return document.placements.reduce((end, placement) => Math.max(end, placement.start + placement.length), 0);
 }
 
-const documentSchema = z.object({
-  schemaVersion: z.int().min(1),
-  song: songSchema,
-  tracks: z.array(trackSchema),
-  patterns: z.array(patternSchema),
-  placements: z.array(placementSchema),
-  notes: z.record(z.string(), z.array(noteSchema)),
-});
+const documentSchema = once(() =>
+  z.object({
+    schemaVersion: z.int().min(1),
+    song: songSchema(),
+    tracks: z.array(trackSchema()),
+    patterns: z.array(patternSchema()),
+    placements: z.array(placementSchema()),
+    notes: z.record(z.string(), z.array(noteSchema())),
+  }),
+);
 
 /** Steps that carry older documents forward: entry k lifts version k + 1 to k + 2. None are needed yet. */
 const UPGRADES: readonly ((old: unknown) => unknown)[] = [];
@@ -111,7 +114,7 @@ export function readDocument(input: unknown): ReadDocument {
   if (typeof version !== 'number') return { ok: false, code: 'notADocument', details: 'schemaVersion is missing' };
   if (version > SCHEMA_VERSION) return { ok: false, code: 'newerVersion', details: `version ${version}` };
   const lifted = UPGRADES.slice(version - 1).reduce((old, upgrade) => upgrade(old), input);
-  const read = documentSchema.safeParse(lifted);
+  const read = documentSchema().safeParse(lifted);
   if (!read.success) return { ok: false, code: 'notADocument', details: z.prettifyError(read.error) };
   return { ok: true, document: sorted(read.data) };
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { MAX_TICK } from '../time';
+import { once } from './once';
 
 /** Ids are made by clients and by the server; they are safe in addresses and file names. */
 export const idSchema = z.string().regex(/^[\w-]{1,64}$/, 'An id is 1 to 64 letters, digits, - or _.');
@@ -11,98 +12,110 @@ const nameSchema = z.string().max(200);
 const byteSchema = z.int().min(0).max(127);
 
 /** What a MIDI file said that the model has no place for: the raw event bytes at `tick` of one file track, in `order`. */
-const carriedSchema = z.object({
-  fileTrack: z.int().min(0),
-  tick: tickSchema,
-  order: z.int().min(0),
-  bytes: z.array(z.int().min(0).max(255)).min(1),
-});
-export type Carried = z.infer<typeof carriedSchema>;
+const carriedSchema = once(() =>
+  z.object({
+    fileTrack: z.int().min(0),
+    tick: tickSchema,
+    order: z.int().min(0),
+    bytes: z.array(z.int().min(0).max(255)).min(1),
+  }),
+);
+export type Carried = z.infer<ReturnType<typeof carriedSchema>>;
 
 /** Where a song was imported from: enough to give an untouched file its own numbers back. */
-const fileSchema = z.object({
-  format: z.union([z.literal(0), z.literal(1), z.literal(2)]),
-  division: z.int().min(1).max(1_000_000),
-  /** The name each file track had; null where it had none. */
-  trackNames: z.array(nameSchema.nullable()),
-  /** Where each file track said it ends. */
-  trackEnds: z.array(tickSchema),
-  carried: z.array(carriedSchema),
-});
+const fileSchema = once(() =>
+  z.object({
+    format: z.union([z.literal(0), z.literal(1), z.literal(2)]),
+    division: z.int().min(1).max(1_000_000),
+    /** The name each file track had; null where it had none. */
+    trackNames: z.array(nameSchema.nullable()),
+    /** Where each file track said it ends. */
+    trackEnds: z.array(tickSchema),
+    carried: z.array(carriedSchema()),
+  }),
+);
 
 /** A key: what notes are spelled by, and which of them a scale has. */
-const keySchema = z.object({
-  /** Spelled tonic: "G", "B♭" is written "Bb". */
-  tonic: z.string().regex(/^[A-G](#|b)?$/, 'A tonic is a letter A to G, with # or b.'),
-  scale: z.string().min(1).max(40),
-});
-export type KeyChoice = z.infer<typeof keySchema>;
+const keySchema = once(() =>
+  z.object({
+    /** Spelled tonic: "G", "B♭" is written "Bb". */
+    tonic: z.string().regex(/^[A-G](#|b)?$/, 'A tonic is a letter A to G, with # or b.'),
+    scale: z.string().min(1).max(40),
+  }),
+);
+export type KeyChoice = z.infer<ReturnType<typeof keySchema>>;
 
-export const songSchema = z.object({
-  id: idSchema,
-  name: nameSchema,
-  /** Feeds every chance the song takes: same seed, same song. */
-  seed: z.int().min(0).max(0xffffffff),
-  tempos: z.array(z.object({ tick: tickSchema, bpm: z.number().min(3.5).max(60_000_000) })).min(1),
-  meters: z
-    .array(
-      z.object({
-        tick: tickSchema,
-        numerator: z.int().min(1).max(255),
-        denominator: z.union([1, 2, 4, 8, 16, 32, 64].map((value) => z.literal(value))),
-        /** MIDI clocks per click and 32nds per quarter, kept from a file. */
-        click: z.tuple([z.int().min(0).max(255), z.int().min(0).max(255)]).optional(),
-      }),
-    )
-    .min(1),
-  key: keySchema.optional(),
-  file: fileSchema.optional(),
-});
-export type Song = z.infer<typeof songSchema>;
+export const songSchema = once(() =>
+  z.object({
+    id: idSchema,
+    name: nameSchema,
+    /** Feeds every chance the song takes: same seed, same song. */
+    seed: z.int().min(0).max(0xffffffff),
+    tempos: z.array(z.object({ tick: tickSchema, bpm: z.number().min(3.5).max(60_000_000) })).min(1),
+    meters: z
+      .array(
+        z.object({
+          tick: tickSchema,
+          numerator: z.int().min(1).max(255),
+          denominator: z.union([1, 2, 4, 8, 16, 32, 64].map((value) => z.literal(value))),
+          /** MIDI clocks per click and 32nds per quarter, kept from a file. */
+          click: z.tuple([z.int().min(0).max(255), z.int().min(0).max(255)]).optional(),
+        }),
+      )
+      .min(1),
+    key: keySchema().optional(),
+    file: fileSchema().optional(),
+  }),
+);
+export type Song = z.infer<ReturnType<typeof songSchema>>;
 
 export const TRACK_SYMBOLS = ['disc', 'wedge', 'block', 'kite', 'ring', 'bars', 'arch', 'cross'] as const;
 export const TRACK_COLOURS = 8;
 
-export const trackSchema = z.object({
-  id: idSchema,
-  songId: idSchema,
-  order: z.number(),
-  name: nameSchema,
-  kind: z.enum(['drums', 'pitched']),
-  /** Index into the theme's track colours. */
-  colour: z
-    .int()
-    .min(0)
-    .max(TRACK_COLOURS - 1),
-  symbol: z.enum(TRACK_SYMBOLS),
-  soundId: z.string().min(1).max(64),
-  levelDb: z.number().min(-60).max(6),
-  /** -1 is hard left, 1 hard right. */
-  pan: z.number().min(-1).max(1),
-  muted: z.boolean(),
-  soloed: z.boolean(),
-  /** MIDI channel 0..15 it came from and leaves by. */
-  channel: z.int().min(0).max(15).optional(),
-  fileTrack: z.int().min(0).optional(),
-  /** Drum rows in the order shown, top first. Empty for pitched tracks. */
-  rows: z.array(z.object({ pitch: byteSchema, name: nameSchema })).max(128),
-});
-export type Track = z.infer<typeof trackSchema>;
+export const trackSchema = once(() =>
+  z.object({
+    id: idSchema,
+    songId: idSchema,
+    order: z.number(),
+    name: nameSchema,
+    kind: z.enum(['drums', 'pitched']),
+    /** Index into the theme's track colours. */
+    colour: z
+      .int()
+      .min(0)
+      .max(TRACK_COLOURS - 1),
+    symbol: z.enum(TRACK_SYMBOLS),
+    soundId: z.string().min(1).max(64),
+    levelDb: z.number().min(-60).max(6),
+    /** -1 is hard left, 1 hard right. */
+    pan: z.number().min(-1).max(1),
+    muted: z.boolean(),
+    soloed: z.boolean(),
+    /** MIDI channel 0..15 it came from and leaves by. */
+    channel: z.int().min(0).max(15).optional(),
+    fileTrack: z.int().min(0).optional(),
+    /** Drum rows in the order shown, top first. Empty for pitched tracks. */
+    rows: z.array(z.object({ pitch: byteSchema, name: nameSchema })).max(128),
+  }),
+);
+export type Track = z.infer<ReturnType<typeof trackSchema>>;
 
-export const patternSchema = z.object({
-  id: idSchema,
-  songId: idSchema,
-  name: nameSchema,
-  length: lengthSchema,
-  /** Its own key, where it is not the song's. */
-  key: keySchema.optional(),
-  /** Rows that loop by themselves: each goes round in its own length, whatever the pattern's is. */
-  rowLengths: z
-    .array(z.object({ pitch: byteSchema, length: lengthSchema }))
-    .max(128)
-    .optional(),
-});
-export type Pattern = z.infer<typeof patternSchema>;
+export const patternSchema = once(() =>
+  z.object({
+    id: idSchema,
+    songId: idSchema,
+    name: nameSchema,
+    length: lengthSchema,
+    /** Its own key, where it is not the song's. */
+    key: keySchema().optional(),
+    /** Rows that loop by themselves: each goes round in its own length, whatever the pattern's is. */
+    rowLengths: z
+      .array(z.object({ pitch: byteSchema, length: lengthSchema }))
+      .max(128)
+      .optional(),
+  }),
+);
+export type Pattern = z.infer<ReturnType<typeof patternSchema>>;
 
 export const VOICES = 8;
 export const MAX_PASSES = 16;
@@ -115,74 +128,80 @@ export const BEND_SHAPES = ['straight', 'smooth'] as const;
 export const MAX_BEND_POINTS = 64;
 export const MAX_BEND_CENTS = 2400;
 
-const bendPointSchema = z.object({
-  /** From the note's start. A piece of a cut note keeps points before its own start and after its end, for the line passes through them. */
-  tick: z.int().min(-MAX_TICK).max(MAX_TICK),
-  /** Hundredths of a semitone away from the note's pitch. */
-  cents: z.int().min(-MAX_BEND_CENTS).max(MAX_BEND_CENTS),
-  shape: z.enum(BEND_SHAPES),
-});
-export type BendPoint = z.infer<typeof bendPointSchema>;
+const bendPointSchema = once(() =>
+  z.object({
+    /** From the note's start. A piece of a cut note keeps points before its own start and after its end, for the line passes through them. */
+    tick: z.int().min(-MAX_TICK).max(MAX_TICK),
+    /** Hundredths of a semitone away from the note's pitch. */
+    cents: z.int().min(-MAX_BEND_CENTS).max(MAX_BEND_CENTS),
+    shape: z.enum(BEND_SHAPES),
+  }),
+);
+export type BendPoint = z.infer<ReturnType<typeof bendPointSchema>>;
 
 export const MAX_SHARE = 16;
 
-export const noteSchema = z.object({
-  id: idSchema,
-  patternId: idSchema,
-  start: tickSchema,
-  length: lengthSchema,
-  /** MIDI key number; 60 is C4. */
-  pitch: byteSchema,
-  velocity: z.int().min(1).max(127),
-  /** Present only where a file ended the note with a real note-off. */
-  releaseVelocity: byteSchema.optional(),
-  muted: z.boolean().optional(),
-  /** Notes of one pitch in different voices do not end each other. Absent means voice 1. */
-  voice: z.int().min(2).max(VOICES).optional(),
-  /** How often it sounds, in percent of its passes; absent means always. */
-  chance: z.int().min(0).max(99).optional(),
-  /** The note whose draw this one shares, so that the pieces of a split note sound or rest together. */
-  drawnWith: idSchema.optional(),
-  /** The passes it sounds in: bit k of `mask` stands for pass k, counted round every `of` passes. Absent means each. */
-  passes: z
-    .object({
-      of: z.int().min(2).max(MAX_PASSES),
-      mask: z
-        .int()
-        .min(1)
-        .max(2 ** MAX_PASSES - 1),
-    })
-    .optional(),
-  /** Equal hits inside its length, played in place of one. */
-  roll: z.object({ hits: z.int().min(2).max(MAX_HITS), shape: z.enum(ROLL_SHAPES) }).optional(),
-  /** Left or right of where its track is heard; absent means there. */
-  pan: z.number().min(-1).max(1).optional(),
-  /** Its own pitch curve, in order of time: before the first point it has that point's pitch, after the last that one's. */
-  bend: z
-    .array(bendPointSchema)
-    .min(1)
-    .max(MAX_BEND_POINTS)
-    .refine(
-      (points) => points.every(({ tick }, index) => index === 0 || tick >= points[index - 1]!.tick),
-      'Points of a bend go on in time.',
-    )
-    .optional(),
-  /** The group of which one note sounds in each pass. What chance a note has does not count in a group. */
-  oneOf: idSchema.optional(),
-  /** How many lots it has in its group's draw; absent means 1. */
-  share: z.int().min(2).max(MAX_SHARE).optional(),
-});
-export type Note = z.infer<typeof noteSchema>;
+export const noteSchema = once(() =>
+  z.object({
+    id: idSchema,
+    patternId: idSchema,
+    start: tickSchema,
+    length: lengthSchema,
+    /** MIDI key number; 60 is C4. */
+    pitch: byteSchema,
+    velocity: z.int().min(1).max(127),
+    /** Present only where a file ended the note with a real note-off. */
+    releaseVelocity: byteSchema.optional(),
+    muted: z.boolean().optional(),
+    /** Notes of one pitch in different voices do not end each other. Absent means voice 1. */
+    voice: z.int().min(2).max(VOICES).optional(),
+    /** How often it sounds, in percent of its passes; absent means always. */
+    chance: z.int().min(0).max(99).optional(),
+    /** The note whose draw this one shares, so that the pieces of a split note sound or rest together. */
+    drawnWith: idSchema.optional(),
+    /** The passes it sounds in: bit k of `mask` stands for pass k, counted round every `of` passes. Absent means each. */
+    passes: z
+      .object({
+        of: z.int().min(2).max(MAX_PASSES),
+        mask: z
+          .int()
+          .min(1)
+          .max(2 ** MAX_PASSES - 1),
+      })
+      .optional(),
+    /** Equal hits inside its length, played in place of one. */
+    roll: z.object({ hits: z.int().min(2).max(MAX_HITS), shape: z.enum(ROLL_SHAPES) }).optional(),
+    /** Left or right of where its track is heard; absent means there. */
+    pan: z.number().min(-1).max(1).optional(),
+    /** Its own pitch curve, in order of time: before the first point it has that point's pitch, after the last that one's. */
+    bend: z
+      .array(bendPointSchema())
+      .min(1)
+      .max(MAX_BEND_POINTS)
+      .refine(
+        (points) => points.every(({ tick }, index) => index === 0 || tick >= points[index - 1]!.tick),
+        'Points of a bend go on in time.',
+      )
+      .optional(),
+    /** The group of which one note sounds in each pass. What chance a note has does not count in a group. */
+    oneOf: idSchema.optional(),
+    /** How many lots it has in its group's draw; absent means 1. */
+    share: z.int().min(2).max(MAX_SHARE).optional(),
+  }),
+);
+export type Note = z.infer<ReturnType<typeof noteSchema>>;
 
-export const placementSchema = z.object({
-  id: idSchema,
-  songId: idSchema,
-  trackId: idSchema,
-  patternId: idSchema,
-  start: tickSchema,
-  length: lengthSchema,
-  /** Where in the pattern the placement begins. */
-  offset: tickSchema,
-  muted: z.boolean(),
-});
-export type Placement = z.infer<typeof placementSchema>;
+export const placementSchema = once(() =>
+  z.object({
+    id: idSchema,
+    songId: idSchema,
+    trackId: idSchema,
+    patternId: idSchema,
+    start: tickSchema,
+    length: lengthSchema,
+    /** Where in the pattern the placement begins. */
+    offset: tickSchema,
+    muted: z.boolean(),
+  }),
+);
+export type Placement = z.infer<ReturnType<typeof placementSchema>>;

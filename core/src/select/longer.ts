@@ -7,10 +7,11 @@ export const longer = selectionRule({
   id: 'longer',
   label: 'Longer or shorter',
   help: 'Notes longer than so many sixteenths, or shorter.',
-  params: z.object({
-    side: choiceParam('Which', ['longer', 'shorter'], 'longer'),
-    than: wholeParam('Than', 1, 256, 2, 'sixteenths'),
-  }),
+  params: () =>
+    z.object({
+      side: choiceParam('Which', ['longer', 'shorter'], 'longer'),
+      than: wholeParam('Than', 1, 256, 2, 'sixteenths'),
+    }),
   pick: (notes, _selected, { side, than }) => {
     const ticks = (than * TICKS_PER_WHOLE) / 16;
     return notes.filter(({ length }) => (side === 'longer' ? length > ticks : length < ticks)).map(({ id }) => id);

@@ -6,7 +6,8 @@ export const loudness = selectionRule({
   id: 'loudness',
   label: 'Louder or softer',
   help: 'Notes whose velocity lies above a value, or below it.',
-  params: z.object({ side: choiceParam('Which', ['louder', 'softer'], 'louder'), than: sliderParam('Than velocity', 1, 127, 90, '') }),
+  params: () =>
+    z.object({ side: choiceParam('Which', ['louder', 'softer'], 'louder'), than: sliderParam('Than velocity', 1, 127, 90, '') }),
   pick: (notes, _selected, { side, than }) =>
     notes.filter(({ velocity }) => (side === 'louder' ? velocity > than : velocity < than)).map(({ id }) => id),
 });

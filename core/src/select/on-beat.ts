@@ -4,7 +4,7 @@ import { sliderParam } from '../actions/params';
 import { beatTicks, type MeterShape } from '../time';
 import { selectionRule } from './rule';
 
-export const beatTolerance = z.object({ tolerance: sliderParam('Tolerance', 0, 25, 0, '% of a beat') });
+export const beatTolerance = () => z.object({ tolerance: sliderParam('Tolerance', 0, 25, 0, '% of a beat') });
 
 export const onBeat = selectionRule({
   id: 'on-beat',

@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import type { Id, Note } from '../model/entities';
+import { once } from '../model/once';
 import type { Grids, MeterAt, MeterShape } from '../time';
 
 /** What a rule may know beside the notes: the grids in use, the meter at the pattern's start, and all meters as seen from there. */
@@ -8,18 +9,24 @@ export interface RuleContext extends Grids {
   readonly meters: readonly MeterAt[];
 }
 
-/** A selection rule: from notes to the ids it picks. Pure, like an action. */
-export interface SelectionRule<Params extends z.ZodObject = z.ZodObject> {
+/** A selection rule as it is written down; its params are made when they are first asked for. */
+export interface SelectionRuleEntry<Params extends z.ZodObject> {
   readonly id: string;
   readonly label: string;
   readonly help: string;
-  readonly params: Params;
+  readonly params: () => Params;
   /** `notes` are the ones to pick among, sorted; `selected` what is selected now, for rules that widen it. */
   pick(notes: readonly Note[], selected: ReadonlySet<Id>, params: z.infer<Params>, context: RuleContext): readonly Id[];
 }
 
-export function selectionRule<Params extends z.ZodObject>(rule: SelectionRule<Params>): SelectionRule {
-  return rule as unknown as SelectionRule;
+/** A selection rule: from notes to the ids it picks. Pure, like an action. */
+export interface SelectionRule extends Omit<SelectionRuleEntry<z.ZodObject>, 'params'> {
+  readonly params: z.ZodObject;
+}
+
+export function selectionRule<Params extends z.ZodObject>(entry: SelectionRuleEntry<Params>): SelectionRule {
+  const params = once(entry.params);
+  return Object.defineProperty({ ...entry } as unknown as SelectionRule, 'params', { get: params, enumerable: true });
 }
 
 /** Notes gathered into chords: those that start together, in order of time. */

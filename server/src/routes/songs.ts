@@ -12,7 +12,7 @@ const CHANGES_LIMIT = 64 * 1024 * 1024;
 const KEEP_ALIVE_MS = 25_000;
 
 const newSongBody = z.object({ name: z.string().trim().min(1).max(200) });
-const changesBody = z.object({ base: z.int().min(0), changes: z.array(changeSchema).max(5000) });
+const changesBody = z.object({ base: z.int().min(0), changes: z.array(changeSchema()).max(5000) });
 const exportQuery = z.object({ as: z.enum(['written', 'heard']).default('heard') });
 
 export function songRoutes(queries: SongQueries, live: LiveSongs): Router {

@@ -11,7 +11,7 @@ export const oneOf = notesAction({
   label: 'One of them',
   help: "Makes a group of which exactly one note sounds each time round, another by chance each pass. It takes the place of each note's own chance. Ungroup lets all of them sound again.",
   words: ['group', 'alternate', 'random', 'choose', 'either', 'variation', 'ungroup', 'when it sounds'],
-  params: z.object({ to: choiceParam('Make them', ['group', 'apart'], 'group', { group: 'a group', apart: 'ungrouped' }) }),
+  params: () => z.object({ to: choiceParam('Make them', ['group', 'apart'], 'group', { group: 'a group', apart: 'ungrouped' }) }),
   quick: [
     { label: 'One of them sounds', shown: 'group', params: { to: 'group' } },
     { label: 'Ungroup', shown: 'ungroup', params: { to: 'apart' } },

@@ -12,15 +12,16 @@ export const fill = notesAction({
   label: 'Fill the row',
   help: 'Puts hits on the row in hand: on every so many boxes, or so many spread evenly over a number of boxes, again and again to its end. Hits that stand there already stay as they are.',
   words: ['every', 'euclid', 'even', 'spread', 'hats', 'pulse', 'rhythm'],
-  params: z.object({
-    how: choiceParam('How', ['every', 'spread'], 'every', { every: 'every so many boxes', spread: 'so many, evenly' }),
-    every: wholeParam('Every', 1, 64, 2, 'boxes'),
-    hits: wholeParam('Hits', 1, 64, 5),
-    over: wholeParam('Over', 1, 64, 16, 'boxes'),
-    offset: wholeParam('From box', 0, 63, 0),
-    velocity: sliderParam('Velocity', 1, 127, 90, ''),
-    accent: wholeParam('Accent every', 0, 16, 0, 'hits'),
-  }),
+  params: () =>
+    z.object({
+      how: choiceParam('How', ['every', 'spread'], 'every', { every: 'every so many boxes', spread: 'so many, evenly' }),
+      every: wholeParam('Every', 1, 64, 2, 'boxes'),
+      hits: wholeParam('Hits', 1, 64, 5),
+      over: wholeParam('Over', 1, 64, 16, 'boxes'),
+      offset: wholeParam('From box', 0, 63, 0),
+      velocity: sliderParam('Velocity', 1, 127, 90, ''),
+      accent: wholeParam('Accent every', 0, 16, 0, 'hits'),
+    }),
   quick: [
     { label: 'Fill every 2', shown: 'every 2', params: { how: 'every', every: 2, offset: 0 } },
     { label: 'Fill every 4', shown: 'every 4', params: { how: 'every', every: 4, offset: 0 } },

@@ -12,10 +12,11 @@ export const phrase = notesAction({
   label: 'Type a phrase',
   help: 'Writes notes from text, from the cursor on: names, - for a rest, *3 for how often, :2 for how many boxes long (or :1/8), + to join a chord, ! for an accent.',
   words: ['text', 'write', 'notes', 'melody', 'riff', 'names'],
-  params: z.object({
-    text: textParam('Phrase', 'D2*3 F2 - C3*2'),
-    velocity: sliderParam('Velocity', 1, 127, 100, ''),
-  }),
+  params: () =>
+    z.object({
+      text: textParam('Phrase', 'D2*3 F2 - C3*2'),
+      velocity: sliderParam('Velocity', 1, 127, 100, ''),
+    }),
   run: (part, { text, velocity }, context) => {
     const read = reading(text, context);
     if (!read.ok) return part;

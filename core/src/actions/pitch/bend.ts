@@ -6,13 +6,14 @@ import { notesAction } from '../action';
 import { choiceParam, sliderParam, wholeParam } from '../params';
 
 const MOST = 24;
-const params = z.object({
-  from: wholeParam('From, semitones', -MOST, MOST, -2),
-  to: wholeParam('To, semitones', -MOST, MOST, 0),
-  begins: sliderParam('Begins at', 0, 100, 0, '% of the note'),
-  ends: sliderParam('There at', 0, 100, 30, '% of the note'),
-  shape: choiceParam('On its way', BEND_SHAPES, 'smooth'),
-});
+const params = () =>
+  z.object({
+    from: wholeParam('From, semitones', -MOST, MOST, -2),
+    to: wholeParam('To, semitones', -MOST, MOST, 0),
+    begins: sliderParam('Begins at', 0, 100, 0, '% of the note'),
+    ends: sliderParam('There at', 0, 100, 30, '% of the note'),
+    shape: choiceParam('On its way', BEND_SHAPES, 'smooth'),
+  });
 
 export const bend = notesAction({
   id: 'bend',
@@ -34,7 +35,7 @@ export const bend = notesAction({
 });
 
 /** From one pitch to the other; there at once where its end does not come after its beginning. */
-function lineOf(length: number, { from, to, begins, ends, shape }: z.infer<typeof params>): BendPoint[] {
+function lineOf(length: number, { from, to, begins, ends, shape }: z.infer<ReturnType<typeof params>>): BendPoint[] {
   const tick = (percent: number) => Math.round((length * percent) / 100);
   return [
     { tick: tick(begins), cents: 100 * from, shape },

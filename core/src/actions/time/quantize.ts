@@ -6,12 +6,13 @@ import { notesAction, type NotesAction } from '../action';
 import { amountParam, gridOfAmount } from '../amounts';
 import { choiceParam, sliderParam } from '../params';
 
-const params = z.object({
-  to: amountParam('To the lines of'),
-  what: choiceParam('What moves', ['starts', 'ends', 'both', 'lengths'], 'starts', { lengths: 'lengths only' }),
-  strength: sliderParam('Strength', 0, 100, 100, '%'),
-  swing: sliderParam('Swing', STRAIGHT, 75, STRAIGHT, '%'),
-});
+const params = () =>
+  z.object({
+    to: amountParam('To the lines of'),
+    what: choiceParam('What moves', ['starts', 'ends', 'both', 'lengths'], 'starts', { lengths: 'lengths only' }),
+    strength: sliderParam('Strength', 0, 100, 100, '%'),
+    swing: sliderParam('Swing', STRAIGHT, 75, STRAIGHT, '%'),
+  });
 
 /** A grid to pull towards, and how hard. */
 interface Pull {

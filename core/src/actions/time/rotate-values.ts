@@ -10,14 +10,15 @@ export const rotateValues = notesAction({
   label: 'Rotate values',
   help: 'Hands pitches or velocities on from note to note while the rhythm stays, or turns the rhythm under the pitches. Chords of equal size go on whole. Rotating back restores exactly.',
   words: ['pitches', 'velocities', 'rhythm', 'cycle', 'permute', 'turn'],
-  params: z.object({
-    what: choiceParam('What goes on', ['pitches', 'velocities', 'rhythm'], 'pitches', {
-      pitches: 'pitches through the rhythm',
-      velocities: 'velocities through the rhythm',
-      rhythm: 'the rhythm under the pitches',
+  params: () =>
+    z.object({
+      what: choiceParam('What goes on', ['pitches', 'velocities', 'rhythm'], 'pitches', {
+        pitches: 'pitches through the rhythm',
+        velocities: 'velocities through the rhythm',
+        rhythm: 'the rhythm under the pitches',
+      }),
+      count: wholeParam('Notes further', -64, 64, 1),
     }),
-    count: wholeParam('Notes further', -64, 64, 1),
-  }),
   quick: [
     { label: 'Pitches on', params: { what: 'pitches', count: 1 } },
     { label: 'Velocities on', params: { what: 'velocities', count: 1 } },
