@@ -1,3 +1,4 @@
+import '../src/no-eval';
 import { Slot } from 'expo-router';
 import { AppFrame } from '../src/theme/AppFrame';
 

@@ -12,7 +12,7 @@ import { selectNotes, selectPart, type OpenPart } from '../store/selectors';
 import { useAppDispatch, useAppSelector, type Store } from '../store/store';
 import { trialSet } from '../store/trial';
 import { noticeSet, patternViewSet, placementOpened } from '../store/view';
-import { SongSync } from '../sync/song-sync';
+import { askForSong, SongSync } from '../sync/song-sync';
 import { ActionMenu } from './ActionMenu';
 import { Dock, UndoButtons } from './Dock';
 import { InfoLine } from './InfoLine';
@@ -48,10 +48,12 @@ function useSong(songId: string): string | null {
   const dispatch = useAppDispatch();
   const store = useStore() as Store;
   const [problem, setProblem] = useState<string | null>(null);
+  // While the screen is drawn for the first time, the song is on its way already.
+  const [asked] = useState(() => askForSong(songId));
   useEffect(() => {
     const sync = new SongSync(songId, dispatch, store.getState);
     setKeeper((change) => void sync.keep(change));
-    sync.open().catch((error: Error) => setProblem(error.message));
+    sync.open(asked).catch((error: Error) => setProblem(error.message));
     return () => {
       sync.close();
       setKeeper(null);
@@ -60,7 +62,7 @@ function useSong(songId: string): string | null {
       dispatch(noticeSet(null));
       dispatch({ type: 'song/closed' });
     };
-  }, [songId, dispatch, store]);
+  }, [songId, asked, dispatch, store]);
   return problem;
 }
 

@@ -8,6 +8,16 @@ import { dropUnsent, keepUnsent, unsentChanges } from './outbox';
 const FIRST_WAIT_MS = 1000;
 const LONGEST_WAIT_MS = 15_000;
 
+/** A song on its way from the server, with what this browser still had to send. */
+export type AskedSong = ReturnType<typeof askForSong>;
+
+export function askForSong(songId: Id) {
+  const asked = Promise.all([api.open(songId), unsentChanges(songId)]);
+  // Whoever opens it is told what went wrong; where nobody does, nobody need be.
+  asked.catch(() => undefined);
+  return asked;
+}
+
 /** Keeps the open song and the server's in step: sends what is done here as it is done, fetches what other windows do, and
  *  while the server is away keeps everything and tries again. */
 export class SongSync {
@@ -23,9 +33,9 @@ export class SongSync {
     private readonly getState: GetState,
   ) {}
 
-  /** Loads the song with what this browser still had to send. Throws an ApiError where it cannot. */
-  async open(): Promise<void> {
-    const [{ song, revision, history }, unsent] = await Promise.all([api.open(this.songId), unsentChanges(this.songId)]);
+  /** Opens the song that was asked for. Throws an ApiError where it cannot. */
+  async open(asked: AskedSong): Promise<void> {
+    const [{ song, revision, history }, unsent] = await asked;
     if (this.isClosed) return;
     this.dispatch({ type: 'song/opened', document: song, revision, history, unsent });
     this.events = new EventSource(`/api/songs/${this.songId}/events`);
