@@ -49,14 +49,15 @@ interface Gains {
   readonly right: number;
 }
 
-/** A track, and the places it is heard at: its own, and one for each pan that notes of it have. */
+/** A track as it was last set. */
 interface Strip {
   track: EngineTrack;
-  readonly places: Map<number, Place>;
 }
 
-/** The voices that sound at one place, with running gains; they glide to where they are set, so that no change clicks. */
+/** Where voices of a track sound: its own place, and one for each pan that notes of it have. Its running gains glide to where they are
+ *  set, so that no change clicks. */
 interface Place {
+  readonly strip: Strip;
   readonly pan: number;
   track: EngineTrack;
   target: Gains;
@@ -71,6 +72,7 @@ export class SoundEngine {
   private readonly bench = new Workbench();
   private readonly tools: Tools = { bench: this.bench, filters: new FilterBank(this.bench) };
   private readonly strips = new Map<string, Strip>();
+  private places: Place[] = [];
   private readonly room = new Room(this.bench);
   private readonly limiter = new Limiter(this.bench);
   private waiting: Waiting[] = [];
@@ -117,10 +119,11 @@ export class SoundEngine {
     for (const track of tracks) {
       const strip = this.strips.get(track.id);
       if (strip) strip.track = track;
-      else this.strips.set(track.id, { track, places: new Map() });
+      else this.strips.set(track.id, { track });
     }
     const ids = new Set(tracks.map(({ id }) => id));
     for (const id of [...this.strips.keys()]) if (!ids.has(id)) this.strips.delete(id);
+    this.places = this.places.filter(({ strip }) => ids.has(strip.track.id));
     for (const voice of this.voices) if (!ids.has(voice.trackId)) this.over.add(voice);
     this.forget();
   }
@@ -151,7 +154,7 @@ export class SoundEngine {
     bench.loops.clear(toEcho.at);
     for (const voice of this.voices) voice.begin(renderedTo);
     this.tools.filters.finish();
-    for (const strip of this.strips.values()) for (const place of strip.places.values()) this.renderPlace(strip, place);
+    for (const place of this.places) this.renderPlace(place);
     this.forget();
     this.room.process(toRoom, toEcho, left, right, this.voices.length > 0);
     this.limiter.process(left, right);
@@ -159,8 +162,8 @@ export class SoundEngine {
   }
 
   /** Adds the voices of a place to the mix and to what goes into room and echo. Its gains glide a quarter of the way to where they are set. */
-  private renderPlace(strip: Strip, place: Place): void {
-    const { track } = strip;
+  private renderPlace(place: Place): void {
+    const { track } = place.strip;
     if (place.track !== track) {
       place.track = track;
       place.target = gainsOf(track, place.pan);
@@ -169,7 +172,6 @@ export class SoundEngine {
     if (voices.length === 0) {
       place.left = target.left;
       place.right = target.right;
-      if (place.pan !== 0) strip.places.delete(place.pan);
       return;
     }
     const { bench, left, right, toRoom, toEcho } = this;
@@ -190,7 +192,8 @@ export class SoundEngine {
     if (over.size === 0) return;
     const sounds = (voice: Voice) => !over.has(voice);
     this.voices = this.voices.filter(sounds);
-    for (const { places } of this.strips.values()) for (const place of places.values()) place.voices = place.voices.filter(sounds);
+    for (const place of this.places) place.voices = place.voices.filter(sounds);
+    this.places = this.places.filter(({ pan, voices }) => pan === 0 || voices.length > 0);
     over.clear();
   }
 
@@ -214,27 +217,27 @@ export class SoundEngine {
       if (voice.choke !== null && other.choke === voice.choke && other.trackId === voice.trackId) other.fade(frame, CHOKE_SECONDS);
     }
     this.voices.push(voice);
-    placeIn(strip, voice.pan).voices.push(voice);
+    this.placeAt(strip, voice.pan).voices.push(voice);
     if (this.voices.length > VOICE_LIMIT) {
       this.over.add(this.voices[0]!);
       this.forget();
     }
     if (this.voices.length > VOICE_CAP) this.voices[this.voices.length - 1 - VOICE_CAP]!.fade(frame, STEAL_SECONDS);
   }
+
+  private placeAt(strip: Strip, pan: number): Place {
+    const known = this.places.find((place) => place.strip === strip && place.pan === pan);
+    if (known) return known;
+    const target = gainsOf(strip.track, pan);
+    const made = { strip, pan, track: strip.track, target, left: target.left, right: target.right, voices: [] };
+    this.places.push(made);
+    return made;
+  }
 }
 
 /** Some samples of a chunk; all of it as it is. */
 function part({ values }: Samples, first: number, count: number): Float32Array {
   return count === CHUNK ? values : values.subarray(first, first + count);
-}
-
-function placeIn({ track, places }: Strip, pan: number): Place {
-  const known = places.get(pan);
-  if (known) return known;
-  const target = gainsOf(track, pan);
-  const made = { pan, track, target, left: target.left, right: target.right, voices: [] };
-  places.set(pan, made);
-  return made;
 }
 
 /** Left and right gain of a track's notes that have a pan of their own: its level and its sound's, panned at equal power. */
