@@ -7,7 +7,7 @@ import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { Words } from '../controls/words';
 import { selectHasSelection, selectNotes, type OpenPart } from '../store/selectors';
-import { useAppDispatch, useAppSelector } from '../store/store';
+import { useAppDispatch, useAppSelector, type State } from '../store/store';
 import { runAction, tryAction } from '../store/trials';
 import { copiesNextSet, trayTabSet, type TrayTab } from '../store/view';
 import { FAMILIES, FAMILY_NAMES } from './families';
@@ -80,17 +80,16 @@ function TabActions({ tab, part }: { readonly tab: TrayTab; readonly part: OpenP
 }
 
 /** Whether an action has nothing to work on now. */
-function isOutOfReach(takes: NotesAction['takes'] = 'any', hasNotes: boolean, hasSelection: boolean): boolean {
+function isOutOfReach({ takes = 'any' }: NotesAction, state: State): boolean {
   if (takes === 'row' || takes === 'nothing') return false;
-  return takes === 'selection' ? !hasSelection : !hasNotes;
+  return takes === 'selection' ? !selectHasSelection(state) : selectNotes(state).length === 0;
 }
 
-/** An action's one-touch forms, with its last settings, and the dots that open its trial. */
-function ActionButtons({ action }: { readonly action: NotesAction }) {
+/** An action's one-touch forms, with its last settings, and the dots that open its trial. There are hundreds of buttons: they are drawn
+ *  anew only where they come into reach or leave it. */
+const ActionButtons = memo(function ActionButtons({ action }: { readonly action: NotesAction }) {
   const dispatch = useAppDispatch();
-  const hasNotes = useAppSelector((state) => selectNotes(state).length > 0);
-  const hasSelection = useAppSelector(selectHasSelection);
-  const isOff = isOutOfReach(action.takes, hasNotes, hasSelection);
+  const isOff = useAppSelector((state) => isOutOfReach(action, state));
   const hasSettings = paramFields(action.params).length > 0;
   const forms = action.quick ?? [];
   return (
@@ -129,7 +128,7 @@ function ActionButtons({ action }: { readonly action: NotesAction }) {
       {action.id === 'rotate' ? <RoundPress /> : null}
     </XStack>
   );
-}
+});
 
 /** For hands without a key to hold: the next drag of notes copies them. */
 function CopyNext() {
