@@ -90,7 +90,7 @@ function taken({ takes }: NotesAction, count: number): string {
 }
 
 export function importFigure(): Figure {
-  const bytes = exportMidi(songOf(50_000), 'written');
+  const bytes = exportMidi(songOf(50_000), 'written').bytes;
   const parse = time(() => parseMidi(bytes));
   const whole = time(() => importMidi(bytes, { newId, seed: 1, name: '' }));
   return {

@@ -147,7 +147,8 @@ export function gestureWords(
     case 'moving': {
       const start = spanOf(lifted).start + gesture.ticks;
       const pitch = gesture.semitones ? ` · ${signed(gesture.semitones, String)} semitones` : '';
-      return `to ${barBeatWords(part.meters, Math.max(0, start))} · ${signed(gesture.ticks, length)}${pitch}`;
+      const time = gesture.ticks || !gesture.semitones ? ` · ${signed(gesture.ticks, length)}` : '';
+      return `to ${barBeatWords(part.meters, Math.max(0, start))}${time}${pitch}`;
     }
     case 'resizing':
       return `${gesture.edge === 'end' ? 'End' : 'Start'} ${signed(gesture.ticks, length)}`;

@@ -1,3 +1,4 @@
+import type { ExportMode } from '@yibbo/core';
 import { useRouter } from 'expo-router';
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
 import Send from 'lucide-react-native/icons/file-output';
@@ -5,17 +6,20 @@ import { useState } from 'react';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { Title, Words } from '../controls/words';
-import { useAppSelector } from '../store/store';
+import { useAppDispatch, useAppSelector } from '../store/store';
+import { noticeSet } from '../store/view';
 import { downloadMidi } from '../transfer/download';
 
 const LINK_WORDS = { saved: 'Saved', saving: 'Saving …', away: 'Server away: kept here, sent later' } as const;
 
 export function TopBar() {
   const router = useRouter();
+  const dispatch = useAppDispatch();
   const document = useAppSelector((state) => state.song.document);
   const link = useAppSelector((state) => state.song.link);
   const [isSending, setSending] = useState(false);
   if (!document) return null;
+  const send = (mode: ExportMode) => () => dispatch(noticeSet(downloadMidi(document, mode)));
   return (
     <YStack render="header" backgroundColor="$paper" borderBottomWidth={1} borderColor="$line">
       <XStack alignItems="center" gap={4} paddingHorizontal={4}>
@@ -33,8 +37,8 @@ export function TopBar() {
       {isSending ? (
         <YStack padding={8} gap={6} backgroundColor="$card">
           <XStack gap={6}>
-            <Press grow look="raised" label="MIDI file, as heard" onPress={() => downloadMidi(document, 'heard')} />
-            <Press grow look="raised" label="MIDI file, as written" onPress={() => downloadMidi(document, 'written')} />
+            <Press grow look="raised" label="MIDI file, as heard" onPress={send('heard')} />
+            <Press grow look="raised" label="MIDI file, as written" onPress={send('written')} />
           </XStack>
           <Words small faded>
             As heard leaves out what is muted; as written has every note, and gives an imported file its own numbers back.

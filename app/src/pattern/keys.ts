@@ -3,13 +3,14 @@ import { dropTrial, keepTrial, removeNotes, undo } from '../store/edits';
 import { selectHasSelection, selectNotes, selectPart, selectSelectedNotes } from '../store/selectors';
 import { useAppDispatch, type Thunk } from '../store/store';
 import { changeGrid } from '../store/grids';
-import { nudgeEnd, nudgeStep } from '../store/nudge';
+import { nudgeEnd, nudgeStep, pitchStep } from '../store/nudge';
 import { placeFor } from '../store/places';
 import { turnRow } from '../store/row-acts';
 import { rowChoice, rowChoices } from '../store/rows';
 import { openTrack } from '../store/tracks';
 import { runAction, tryAction } from '../store/trials';
 import { habitsSet, menuSet, patternViewSet, selectionSet, sheetSet, spanSet, type Amount, type Sheet } from '../store/view';
+import { hearCarried } from './hear';
 import { followHeldKeys } from './held';
 import { fitNotes, jumpToHidden, scrollNotes, ZOOM_BY, zoomNotes } from './notes/useViewport';
 import { closeRule } from './rules';
@@ -40,6 +41,15 @@ const onAnything =
 const nudging = (direction: 1 | -1, amount?: Amount): Pick<KeyAct, 'act' | 'release'> => ({
   act: (dispatch, getState) => {
     if (selectHasSelection(getState())) dispatch(nudgeStep(direction, amount));
+  },
+  release: nudgeEnd(),
+});
+
+/** The same for pitch, heard at each step. */
+const rising = (semitones: number): Pick<KeyAct, 'act' | 'release'> => ({
+  act: (dispatch) => {
+    dispatch(pitchStep(semitones));
+    dispatch(hearCarried());
   },
   release: nudgeEnd(),
 });
@@ -129,10 +139,10 @@ export const KEYS: readonly KeyAct[] = [
   { key: 'ArrowRight', words: 'Nudge the selected notes later', ...nudging(1) },
   { key: 'ArrowLeft', shift: true, words: 'Nudge 5 ms earlier', ...nudging(-1, { count: 5, unit: 'ms' }) },
   { key: 'ArrowRight', shift: true, words: 'Nudge 5 ms later', ...nudging(1, { count: 5, unit: 'ms' }) },
-  { key: 'ArrowUp', words: 'Selected notes a semitone up', act: withSelection('transpose', { semitones: 1 }) },
-  { key: 'ArrowDown', words: 'Selected notes a semitone down', act: withSelection('transpose', { semitones: -1 }) },
-  { key: 'ArrowUp', shift: true, words: 'Selected notes an octave up', act: withSelection('transpose', { semitones: 12 }) },
-  { key: 'ArrowDown', shift: true, words: 'Selected notes an octave down', act: withSelection('transpose', { semitones: -12 }) },
+  { key: 'ArrowUp', words: 'Selected notes a semitone up', ...rising(1) },
+  { key: 'ArrowDown', words: 'Selected notes a semitone down', ...rising(-1) },
+  { key: 'ArrowUp', shift: true, words: 'Selected notes an octave up', ...rising(12) },
+  { key: 'ArrowDown', shift: true, words: 'Selected notes an octave down', ...rising(-12) },
   { key: 'r', words: 'Rotate on', act: onAnything('rotate', { count: 1 }) },
   { key: 'r', shift: true, words: 'Rotate back', act: onAnything('rotate', { count: -1 }) },
   { key: '.', words: 'Rotate the row in hand on', act: rotateRow(1) },

@@ -261,13 +261,14 @@ function isOnCancel(x: number, y: number): boolean {
   return box !== undefined && x >= box.left && x <= box.right && y >= box.top && y <= box.bottom;
 }
 
-/** The gesture that is going on: the pointer's, else that of a nudge whose button or key is held. */
+/** The gesture that is going on: the pointer's, else that of a button or key that is held. */
 export function useInHand(gesture: Gesture): Gesture {
   const carried = useAppSelector((state) => state.nudge.carried);
   return useMemo(() => {
     if (gesture.state !== 'idle' || !carried) return gesture;
-    const { run, ticks } = carried;
-    return { state: 'moving', from: NOWHERE, anchorTick: 0, noteIds: run.noteIds, copy: false, ticks, semitones: 0, rows: 0 };
+    const { run, ticks, semitones } = carried;
+    const rows = semitones === 0 ? 0 : null;
+    return { state: 'moving', from: NOWHERE, anchorTick: 0, noteIds: run.noteIds, copy: false, ticks, semitones, rows };
   }, [gesture, carried]);
 }
 

@@ -1,8 +1,8 @@
-import { AMOUNT_UNITS } from '@yibbo/core';
+import { AMOUNT_UNITS, notesOf } from '@yibbo/core';
 import fc from 'fast-check';
-import { opened, STEP } from '../../test/opened';
+import { opened, PATTERN, STEP } from '../../test/opened';
 import { undo } from './edits';
-import { nudgeAmount, nudgeBack, nudgedWords, nudgeEnd, nudgeStep } from './nudge';
+import { carriedDocument, nudgeAmount, nudgeBack, nudgedWords, nudgeEnd, nudgeStep, pitchStep } from './nudge';
 import { habitsSet, selectionSet, type Amount } from './view';
 
 const amounts: fc.Arbitrary<Amount> = fc.record({ count: fc.integer({ min: 1, max: 9 }), unit: fc.constantFrom(...AMOUNT_UNITS) });
@@ -88,6 +88,30 @@ describe('a nudge', () => {
       }),
       { numRuns: 60 },
     );
+  });
+
+  it('goes up and down too: one Change a hold, the group in its shape, at the end of the keyboard as in its middle', () => {
+    const { store, dispatch, there } = opened();
+    const pitches = () => there().map(({ pitch }) => pitch);
+    dispatch(pitchStep(1));
+    dispatch(nudgeEnd());
+    expect(store.getState().song.history).toEqual([]);
+    dispatch(selectionSet(['n1', 'n2']));
+    for (let time = 0; time < 3; time++) dispatch(pitchStep(1));
+    expect(notesOf(carriedDocument(store.getState())!, PATTERN).map(({ pitch }) => pitch)).toEqual([60, 63, 63, 60]);
+    expect(pitches()).toEqual([60, 60, 60, 60]);
+    dispatch(nudgeEnd());
+    expect(pitches()).toEqual([60, 63, 63, 60]);
+    dispatch(selectionSet(['n0', 'n1']));
+    for (let time = 0; time < 9; time++) dispatch(pitchStep(-12));
+    dispatch(nudgeEnd());
+    // Four octaves in one go, and one more would be below the lowest key for 12.
+    expect(pitches()).toEqual([12, 15, 63, 60]);
+    dispatch(pitchStep(-12));
+    dispatch(pitchStep(-12));
+    dispatch(nudgeEnd());
+    expect(pitches()).toEqual([0, 3, 63, 60]);
+    expect(store.getState().song.history.map(({ label }) => label)).toEqual(Array(3).fill('Transpose, 2 notes'));
   });
 
   it('is taken back by undo, run by run', async () => {

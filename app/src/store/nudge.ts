@@ -1,9 +1,12 @@
 import {
   amountTicks,
+  clamp,
   divisionName,
   gridOfNotes,
   lengthWords,
   limitedShift,
+  limitedTranspose,
+  MOST_TRANSPOSED,
   moveNotes,
   withNotes,
   type AmountUnit,
@@ -14,6 +17,7 @@ import {
 import { editNotes } from './edits';
 import { selectNotes, selectPart, selectSelectedNotes, type OpenPart } from './selectors';
 import type { State, Thunk } from './store';
+import { runAction } from './trials';
 import { carriedSet, nudgedSet, type Amount, type Nudged } from './nudged';
 
 /** How far a nudge goes: as it was set, else one box, or one millisecond with snapping off. */
@@ -69,18 +73,33 @@ export function nudgeStep(direction: 1 | -1, amount?: Amount): Thunk {
     );
     const ticks = Math.max(-before.originTick, wanted);
     const run: Nudged = { ...before, counts: ticks === wanted ? counts : before.counts, ticks };
-    dispatch(carriedSet({ run, ticks: before.originTick + ticks - firstStart(notes) }));
+    dispatch(carriedSet({ run, ticks: before.originTick + ticks - firstStart(notes), semitones: carried?.semitones ?? 0 }));
   };
 }
 
-/** The button or key is let go: what was carried is one Change. */
+/** One step up or down of a key that may be held: the selected notes are carried as by a nudge. The group stops at the ends of the keyboard. */
+export function pitchStep(semitones: number): Thunk {
+  return (dispatch, getState) => {
+    const state = getState();
+    const { carried } = state.nudge;
+    const notes = selectSelectedNotes(state);
+    if (notes.length === 0) return;
+    const { run, ticks, semitones: before } = carried ?? { run: runOf(state, notes), ticks: 0, semitones: 0 };
+    const wanted = clamp(before + semitones, -MOST_TRANSPOSED, MOST_TRANSPOSED);
+    dispatch(carriedSet({ run, ticks, semitones: limitedTranspose(notes, wanted) }));
+  };
+}
+
+/** The button or key is let go: what was carried is one Change; one for time and one for pitch where it went both ways. */
 export function nudgeEnd(): Thunk {
   return (dispatch, getState) => {
     const { carried } = getState().nudge;
     if (!carried) return;
+    const { run, ticks, semitones } = carried;
     dispatch(carriedSet(null));
-    dispatch(shift(carried.run.noteIds, carried.ticks, 'Nudge'));
-    dispatch(nudgedSet(carried.run));
+    if (semitones !== 0) dispatch(runAction('transpose', { semitones }));
+    dispatch(shift(run.noteIds, ticks, 'Nudge'));
+    dispatch(nudgedSet(run));
   };
 }
 
@@ -100,10 +119,10 @@ function shift(noteIds: readonly Id[], ticks: number, verb: string): Thunk {
   return ticks === 0 ? () => undefined : editNotes(words, (all) => shifted(all, noteIds, ticks));
 }
 
-function shifted(all: readonly Note[], noteIds: readonly Id[], ticks: number): readonly Note[] {
+function shifted(all: readonly Note[], noteIds: readonly Id[], ticks: number, semitones = 0): readonly Note[] {
   const ids = new Set(noteIds);
   const some = all.filter(({ id }) => ids.has(id));
-  return withNotes(all, moveNotes(some, limitedShift(some, ticks), 0));
+  return withNotes(all, moveNotes(some, limitedShift(some, ticks), semitones));
 }
 
 /** The song with what is carried where it would be let go; null where nothing is. */
@@ -112,7 +131,7 @@ export function carriedDocument(state: State): Document | null {
   const { carried } = state.nudge;
   const part = selectPart(state);
   if (!document || !carried || !part) return null;
-  const notes = shifted(selectNotes(state), carried.run.noteIds, carried.ticks);
+  const notes = shifted(selectNotes(state), carried.run.noteIds, carried.ticks, carried.semitones);
   return { ...document, notes: { ...document.notes, [part.pattern.id]: notes } };
 }
 

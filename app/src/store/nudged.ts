@@ -13,11 +13,12 @@ export interface Nudged {
   readonly counts: Readonly<Partial<Record<AmountUnit, number>>>;
 }
 
-/** Notes being nudged by a held button or key: shown, not yet written. */
+/** Notes being nudged, or moved up and down, by a held button or key: shown, not yet written. */
 export interface Carried {
   readonly run: Nudged;
-  /** How far from where they are written. */
+  /** How far from where they are written, in time and in pitch. */
   readonly ticks: number;
+  readonly semitones: number;
 }
 
 interface NudgeState {

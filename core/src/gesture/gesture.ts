@@ -78,8 +78,8 @@ export type Gesture =
       readonly copy: boolean;
       readonly ticks: number;
       readonly semitones: number;
-      /** Rows shown between where it began and where it is, upwards. */
-      readonly rows: number;
+      /** Rows shown between where it began and where it is, upwards; null where it goes by semitones whatever is shown. */
+      readonly rows: number | null;
     }
   | {
       readonly state: 'resizing';

@@ -31,9 +31,15 @@ const FINEST_DIVISION = 32_767;
 /** Order of events on one tick: ends first, so that a note may follow another on its key. */
 const PHASE = { off: 0, mark: 1, carried: 2, on: 3, instantOff: 4 } as const;
 
+export interface MidiExport {
+  readonly bytes: Uint8Array;
+  /** Notes that leave without their bend line, for want of a channel of their own. */
+  readonly bendsLeftOut: number;
+}
+
 /** Writes the song as a Standard MIDI File. An imported and untouched song, as written, gives its file's notes, tempos,
  *  meters and other events back with the same numbers. */
-export function exportMidi(document: Document, mode: ExportMode): Uint8Array {
+export function exportMidi(document: Document, mode: ExportMode): MidiExport {
   const { song, tracks } = document;
   const layOut = mode === 'written' ? laidOut : heard;
   const laid = new Map(tracks.map((track) => [track.id, withInstants(song, layOut(document, track.id))]));
@@ -61,12 +67,18 @@ export function exportMidi(document: Document, mode: ExportMode): Uint8Array {
     ...added.map((track) => [...trackMarks(track, channels.get(track.id)!), ...partEvents(track, parts.get(track.id)!, toFile)]),
   ];
   const format = added.length === 0 ? (song.file?.format ?? 1) : song.file?.format === 2 ? 2 : 1;
-  return writeFile(
+  const bytes = writeFile(
     format,
     division,
     fileTracks.map((list, index) => ({ events: list, endTick: song.file?.trackEnds[index] ?? 0 })),
     toFile,
   );
+  const leaving = [...parts.values()].flat().map(({ notes }) => notes);
+  return { bytes, bendsLeftOut: bendsIn([...laid.values()]) - bendsIn(leaving) };
+}
+
+function bendsIn(lists: readonly (readonly LaidNote[])[]): number {
+  return lists.reduce((count, notes) => count + notes.filter(({ bend }) => bend).length, 0);
 }
 
 /** Gives notes of no length back to the file they came from: coming in they were made one tick long, which is less than a

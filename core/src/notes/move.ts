@@ -17,6 +17,9 @@ export function limitedShift(notes: readonly Note[], ticks: number): number {
   return Math.max(ticks, -notes.reduce((first, { start }) => Math.min(first, start), Infinity));
 }
 
+/** How far notes are transposed in one go, in semitones. */
+export const MOST_TRANSPOSED = 48;
+
 /** How far up or down the group can really go towards `semitones` within 0..127. */
 export function limitedTranspose(notes: readonly Note[], semitones: number): number {
   let lowest = 127;
@@ -29,16 +32,16 @@ export function limitedTranspose(notes: readonly Note[], semitones: number): num
 }
 
 /** Moves notes by `ticks` and by so many rows of those shown, top first, as one group: it stops where its first note meets the top or
- *  the bottom row. Notes on rows that are not shown go by semitones instead. */
+ *  the bottom row. Notes on rows that are not shown go by semitones instead, as all do where `rows` is null. */
 export function moveByRows(
   notes: readonly Note[],
   ticks: number,
-  up: { readonly rows: number; readonly semitones: number },
+  up: { readonly rows: number | null; readonly semitones: number },
   shown: readonly number[],
 ): readonly Note[] {
   const index = new Map(shown.map((pitch, row) => [pitch, row]));
   const places = notes.flatMap(({ pitch }) => index.get(pitch) ?? []);
-  if (places.length < notes.length) return moveNotes(notes, ticks, up.semitones);
+  if (up.rows === null || places.length < notes.length) return moveNotes(notes, ticks, up.semitones);
   const down = limitedRows(places, -up.rows, shown.length);
   const moved = moveNotes(notes, ticks, 0);
   return down === 0 ? moved : moved.map((note) => ({ ...note, pitch: shown[index.get(note.pitch)! + down]! }));

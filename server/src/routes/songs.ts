@@ -83,7 +83,7 @@ export function songRoutes(queries: SongQueries, live: LiveSongs): Router {
     const { as } = checked(exportQuery, request.query);
     const { document } = await songAt(live, request);
     response.attachment(`${document.song.name.replace(/[^\w .-]+/g, '_') || 'song'}.mid`).type('audio/midi');
-    response.send(Buffer.from(exportMidi(document, as)));
+    response.send(Buffer.from(exportMidi(document, as).bytes));
   });
 
   return router;

@@ -30,8 +30,8 @@ export function GestureLayer({ gesture, setting, lifted, part, rows, window }: G
     const moved = moveByRows(lifted, gesture.ticks, gesture, setting.paint.rows);
     const [before, after] = [lifted[0], moved[0]];
     if (!before || !after) return null;
-    // Where some stand on rows that are not shown, the rows between are not the same for all, so they are placed one by one.
-    if (lifted.some(({ pitch }) => rowOf(pitch) < 0)) return <Blocks notes={moved} {...place} />;
+    // Where some stand on rows that are not shown, or may come to, the rows between are not the same for all: they are placed one by one.
+    if (gesture.rows === null || lifted.some(({ pitch }) => rowOf(pitch) < 0)) return <Blocks notes={moved} {...place} />;
     const rowsDown = rowOf(after.pitch) - rowOf(before.pitch);
     return <Carried notes={lifted} ticks={after.start - before.start} rowsDown={rowsDown} {...place} />;
   }

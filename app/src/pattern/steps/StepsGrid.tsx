@@ -161,7 +161,7 @@ function withGesture(notes: readonly Note[], gesture: Gesture, patternId: Id, se
   }
   const inHand = inHandOf(notes, gesture);
   if (gesture.state === 'leveling') return withNotes(notes, leveled(inHand, gesture.rise));
-  return gesture.state === 'moving' ? withNotes(notes, moveNotes(inHand, gesture.ticks, 0)) : notes;
+  return gesture.state === 'moving' ? withNotes(notes, moveNotes(inHand, gesture.ticks, gesture.semitones)) : notes;
 }
 
 function cellAt(clientX: number, clientY: number): { index: number; pitch: number; width: number } | null {
