@@ -2,6 +2,7 @@ import { moveByRows, paintedNotes, resizeEnds, resizeStarts, tappedNote, type Ge
 import { memo, useMemo } from 'react';
 import type { OpenPart } from '../../store/selectors';
 import type { GridRow } from '../../store/rows';
+import { ladderOf } from './bend-line';
 import { NoteBlock } from './NoteBlock';
 import type { GridWindow } from './viewport';
 
@@ -83,6 +84,7 @@ interface BlocksProps {
 /** Notes in hand. Remembered while they only move: then their container does. */
 const Blocks = memo(function Blocks({ notes, part, rows, window }: BlocksProps) {
   const index = new Map(rows.map(({ pitch }, row) => [pitch, row]));
+  const ladder = ladderOf(rows);
   return notes.map((note) => {
     const row = index.get(note.pitch);
     if (row === undefined) return null;
@@ -90,6 +92,7 @@ const Blocks = memo(function Blocks({ notes, part, rows, window }: BlocksProps) 
       <NoteBlock
         key={note.id}
         note={note}
+        ladder={ladder}
         colour={`var(--track${part.track.colour})`}
         isSelected
         left={(note.start - window.fromTick) * window.pixelsPerTick}

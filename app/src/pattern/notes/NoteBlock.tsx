@@ -1,6 +1,6 @@
 import { barBeatWords, figuresOf, isUnsure, lengthWords, otherWords, type MeterAt, type Note } from '@yibbo/core';
 import { memo, type CSSProperties } from 'react';
-import { bendLine } from './bend-line';
+import { bendLine, rowsAbove } from './bend-line';
 
 export interface NoteBlockProps {
   readonly note: Note;
@@ -10,6 +10,8 @@ export interface NoteBlockProps {
   readonly height: number;
   /** CSS colour of its track. */
   readonly colour: string;
+  /** What its bend line climbs, where that is not a semitone a row. */
+  readonly ladder?: readonly number[] | null;
   readonly isSelected?: boolean;
   /** Whether its ends are shown to take hold of. */
   readonly hasHandles?: boolean;
@@ -35,7 +37,7 @@ export function blockRadius(height: number): number {
 const HATCH = 'repeating-linear-gradient(135deg,transparent 0 4px,var(--lineStrong) 4px 5px)';
 
 /** A note: a rounded block filled from below to the height of its velocity, so that loudness is read without a lane. Muted is hollow,
- *  chance or a one-of group a broken edge, a roll notches where its hits begin, a bend its line, a semitone for each row; passes, group,
+ *  chance or a one-of group a broken edge, a roll notches where its hits begin, a bend its line; passes, group,
  *  voice and pan are small figures. */
 export const NoteBlock = memo(
   function NoteBlock({
@@ -45,6 +47,7 @@ export const NoteBlock = memo(
     width,
     height,
     colour,
+    ladder,
     isSelected,
     hasHandles,
     isOffGrid,
@@ -79,7 +82,7 @@ export const NoteBlock = memo(
         style={style}
       >
         {isOffGrid ? <div style={OFF_GRID_TICK} /> : null}
-        {note.bend ? <BendLine note={note} width={leastWidth(width)} rowHeight={height} isOutline={isOutline} /> : null}
+        {note.bend ? <BendLine note={note} ladder={ladder} width={leastWidth(width)} rowHeight={height} isOutline={isOutline} /> : null}
         {isOutline ? null : <Marks note={note} />}
         {hasHandles && height >= 16 && width >= 30 ? (
           <>
@@ -98,6 +101,7 @@ export const NoteBlock = memo(
 
 const COMPARED = [
   'note',
+  'ladder',
   'left',
   'top',
   'width',
@@ -129,17 +133,19 @@ function Marks({ note }: { readonly note: Note }) {
 
 interface BendLineProps {
   readonly note: Note;
+  readonly ladder: readonly number[] | null | undefined;
   readonly width: number;
-  /** Pixels of a semitone. */
   readonly rowHeight: number;
   readonly isOutline: boolean | undefined;
 }
 
 /** The pitch line of a note, from its block to the rows it reaches. */
-function BendLine({ note, width, rowHeight, isOutline }: BendLineProps) {
+function BendLine({ note, ladder = null, width, rowHeight, isOutline }: BendLineProps) {
   const middle = rowHeight / 2 - 1;
   const points = bendLine(note.bend!, note.length)
-    .map(([share, semitones]) => `${(share * width).toFixed(1)},${(middle - semitones * rowHeight).toFixed(1)}`)
+    .map(
+      ([share, semitones]) => `${(share * width).toFixed(1)},${(middle - rowsAbove(ladder, note.pitch, semitones) * rowHeight).toFixed(1)}`,
+    )
     .join(' ');
   return (
     <svg style={BEND} data-testid="bend-line">

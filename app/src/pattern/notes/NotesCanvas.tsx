@@ -1,13 +1,15 @@
 import { figuresOf, isUnsure, type Note } from '@yibbo/core';
 import { useLayoutEffect, useRef } from 'react';
 import { useTheme } from '@tamagui/core';
-import { bendLine } from './bend-line';
+import { bendLine, rowsAbove } from './bend-line';
 import { blockRadius, leastWidth } from './NoteBlock';
 import type { GridWindow } from './viewport';
 
 /** A note with its place in the drawn window, in pixels, and all that its looks depend on. */
 export interface PlacedNote {
   readonly note: Note;
+  /** What its bend line climbs, where that is not a semitone a row. */
+  readonly ladder: readonly number[] | null;
   readonly left: number;
   readonly top: number;
   readonly width: number;
@@ -118,11 +120,11 @@ function drawNotches(context: CanvasRenderingContext2D, { note, left, top, width
   for (let hit = 1; hit < note.roll.hits; hit++) context.fillRect(left + (width * hit) / note.roll.hits - 1, top, 2, height * 0.55);
 }
 
-function drawBend(context: CanvasRenderingContext2D, { note, left, top, width, height }: PlacedNote, { card, ink }: Inks): void {
+function drawBend(context: CanvasRenderingContext2D, { note, ladder, left, top, width, height }: PlacedNote, { card, ink }: Inks): void {
   if (!note.bend) return;
   context.beginPath();
   for (const [share, semitones] of bendLine(note.bend, note.length))
-    context.lineTo(left + share * width, top + height / 2 - semitones * height);
+    context.lineTo(left + share * width, top + height / 2 - rowsAbove(ladder, note.pitch, semitones) * height);
   context.setLineDash([]);
   for (const [lineWidth, colour] of [
     [5, card],

@@ -14,3 +14,24 @@ export function bendLine(points: readonly BendPoint[], length: number): [number,
   const inside = ticks.filter((tick) => tick > 0 && tick < length);
   return [0, ...inside, length].map((tick) => [tick / length, centsAt(points, tick) / 100]);
 }
+
+/** The pitches of the rows shown, top first, where a row is not a semitone: where rows between are hidden. Null where each semitone has its
+ *  row, and for drums, whose rows have no such order. */
+export function ladderOf(rows: readonly { readonly pitch: number }[]): readonly number[] | null {
+  const pitches = rows.map(({ pitch }) => pitch);
+  const steps = pitches.slice(1).map((pitch, index) => pitches[index]! - pitch);
+  return steps.every((step) => step > 0) && steps.some((step) => step > 1) ? pitches : null;
+}
+
+/** How many rows above its own a note stands that is so many semitones higher. Between two rows it stands as far as its pitch is between
+ *  theirs; beyond the last one a row is a semitone. */
+export function rowsAbove(ladder: readonly number[] | null, pitch: number, semitones: number): number {
+  return ladder ? placeOn(ladder, pitch) - placeOn(ladder, pitch + semitones) : semitones;
+}
+
+function placeOn(ladder: readonly number[], pitch: number): number {
+  const below = ladder.findIndex((each) => each <= pitch);
+  if (below < 0) return ladder.length - 1 + ladder.at(-1)! - pitch;
+  const above = ladder[below - 1] ?? ladder[0]! + 1;
+  return below - (pitch - ladder[below]!) / (above - ladder[below]!);
+}

@@ -2,6 +2,7 @@ import { gridOfRow, isOnGrid, rowLength, type Id, type Note, type TickSpan } fro
 import { memo, useMemo } from 'react';
 import type { OpenPart } from '../../store/selectors';
 import type { GridRow } from '../../store/rows';
+import { ladderOf } from './bend-line';
 import { linesIn } from './lines';
 import { NoteBlock } from './NoteBlock';
 import { NotesCanvas, type PlacedNote } from './NotesCanvas';
@@ -173,7 +174,8 @@ interface NotesLayerProps {
 export const NotesLayer = memo(function NotesLayer(props: NotesLayerProps) {
   const { part, rows, window, selected, isOutline, isNamed } = props;
   const rowIndex = useMemo(() => new Map(rows.map(({ pitch }, index) => [pitch, index])), [rows]);
-  const placed = placedIn(props, rowIndex);
+  const ladder = useMemo(() => ladderOf(rows), [rows]);
+  const placed = placedIn(props, rowIndex, ladder);
   if (placed.length > MOST_BLOCKS && !isOutline) return <NotesCanvas placed={placed} window={window} colour={part.track.colour} />;
   const colour = `var(--track${part.track.colour})`;
   return placed.map((each) => (
@@ -195,6 +197,7 @@ const MOST_BLOCKS = 300;
 function placedIn(
   { notes, part, window, selected, lifted, isOutline, areMarks }: NotesLayerProps,
   rowIndex: ReadonlyMap<number, number>,
+  ladder: PlacedNote['ladder'],
 ): PlacedNote[] {
   return notes.flatMap((note) => {
     if (note.start >= window.toTick || note.start + note.length <= window.fromTick) return [];
@@ -202,6 +205,7 @@ function placedIn(
     if (index === undefined || index < window.fromRow || index >= window.toRow || lifted.has(note.id)) return [];
     return {
       note,
+      ladder,
       left: (note.start - window.fromTick) * window.pixelsPerTick,
       top: (index - window.fromRow) * window.rowPixels,
       width: areMarks ? MARK_WIDTH : note.length * window.pixelsPerTick,
