@@ -24,7 +24,7 @@ module.exports = {
       preset: 'jest-expo/web',
       testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
       testEnvironmentOptions: { customExportConditions: [''] },
-      transformIgnorePatterns: ['/node_modules/(?!(nanoid|idb-keyval|lucide-react-native|(jest-)?expo[^/]*|react-native[^/]*|@react-native[^/]*|@?tamagui)/)'],
+      transformIgnorePatterns: ['/node_modules/(?!(nanoid|idb-keyval|lucide-react|(jest-)?expo[^/]*|react-native[^/]*|@react-native[^/]*|@?tamagui)/)'],
     },
   ],
 };

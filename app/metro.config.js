@@ -1,29 +1,31 @@
 const { getDefaultConfig } = require('expo/metro-config');
-const { readdirSync } = require('node:fs');
+const { readdirSync, readFileSync } = require('node:fs');
 const http = require('node:http');
 const path = require('node:path');
 
 const config = getDefaultConfig(__dirname);
 config.resolver.assetExts.push('woff2');
 
-/** Packages the web build never uses, and zod's sixty languages, would only make the first load longer. */
+/** Packages the web build never uses, and zod's sixty languages, would only make the first load longer. What stands in `instead` is taken in
+ *  place of packages, and may itself take from them. */
 const LEFT_OUT = ['react-native-reanimated', 'react-native-worklets'];
-const ownFile = (name) => ({ type: 'sourceFile', filePath: path.join(__dirname, name) });
+const INSTEAD = path.join(__dirname, 'instead');
+const instead = (name) => ({ type: 'sourceFile', filePath: path.join(INSTEAD, `${name}.js`) });
 config.resolver.resolveRequest = (context, name, platform) => {
+  const { originModulePath } = context;
   if (platform === 'web' && LEFT_OUT.includes(name)) return { type: 'empty' };
-  if (platform === 'web' && name === 'react-native-screens') return ownFile('no-screens.js');
-  if (/locales\/index\.(c?js|mjs)$/.test(name) && context.originModulePath.includes(`${path.sep}zod${path.sep}`)) {
-    return ownFile('zod-locales.js');
-  }
+  if (platform === 'web' && name === 'react-native-screens') return instead(name);
+  if (name === 'zod' && !originModulePath.startsWith(INSTEAD)) return instead(name);
+  if (/locales\/index\.(c?js|mjs)$/.test(name) && originModulePath.includes(`${path.sep}zod${path.sep}`)) return instead('zod-locales');
   return context.resolveRequest(context, name, platform);
 };
 
 /** Modules are run when something in them is first used, not when the page loads: a tenth of the first load. Not those that core's loops
- *  over notes use of each other: there each use would look the module up. Keys are worked out once a song, with a library that is slow to
- *  begin with. */
+ *  over notes use of each other, for there each use would look the module up; but those that use a library which is slow to begin with. */
 const CORE = path.join(__dirname, '../core/src');
-const inCore = readdirSync(CORE, { recursive: true }).filter((name) => name.endsWith('.ts') && name !== path.join('theory', 'keys.ts'));
-const blockList = Object.fromEntries(inCore.map((name) => [path.join(CORE, name), true]));
+const inCore = readdirSync(CORE, { recursive: true, encoding: 'utf8' }).map((name) => path.join(CORE, name));
+const isSlow = (file) => /^import \{.*\} from '(zod|tonal)'/m.test(readFileSync(file, 'utf8'));
+const blockList = Object.fromEntries(inCore.filter((file) => file.endsWith('.ts') && !isSlow(file)).map((file) => [file, true]));
 config.transformer.getTransformOptions = async () => ({ transform: { experimentalImportSupport: true, inlineRequires: { blockList } } });
 
 /** While developing, the page comes from here and its calls go on to the server. */

@@ -11,14 +11,7 @@ const parts = process.argv.slice(2);
 if (parts.length === 0 || parts.includes('browser')) {
   unlessDone(
     'bench/dist/empty/.built',
-    fingerprint([
-      'package-lock.json',
-      'app/empty-page',
-      'app/metro.config.js',
-      'app/babel.config.js',
-      'app/no-screens.js',
-      'app/app.config.js',
-    ]),
+    fingerprint(['package-lock.json', 'app/empty-page', 'app/metro.config.js', 'app/babel.config.js', 'app/instead', 'app/app.config.js']),
     () => {
       console.log('Building the empty page to compare with …');
       run(process.execPath, [`${root}/node_modules/expo/bin/cli`, 'export', '--platform', 'web', '--output-dir', '../bench/dist/empty'], {

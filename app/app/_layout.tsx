@@ -1,4 +1,3 @@
-import '../src/no-eval';
 import { Slot } from 'expo-router';
 import { AppFrame } from '../src/theme/AppFrame';
 

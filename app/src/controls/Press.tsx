@@ -1,5 +1,5 @@
-import type { LucideIcon } from 'lucide-react-native';
-import { styled, useTheme, View } from '@tamagui/core';
+import type { LucideIcon } from 'lucide-react';
+import { styled, View } from '@tamagui/core';
 import { Words } from './words';
 
 const PressFrame = styled(View, {
@@ -94,7 +94,6 @@ export function Press({
   onHoldStart,
   onHoldEnd,
 }: PressProps) {
-  const theme = useTheme();
   const colour = TEXT_COLOURS[look];
   return (
     <PressFrame
@@ -113,7 +112,7 @@ export function Press({
       onPress={disabled ? undefined : onPress}
       {...(onHoldStart && !disabled ? holding(onHoldStart, onHoldEnd) : {})}
     >
-      {Icon ? <Icon size={22} color={theme[colour.slice(1) as 'ink']?.val as string} strokeWidth={2} aria-hidden /> : null}
+      {Icon ? <Icon size={22} color={`var(--${colour.slice(1)})`} strokeWidth={2} aria-hidden /> : null}
       {iconOnly ? null : (
         <Words color={colour} strong={look === 'strong'} oneLine>
           {shown ?? label}

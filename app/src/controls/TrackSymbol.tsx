@@ -1,6 +1,4 @@
 import type { Track } from '@yibbo/core';
-import Svg, { Path } from 'react-native-svg';
-import { useTheme } from '@tamagui/core';
 
 /** Each track's own mark, on a 24 by 24 field, so that nothing rests on colour alone. */
 const SHAPES: Readonly<Record<Track['symbol'], string>> = {
@@ -15,11 +13,9 @@ const SHAPES: Readonly<Record<Track['symbol'], string>> = {
 };
 
 export function TrackSymbol({ symbol, colour, size = 16 }: { readonly symbol: string; readonly colour: number; readonly size?: number }) {
-  const theme = useTheme();
-  const fill = (theme as unknown as Record<string, { val: string } | undefined>)[`track${colour}`]?.val;
   return (
-    <Svg width={size} height={size} viewBox="0 0 24 24" aria-hidden>
-      <Path d={SHAPES[symbol as Track['symbol']] ?? SHAPES.disc} fill={fill} fillRule="evenodd" />
-    </Svg>
+    <svg width={size} height={size} viewBox="0 0 24 24" aria-hidden>
+      <path d={SHAPES[symbol as Track['symbol']] ?? SHAPES.disc} fill={`var(--track${colour})`} fillRule="evenodd" />
+    </svg>
   );
 }

@@ -1,5 +1,5 @@
 import { ACTIONS, gridOfRow, lineAfter, lineBefore, notesInSpan, paramFields, type Note } from '@yibbo/core';
-import Dots from 'lucide-react-native/icons/ellipsis';
+import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
 import { useEffect, useRef, type KeyboardEvent } from 'react';
 import { View } from '@tamagui/core';
 import { ScrollView } from '@tamagui/scroll-view';

@@ -1,11 +1,10 @@
 import { DIVISION_UNITS, divisionName, divisionWords, formOf, historyState } from '@yibbo/core';
-import Pin from 'lucide-react-native/icons/pin';
-import Play from 'lucide-react-native/icons/play';
-import Redo from 'lucide-react-native/icons/redo';
-import Square from 'lucide-react-native/icons/square';
-import Undo from 'lucide-react-native/icons/undo';
+import Pin from 'lucide-react/dist/esm/icons/pin.mjs';
+import Play from 'lucide-react/dist/esm/icons/play.mjs';
+import Redo from 'lucide-react/dist/esm/icons/redo.mjs';
+import Square from 'lucide-react/dist/esm/icons/square.mjs';
+import Undo from 'lucide-react/dist/esm/icons/undo.mjs';
 import { useState } from 'react';
-import { useTheme } from '@tamagui/core';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { Stepper } from '../controls/Stepper';
@@ -67,7 +66,6 @@ export function UndoButtons() {
 /** The exceptions from the grid said beside it, each with its pin. */
 function Pins({ part }: { readonly part: OpenPart }) {
   const { isSnapping } = useAppSelector((state) => state.view.habits);
-  const faded = useTheme().faded?.val as string;
   const pins = [
     ...(part.view.followsZoom ? ['follows zoom'] : []),
     ...(isSnapping ? [] : ['snap off']),
@@ -76,7 +74,7 @@ function Pins({ part }: { readonly part: OpenPart }) {
   if (pins.length === 0) return null;
   return (
     <XStack alignItems="center" gap={2} flexShrink={1} minWidth={0}>
-      <Pin size={13} color={faded} aria-hidden />
+      <Pin size={13} color="var(--faded)" aria-hidden />
       <Words small faded oneLine data-testid="pins">
         {pins.join(', ')}
       </Words>

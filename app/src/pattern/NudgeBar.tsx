@@ -1,5 +1,5 @@
-import ArrowLeft from 'lucide-react-native/icons/arrow-left';
-import ArrowRight from 'lucide-react-native/icons/arrow-right';
+import ArrowLeft from 'lucide-react/dist/esm/icons/arrow-left.mjs';
+import ArrowRight from 'lucide-react/dist/esm/icons/arrow-right.mjs';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { RepeatPress } from '../controls/RepeatPress';

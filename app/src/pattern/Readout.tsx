@@ -11,11 +11,11 @@ import {
   type GestureSetting,
   type Note,
 } from '@yibbo/core';
-import Brush from 'lucide-react-native/icons/brush';
-import Eraser from 'lucide-react-native/icons/eraser';
-import Hand from 'lucide-react-native/icons/hand';
-import Pencil from 'lucide-react-native/icons/pencil';
-import Frame from 'lucide-react-native/icons/square-dashed';
+import Brush from 'lucide-react/dist/esm/icons/brush.mjs';
+import Eraser from 'lucide-react/dist/esm/icons/eraser.mjs';
+import Hand from 'lucide-react/dist/esm/icons/hand.mjs';
+import Pencil from 'lucide-react/dist/esm/icons/pencil.mjs';
+import Frame from 'lucide-react/dist/esm/icons/square-dashed.mjs';
 import { useState } from 'react';
 import { styled, View } from '@tamagui/core';
 import { XStack } from '@tamagui/stacks';

@@ -1,7 +1,7 @@
 import type { ExportMode } from '@yibbo/core';
 import { useRouter } from 'expo-router';
-import ArrowLeft from 'lucide-react-native/icons/arrow-left';
-import Send from 'lucide-react-native/icons/file-output';
+import ArrowLeft from 'lucide-react/dist/esm/icons/arrow-left.mjs';
+import Send from 'lucide-react/dist/esm/icons/file-output.mjs';
 import { useState } from 'react';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';

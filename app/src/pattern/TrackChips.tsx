@@ -1,7 +1,7 @@
 import type { Track } from '@yibbo/core';
-import Plus from 'lucide-react-native/icons/plus';
-import VolumeOff from 'lucide-react-native/icons/volume-x';
-import Volume from 'lucide-react-native/icons/volume-2';
+import Plus from 'lucide-react/dist/esm/icons/plus.mjs';
+import VolumeOff from 'lucide-react/dist/esm/icons/volume-x.mjs';
+import Volume from 'lucide-react/dist/esm/icons/volume-2.mjs';
 import { useState } from 'react';
 import { styled, View } from '@tamagui/core';
 import { ScrollView } from '@tamagui/scroll-view';

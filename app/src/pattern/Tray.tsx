@@ -1,6 +1,6 @@
 import { ACTIONS, paramFields, SELECTION_RULES, type NotesAction, type SelectionRule } from '@yibbo/core';
-import Copy from 'lucide-react-native/icons/copy';
-import Dots from 'lucide-react-native/icons/ellipsis';
+import Copy from 'lucide-react/dist/esm/icons/copy.mjs';
+import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
 import { memo, useDeferredValue } from 'react';
 import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';

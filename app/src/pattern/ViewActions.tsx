@@ -1,8 +1,8 @@
 import { keyWords } from '@yibbo/core';
-import Lane from 'lucide-react-native/icons/chart-no-axes-column';
-import Ear from 'lucide-react-native/icons/ear';
-import EarOff from 'lucide-react-native/icons/ear-off';
-import Fit from 'lucide-react-native/icons/scan';
+import Lane from 'lucide-react/dist/esm/icons/chart-no-axes-column.mjs';
+import Ear from 'lucide-react/dist/esm/icons/ear.mjs';
+import EarOff from 'lucide-react/dist/esm/icons/ear-off.mjs';
+import Fit from 'lucide-react/dist/esm/icons/scan.mjs';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { Stepper } from '../controls/Stepper';

@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
-import Plus from 'lucide-react-native/icons/plus';
-import Import from 'lucide-react-native/icons/file-input';
+import Plus from 'lucide-react/dist/esm/icons/plus.mjs';
+import Import from 'lucide-react/dist/esm/icons/file-input.mjs';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { styled, View } from '@tamagui/core';
 import { ScrollView } from '@tamagui/scroll-view';

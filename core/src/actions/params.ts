@@ -14,6 +14,11 @@ export interface ParamMeta {
   readonly names?: Readonly<Record<string, string>>;
 }
 
+/** The params of an action or rule by name. Only here is zod loaded for them, so that a page which needs none loads it later. */
+export function paramsOf<Fields extends z.core.$ZodLooseShape>(fields: Fields) {
+  return z.object(fields);
+}
+
 /** A whole number between `low` and `high`. */
 export function wholeParam(title: string, low: number, high: number, start: number, unit?: string) {
   return z

@@ -1,10 +1,10 @@
-import { z } from 'zod';
-import { ENTITY_SCHEMAS, findById, ORDER_FIELDS, ORDERS, type Collection, type Document, type Entity } from '../model/document';
+import { findById, ORDER_FIELDS, ORDERS, type Collection, type Document, type Entity } from '../model/document';
 import type { Id } from '../model/entities';
 import type { Change, EditEntry, Entry, WholeEntry } from './change';
 import { asFound } from './found';
 import { childrenOf, homeOf, merged, parentsOf, rowsOf, withRows } from './rows';
 import { sameValue } from './same';
+import { wrongValue } from './values';
 
 /** Why a Change does not fit a document: which entity, and which field where it is one. */
 export interface Mismatch {
@@ -164,45 +164,6 @@ function putInOrder(of: Collection, rows: readonly Entity[], indices: Int32Array
     rows.filter((_row, index) => isEdited[index] === 0),
     rows.filter((_row, index) => isEdited[index] === 1),
   );
-}
-
-/** The first new value that its field does not allow. Checked by whole columns and runs of one
- *  value, since rows one by one take ten times as long. */
-function wrongValue({ of, ids, fields }: EditEntry): { readonly id: Id; readonly field: string } | null {
-  const shape: Readonly<Record<string, z.ZodType>> = ENTITY_SCHEMAS[of]().shape;
-  for (const [field, [, after]] of Object.entries(fields)) {
-    const schema = field === 'id' ? undefined : shape[field];
-    if (!schema) return { id: ids[0]!, field };
-    const places = firstPlaces(after);
-    const checked = listOf(schema).safeParse(places.map((index) => after[index] ?? undefined));
-    if (!checked.success) return { id: ids[places[Number(checked.error.issues[0]?.path[0] ?? 0)]!]!, field };
-  }
-  return null;
-}
-
-/** The most different values that are known again: beyond that, looking for them takes longer than checking them. */
-const VALUES_KNOWN = 256;
-
-/** Where values stand that need to be checked: the first of those that are the same, or one object that many share. */
-function firstPlaces(values: readonly unknown[]): number[] {
-  const seen = new Set<unknown>();
-  const places: number[] = [];
-  for (let index = 0; index < values.length; index++) {
-    const value = values[index];
-    if (seen.has(value)) continue;
-    if (seen.size < VALUES_KNOWN) seen.add(value);
-    places.push(index);
-  }
-  return places;
-}
-
-const lists = new Map<z.ZodType, z.ZodType>();
-
-/** The schema of a list of such values. Made once for each field: making one takes longer than checking with it. */
-function listOf(schema: z.ZodType): z.ZodType {
-  const known = lists.get(schema) ?? z.array(schema);
-  lists.set(schema, known);
-  return known;
 }
 
 /** The row with its patches, or the name of the first field whose value is not the expected one. */

@@ -58,8 +58,8 @@ const editSchema = () =>
     .object({
       kind: z.literal('edit'),
       of: z.enum(COLLECTIONS),
-      in: idSchema.optional(),
-      ids: z.array(idSchema).min(1).max(300_000),
+      in: idSchema().optional(),
+      ids: z.array(idSchema()).min(1).max(300_000),
       fields: z.record(z.string(), z.tuple([z.array(z.unknown()), z.array(z.unknown())])),
     })
     .refine(
@@ -71,12 +71,12 @@ const editSchema = () =>
 export const changeSchema: () => z.ZodType<Change> = once(
   () =>
     z.object({
-      id: idSchema,
+      id: idSchema(),
       label: z.string().max(300),
       at: z.number(),
       device: z.string().max(64),
-      made: z.object({ actionId: z.string().max(64), params: z.unknown(), seed: z.number(), noteIds: z.array(idSchema) }).optional(),
-      undoes: idSchema.optional(),
+      made: z.object({ actionId: z.string().max(64), params: z.unknown(), seed: z.number(), noteIds: z.array(idSchema()) }).optional(),
+      undoes: idSchema().optional(),
       entries: z.array(z.union([editSchema(), ...COLLECTIONS.map(wholeSchema)])),
     }) as z.ZodType<Change>,
 );

@@ -3,19 +3,19 @@ import { MAX_TICK } from '../time';
 import { once } from './once';
 
 /** Ids are made by clients and by the server; they are safe in addresses and file names. */
-export const idSchema = z.string().regex(/^[\w-]{1,64}$/, 'An id is 1 to 64 letters, digits, - or _.');
-export type Id = z.infer<typeof idSchema>;
+export const idSchema = once(() => z.string().regex(/^[\w-]{1,64}$/, 'An id is 1 to 64 letters, digits, - or _.'));
+export type Id = z.infer<ReturnType<typeof idSchema>>;
 
-const tickSchema = z.int().min(0).max(MAX_TICK);
-const lengthSchema = z.int().min(1).max(MAX_TICK);
-const nameSchema = z.string().max(200);
-const byteSchema = z.int().min(0).max(127);
+const tickSchema = once(() => z.int().min(0).max(MAX_TICK));
+const lengthSchema = once(() => z.int().min(1).max(MAX_TICK));
+const nameSchema = once(() => z.string().max(200));
+const byteSchema = once(() => z.int().min(0).max(127));
 
 /** What a MIDI file said that the model has no place for: the raw event bytes at `tick` of one file track, in `order`. */
 const carriedSchema = once(() =>
   z.object({
     fileTrack: z.int().min(0),
-    tick: tickSchema,
+    tick: tickSchema(),
     order: z.int().min(0),
     bytes: z.array(z.int().min(0).max(255)).min(1),
   }),
@@ -28,9 +28,9 @@ const fileSchema = once(() =>
     format: z.union([z.literal(0), z.literal(1), z.literal(2)]),
     division: z.int().min(1).max(1_000_000),
     /** The name each file track had; null where it had none. */
-    trackNames: z.array(nameSchema.nullable()),
+    trackNames: z.array(nameSchema().nullable()),
     /** Where each file track said it ends. */
-    trackEnds: z.array(tickSchema),
+    trackEnds: z.array(tickSchema()),
     carried: z.array(carriedSchema()),
   }),
 );
@@ -47,15 +47,15 @@ export type KeyChoice = z.infer<ReturnType<typeof keySchema>>;
 
 export const songSchema = once(() =>
   z.object({
-    id: idSchema,
-    name: nameSchema,
+    id: idSchema(),
+    name: nameSchema(),
     /** Feeds every chance the song takes: same seed, same song. */
     seed: z.int().min(0).max(0xffffffff),
-    tempos: z.array(z.object({ tick: tickSchema, bpm: z.number().min(3.5).max(60_000_000) })).min(1),
+    tempos: z.array(z.object({ tick: tickSchema(), bpm: z.number().min(3.5).max(60_000_000) })).min(1),
     meters: z
       .array(
         z.object({
-          tick: tickSchema,
+          tick: tickSchema(),
           numerator: z.int().min(1).max(255),
           denominator: z.union([1, 2, 4, 8, 16, 32, 64].map((value) => z.literal(value))),
           /** MIDI clocks per click and 32nds per quarter, kept from a file. */
@@ -74,10 +74,10 @@ export const TRACK_COLOURS = 8;
 
 export const trackSchema = once(() =>
   z.object({
-    id: idSchema,
-    songId: idSchema,
+    id: idSchema(),
+    songId: idSchema(),
     order: z.number(),
-    name: nameSchema,
+    name: nameSchema(),
     kind: z.enum(['drums', 'pitched']),
     /** Index into the theme's track colours. */
     colour: z
@@ -95,22 +95,22 @@ export const trackSchema = once(() =>
     channel: z.int().min(0).max(15).optional(),
     fileTrack: z.int().min(0).optional(),
     /** Drum rows in the order shown, top first. Empty for pitched tracks. */
-    rows: z.array(z.object({ pitch: byteSchema, name: nameSchema })).max(128),
+    rows: z.array(z.object({ pitch: byteSchema(), name: nameSchema() })).max(128),
   }),
 );
 export type Track = z.infer<ReturnType<typeof trackSchema>>;
 
 export const patternSchema = once(() =>
   z.object({
-    id: idSchema,
-    songId: idSchema,
-    name: nameSchema,
-    length: lengthSchema,
+    id: idSchema(),
+    songId: idSchema(),
+    name: nameSchema(),
+    length: lengthSchema(),
     /** Its own key, where it is not the song's. */
     key: keySchema().optional(),
     /** Rows that loop by themselves: each goes round in its own length, whatever the pattern's is. */
     rowLengths: z
-      .array(z.object({ pitch: byteSchema, length: lengthSchema }))
+      .array(z.object({ pitch: byteSchema(), length: lengthSchema() }))
       .max(128)
       .optional(),
   }),
@@ -143,22 +143,22 @@ export const MAX_SHARE = 16;
 
 export const noteSchema = once(() =>
   z.object({
-    id: idSchema,
-    patternId: idSchema,
-    start: tickSchema,
-    length: lengthSchema,
+    id: idSchema(),
+    patternId: idSchema(),
+    start: tickSchema(),
+    length: lengthSchema(),
     /** MIDI key number; 60 is C4. */
-    pitch: byteSchema,
+    pitch: byteSchema(),
     velocity: z.int().min(1).max(127),
     /** Present only where a file ended the note with a real note-off. */
-    releaseVelocity: byteSchema.optional(),
+    releaseVelocity: byteSchema().optional(),
     muted: z.boolean().optional(),
     /** Notes of one pitch in different voices do not end each other. Absent means voice 1. */
     voice: z.int().min(2).max(VOICES).optional(),
     /** How often it sounds, in percent of its passes; absent means always. */
     chance: z.int().min(0).max(99).optional(),
     /** The note whose draw this one shares, so that the pieces of a split note sound or rest together. */
-    drawnWith: idSchema.optional(),
+    drawnWith: idSchema().optional(),
     /** The passes it sounds in: bit k of `mask` stands for pass k, counted round every `of` passes. Absent means each. */
     passes: z
       .object({
@@ -184,7 +184,7 @@ export const noteSchema = once(() =>
       )
       .optional(),
     /** The group of which one note sounds in each pass. What chance a note has does not count in a group. */
-    oneOf: idSchema.optional(),
+    oneOf: idSchema().optional(),
     /** How many lots it has in its group's draw; absent means 1. */
     share: z.int().min(2).max(MAX_SHARE).optional(),
   }),
@@ -193,14 +193,14 @@ export type Note = z.infer<ReturnType<typeof noteSchema>>;
 
 export const placementSchema = once(() =>
   z.object({
-    id: idSchema,
-    songId: idSchema,
-    trackId: idSchema,
-    patternId: idSchema,
-    start: tickSchema,
-    length: lengthSchema,
+    id: idSchema(),
+    songId: idSchema(),
+    trackId: idSchema(),
+    patternId: idSchema(),
+    start: tickSchema(),
+    length: lengthSchema(),
     /** Where in the pattern the placement begins. */
-    offset: tickSchema,
+    offset: tickSchema(),
     muted: z.boolean(),
   }),
 );

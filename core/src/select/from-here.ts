@@ -1,11 +1,11 @@
-import { z } from 'zod';
 import { selectionRule } from './rule';
+import { paramsOf } from '../actions/params';
 
 export const fromHere = selectionRule({
   id: 'from-here',
   label: 'From here on',
   help: 'Everything that starts with the first selected note or after it.',
-  params: () => z.object({}),
+  params: () => paramsOf({}),
   pick: (notes, selected) => {
     const first = notes.findIndex(({ id }) => selected.has(id));
     return first < 0 ? [] : notes.filter(({ start }) => start >= notes[first]!.start).map(({ id }) => id);

@@ -1,12 +1,11 @@
-import { z } from 'zod';
-import { choiceParam } from '../actions/params';
+import { choiceParam, paramsOf } from '../actions/params';
 import { chordsOf, selectionRule } from './rule';
 
 export const inChord = selectionRule({
   id: 'in-chord',
   label: 'Highest or lowest',
   help: 'Of notes that start together, the highest, the lowest, or the ones between. A note alone is both highest and lowest.',
-  params: () => z.object({ which: choiceParam('Which', ['highest', 'lowest', 'middle'], 'highest', { middle: 'between' }) }),
+  params: () => paramsOf({ which: choiceParam('Which', ['highest', 'lowest', 'middle'], 'highest', { middle: 'between' }) }),
   pick: (notes, _selected, { which }) =>
     chordsOf(notes).flatMap((chord) => {
       const byPitch = [...chord].sort((a, b) => a.pitch - b.pitch).map(({ id }) => id);

@@ -1,5 +1,4 @@
-import { z } from 'zod';
-import { choiceParam, wholeParam } from '../actions/params';
+import { choiceParam, paramsOf, wholeParam } from '../actions/params';
 import { TICKS_PER_WHOLE } from '../time';
 import { selectionRule } from './rule';
 
@@ -8,7 +7,7 @@ export const longer = selectionRule({
   label: 'Longer or shorter',
   help: 'Notes longer than so many sixteenths, or shorter.',
   params: () =>
-    z.object({
+    paramsOf({
       side: choiceParam('Which', ['longer', 'shorter'], 'longer'),
       than: wholeParam('Than', 1, 256, 2, 'sixteenths'),
     }),

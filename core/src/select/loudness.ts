@@ -1,5 +1,4 @@
-import { z } from 'zod';
-import { choiceParam, sliderParam } from '../actions/params';
+import { choiceParam, paramsOf, sliderParam } from '../actions/params';
 import { selectionRule } from './rule';
 
 export const loudness = selectionRule({
@@ -7,7 +6,7 @@ export const loudness = selectionRule({
   label: 'Louder or softer',
   help: 'Notes whose velocity lies above a value, or below it.',
   params: () =>
-    z.object({ side: choiceParam('Which', ['louder', 'softer'], 'louder'), than: sliderParam('Than velocity', 1, 127, 90, '') }),
+    paramsOf({ side: choiceParam('Which', ['louder', 'softer'], 'louder'), than: sliderParam('Than velocity', 1, 127, 90, '') }),
   pick: (notes, _selected, { side, than }) =>
     notes.filter(({ velocity }) => (side === 'louder' ? velocity > than : velocity < than)).map(({ id }) => id),
 });

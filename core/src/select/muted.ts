@@ -1,10 +1,10 @@
-import { z } from 'zod';
 import { selectionRule } from './rule';
+import { paramsOf } from '../actions/params';
 
 export const muted = selectionRule({
   id: 'muted',
   label: 'Muted',
   help: 'Notes that are muted.',
-  params: () => z.object({}),
+  params: () => paramsOf({}),
   pick: (notes) => notes.filter((note) => note.muted).map(({ id }) => id),
 });

@@ -1,12 +1,12 @@
-import { z } from 'zod';
 import { gridOfRow, isOnGrid } from '../time';
 import { selectionRule } from './rule';
+import { paramsOf } from '../actions/params';
 
 export const offGrid = selectionRule({
   id: 'off-grid',
   label: 'Off the grid',
   help: 'Notes that start on no line of the grid in use, each by the grid of its own row.',
-  params: () => z.object({}),
+  params: () => paramsOf({}),
   pick: (notes, _selected, _params, grids) =>
     notes.filter(({ start, pitch }) => !isOnGrid(gridOfRow(grids, pitch), start)).map(({ id }) => id),
 });

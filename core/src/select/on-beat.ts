@@ -1,10 +1,9 @@
-import { z } from 'zod';
 import type { Note } from '../model/entities';
-import { sliderParam } from '../actions/params';
+import { paramsOf, sliderParam } from '../actions/params';
 import { beatTicks, type MeterShape } from '../time';
 import { selectionRule } from './rule';
 
-export const beatTolerance = () => z.object({ tolerance: sliderParam('Tolerance', 0, 25, 0, '% of a beat') });
+export const beatTolerance = () => paramsOf({ tolerance: sliderParam('Tolerance', 0, 25, 0, '% of a beat') });
 
 export const onBeat = selectionRule({
   id: 'on-beat',

@@ -1,10 +1,10 @@
-import { z } from 'zod';
 import { selectionRule } from './rule';
+import { paramsOf } from '../actions/params';
 
 export const others = selectionRule({
   id: 'others',
   label: 'The others',
   help: 'Every note that is not selected now.',
-  params: () => z.object({}),
+  params: () => paramsOf({}),
   pick: (notes, selected) => notes.filter(({ id }) => !selected.has(id)).map(({ id }) => id),
 });

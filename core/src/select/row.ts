@@ -1,11 +1,11 @@
-import { z } from 'zod';
 import { selectionRule } from './rule';
+import { paramsOf } from '../actions/params';
 
 export const row = selectionRule({
   id: 'row',
   label: 'Whole rows',
   help: 'Every note on the rows of the selected notes.',
-  params: () => z.object({}),
+  params: () => paramsOf({}),
   pick: (notes, selected) => {
     const pitches = new Set(notes.filter(({ id }) => selected.has(id)).map(({ pitch }) => pitch));
     return notes.filter(({ pitch }) => pitches.has(pitch)).map(({ id }) => id);

@@ -106,7 +106,7 @@ function checked<T>(schema: z.ZodType<T>, value: unknown): T {
 }
 
 function idIn(request: Request): Id {
-  const id = idSchema.safeParse(request.params.id);
+  const id = idSchema().safeParse(request.params.id);
   if (!id.success) throw noSuchSong();
   return id.data;
 }

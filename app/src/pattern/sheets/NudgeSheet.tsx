@@ -1,6 +1,6 @@
 import { AMOUNT_UNITS, type AmountUnit } from '@yibbo/core';
-import ArrowLeft from 'lucide-react-native/icons/arrow-left';
-import ArrowRight from 'lucide-react-native/icons/arrow-right';
+import ArrowLeft from 'lucide-react/dist/esm/icons/arrow-left.mjs';
+import ArrowRight from 'lucide-react/dist/esm/icons/arrow-right.mjs';
 import { XStack } from '@tamagui/stacks';
 import { Choices } from '../../controls/Choices';
 import { Press } from '../../controls/Press';

@@ -1,9 +1,8 @@
 import { boxTicks, divisionName, fraction, gridOfRow, rowLength, type Note } from '@yibbo/core';
-import Dots from 'lucide-react-native/icons/ellipsis';
-import Pin from 'lucide-react-native/icons/pin';
-import RotateBack from 'lucide-react-native/icons/rotate-ccw';
-import RotateOn from 'lucide-react-native/icons/rotate-cw';
-import { useTheme } from '@tamagui/core';
+import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
+import Pin from 'lucide-react/dist/esm/icons/pin.mjs';
+import RotateBack from 'lucide-react/dist/esm/icons/rotate-ccw.mjs';
+import RotateOn from 'lucide-react/dist/esm/icons/rotate-cw.mjs';
 import { XStack } from '@tamagui/stacks';
 import { desk } from '../../audio/desk';
 import { Press } from '../../controls/Press';
@@ -25,7 +24,6 @@ interface RowBarProps {
 /** What is done with a row: heard, turned, filled; the dots open all the rest. */
 export function RowBar({ part, row, notes, isWide }: RowBarProps) {
   const dispatch = useAppDispatch();
-  const ink = useTheme().faded?.val as string;
   const hits = notes.filter(({ pitch }) => pitch === row.pitch).length;
   const own = ownWords(part, row.pitch);
   const open = () => {
@@ -44,7 +42,7 @@ export function RowBar({ part, row, notes, isWide }: RowBarProps) {
     <XStack alignItems="center" paddingLeft={4}>
       <Press label={`Hear ${row.name}`} shown={row.name} onPress={hear} />
       <XStack flexGrow={1} flexShrink={1} alignItems="center" gap={3} minWidth={0}>
-        {own ? <Pin size={14} color={ink} aria-hidden /> : null}
+        {own ? <Pin size={14} color="var(--faded)" aria-hidden /> : null}
         {isWide && !own ? null : (
           <Words small faded oneLine data-testid="row-words">
             {own ?? `${hits} ${hits === 1 ? 'hit' : 'hits'}`}

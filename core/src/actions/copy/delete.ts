@@ -1,5 +1,5 @@
-import { z } from 'zod';
 import { notesAction } from '../action';
+import { paramsOf } from '../params';
 
 export const deleteNotes = notesAction({
   id: 'delete',
@@ -8,7 +8,7 @@ export const deleteNotes = notesAction({
   label: 'Delete',
   help: 'Takes the selected notes away. Undo brings them back.',
   words: ['erase', 'remove', 'clear', 'bin'],
-  params: () => z.object({}),
+  params: () => paramsOf({}),
   takes: 'selection',
   quick: [{ label: 'Delete', icon: 'delete', params: {} }],
   run: () => ({ notes: [] }),

@@ -1,7 +1,7 @@
-import { z } from 'zod';
 import { copies, repeatDistance } from '../../notes/repeat';
 import { notesAction } from '../action';
 import { roundToParam } from '../amounts';
+import { paramsOf } from '../params';
 
 export const duplicate = notesAction({
   id: 'duplicate',
@@ -10,7 +10,7 @@ export const duplicate = notesAction({
   label: 'Duplicate',
   help: 'Puts a copy right after the notes: as far on as they are long, rounded up to whole boxes, beats or bars. The copy is selected.',
   words: ['copy', 'double', 'again', 'clone', 'twice'],
-  params: () => z.object({ roundTo: roundToParam() }),
+  params: () => paramsOf({ roundTo: roundToParam() }),
   quick: [{ label: 'Duplicate', icon: 'duplicate', params: {} }],
   run: ({ notes }, { roundTo }, { grid, meter, newId }) => {
     const made = copies(notes, 1, repeatDistance(notes, roundTo, grid, meter), newId);

@@ -1,9 +1,8 @@
-import { z } from 'zod';
 import { copies, repeatDistance } from '../../notes/repeat';
 import { MAX_PIECES, tooManyPieces } from '../../notes/split';
 import { loopTicks, notesAction, type ActionContext, type NotesPart } from '../action';
 import { roundToParam } from '../amounts';
-import { choiceParam, wholeParam } from '../params';
+import { choiceParam, paramsOf, wholeParam } from '../params';
 
 export const repeat = notesAction({
   id: 'repeat',
@@ -13,7 +12,7 @@ export const repeat = notesAction({
   help: 'Copies the notes several times, one after the other, or as often as fits before the end of the pattern.',
   words: ['copy', 'again', 'loop', 'fill', 'times', 'multiply'],
   params: () =>
-    z.object({
+    paramsOf({
       until: choiceParam('How often', ['end', 'times'], 'end', { end: 'to the end', times: 'so many times' }),
       times: wholeParam('Times', 1, 64, 2),
       roundTo: roundToParam('fit'),

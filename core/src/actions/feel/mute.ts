@@ -1,7 +1,6 @@
-import { z } from 'zod';
 import { having, without } from '../../notes/with';
 import { notesAction } from '../action';
-import { choiceParam } from '../params';
+import { choiceParam, paramsOf } from '../params';
 
 export const mute = notesAction({
   id: 'mute',
@@ -10,7 +9,7 @@ export const mute = notesAction({
   label: 'Mute notes',
   help: 'Silences notes without taking them away; they are drawn hollow. Unmute brings them back.',
   words: ['silence', 'off', 'disable', 'unmute', 'on'],
-  params: () => z.object({ to: choiceParam('Make them', ['muted', 'heard'], 'muted') }),
+  params: () => paramsOf({ to: choiceParam('Make them', ['muted', 'heard'], 'muted') }),
   quick: [
     { label: 'Mute notes', params: { to: 'muted' } },
     { label: 'Unmute notes', params: { to: 'heard' } },

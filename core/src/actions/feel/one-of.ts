@@ -1,8 +1,7 @@
-import { z } from 'zod';
 import type { Note } from '../../model/entities';
 import { having, without } from '../../notes/with';
 import { notesAction } from '../action';
-import { choiceParam } from '../params';
+import { choiceParam, paramsOf } from '../params';
 
 export const oneOf = notesAction({
   id: 'one-of',
@@ -11,7 +10,7 @@ export const oneOf = notesAction({
   label: 'One of them',
   help: "Makes a group of which exactly one note sounds each time round, another by chance each pass. It takes the place of each note's own chance. Ungroup lets all of them sound again.",
   words: ['group', 'alternate', 'random', 'choose', 'either', 'variation', 'ungroup', 'when it sounds'],
-  params: () => z.object({ to: choiceParam('Make them', ['group', 'apart'], 'group', { group: 'a group', apart: 'ungrouped' }) }),
+  params: () => paramsOf({ to: choiceParam('Make them', ['group', 'apart'], 'group', { group: 'a group', apart: 'ungrouped' }) }),
   quick: [
     { label: 'One of them sounds', shown: 'group', params: { to: 'group' } },
     { label: 'Ungroup', shown: 'ungroup', params: { to: 'apart' } },

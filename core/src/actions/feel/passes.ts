@@ -1,7 +1,6 @@
-import { z } from 'zod';
 import { having, without } from '../../notes/with';
 import { notesAction } from '../action';
-import { choiceParam } from '../params';
+import { choiceParam, paramsOf } from '../params';
 
 /** Which passes of how many, in words. */
 const TURNS = ['every', '1/2', '2/2', '1/4', '2/4', '3/4', '4/4'] as const;
@@ -20,7 +19,7 @@ export const passes = notesAction({
   help: 'In which times round a note sounds: every time, or only the first of two, the third of four and so on.',
   words: ['condition', 'every other', 'time round', 'alternate', 'when it sounds', 'cycle'],
   params: () =>
-    z.object({
+    paramsOf({
       turn: choiceParam('Sounds', TURNS, '1/2', Object.fromEntries(TURNS.map((turn) => [turn, turnWords(turn)]))),
     }),
   quick: (['every', '1/2', '2/2'] as const).map((turn) => ({

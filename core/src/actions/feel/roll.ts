@@ -1,8 +1,7 @@
-import { z } from 'zod';
 import { MAX_HITS, ROLL_SHAPES } from '../../model/entities';
 import { having, without } from '../../notes/with';
 import { notesAction } from '../action';
-import { choiceParam, wholeParam } from '../params';
+import { choiceParam, paramsOf, wholeParam } from '../params';
 
 export const roll = notesAction({
   id: 'roll',
@@ -12,7 +11,7 @@ export const roll = notesAction({
   help: 'Plays a note as several equal hits inside its length, even, rising or falling in loudness. One hit is no roll.',
   words: ['repeat', 'hits', 'flam', 'drag', 'stutter', 'tremolo', 'buzz'],
   params: () =>
-    z.object({
+    paramsOf({
       hits: wholeParam('Hits', 1, MAX_HITS, 3),
       shape: choiceParam('Loudness', ROLL_SHAPES, 'even'),
     }),

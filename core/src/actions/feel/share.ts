@@ -1,8 +1,7 @@
-import { z } from 'zod';
 import { MAX_SHARE } from '../../model/entities';
 import { having, without } from '../../notes/with';
 import { notesAction } from '../action';
-import { wholeParam } from '../params';
+import { paramsOf, wholeParam } from '../params';
 
 export const share = notesAction({
   id: 'share',
@@ -11,7 +10,7 @@ export const share = notesAction({
   label: 'Share in the group',
   help: 'How many lots a note has in the draw of its one-of group: with 3 lots against 1, it sounds three times as often. Notes outside a group stay as they are.',
   words: ['weight', 'likely', 'odds', 'more often', 'lots', 'group'],
-  params: () => z.object({ lots: wholeParam('Lots', 1, MAX_SHARE, 2) }),
+  params: () => paramsOf({ lots: wholeParam('Lots', 1, MAX_SHARE, 2) }),
   quick: [1, 2, 3].map((lots) => ({ label: `Share of ${lots}`, shown: String(lots), params: { lots } })),
   run: ({ notes }, { lots }) => ({
     notes: notes.map((note) => (note.oneOf === undefined || lots === 1 ? without(note, 'share') : having(note, { share: lots }))),

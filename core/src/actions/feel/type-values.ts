@@ -1,10 +1,10 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { TYPED_FIELDS, typeValue } from '../../notes/typed';
 import { notesAction, type ActionContext, type NotesPart } from '../action';
-import { textParam } from '../params';
+import { paramsOf, textParam } from '../params';
 
 const params = () =>
-  z.object({
+  paramsOf({
     velocity: textParam('Velocity', '96, +10, *1.2', 40),
     length: textParam('Length', '1/8, +0.5, /2', 40),
     pitch: textParam('Pitch', 'F#3, +12', 40),

@@ -1,7 +1,6 @@
-import { z } from 'zod';
 import { clamp } from '../../time';
 import { notesAction } from '../action';
-import { sliderParam } from '../params';
+import { paramsOf, sliderParam } from '../params';
 
 export const velocityScale = notesAction({
   id: 'velocity-scale',
@@ -10,7 +9,7 @@ export const velocityScale = notesAction({
   label: 'Scale velocity',
   help: 'Makes notes louder or softer in proportion: each velocity times the percentage, kept within 1 to 127.',
   words: ['loudness', 'volume', 'louder', 'softer', 'multiply', 'dynamics'],
-  params: () => z.object({ percent: sliderParam('Percentage', 10, 400, 100, '%') }),
+  params: () => paramsOf({ percent: sliderParam('Percentage', 10, 400, 100, '%') }),
   quick: [
     { label: 'Softer', icon: 'softer', params: { percent: 85 } },
     { label: 'Louder', icon: 'louder', params: { percent: 115 } },

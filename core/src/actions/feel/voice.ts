@@ -1,8 +1,7 @@
-import { z } from 'zod';
 import { VOICES } from '../../model/entities';
 import { having, without } from '../../notes/with';
 import { notesAction } from '../action';
-import { wholeParam } from '../params';
+import { paramsOf, wholeParam } from '../params';
 
 export const voice = notesAction({
   id: 'voice',
@@ -11,7 +10,7 @@ export const voice = notesAction({
   label: 'Voice',
   help: 'Puts notes into a voice of their own, 1 to 8. Notes of one pitch in different voices do not cut each other off.',
   words: ['layer', 'part', 'line', 'hand'],
-  params: () => z.object({ voice: wholeParam('Voice', 1, VOICES, 2) }),
+  params: () => paramsOf({ voice: wholeParam('Voice', 1, VOICES, 2) }),
   quick: [1, 2].map((number) => ({ label: `Voice ${number}`, shown: String(number), params: { voice: number } })),
   run: ({ notes }, { voice: number }) => ({
     notes: notes.map((note) => (number > 1 ? having(note, { voice: number }) : without(note, 'voice'))),

@@ -1,8 +1,7 @@
-import { z } from 'zod';
 import { cutNote, cutsEvery, piecesEvery, tooManyPieces } from '../../notes/split';
 import { notesAction } from '../action';
 import { amountParam, amountTicks } from '../amounts';
-import { wholeParam } from '../params';
+import { paramsOf, wholeParam } from '../params';
 
 export const firstCut = notesAction({
   id: 'first-cut',
@@ -11,7 +10,7 @@ export const firstCut = notesAction({
   label: 'First cut',
   help: 'Place the first cut; the rest of the note is cut every so far. Each note counts from its own start, so a chord becomes repeated chords.',
   words: ['slice', 'chop', 'cut', 'divide', 'repeat', 'stutter', 'piece'],
-  params: () => z.object({ count: wholeParam('First cut after', 1, 999, 1), unit: amountParam('Counted in') }),
+  params: () => paramsOf({ count: wholeParam('First cut after', 1, 999, 1), unit: amountParam('Counted in') }),
   quick: [{ label: 'First cut', icon: 'firstCut', params: {} }],
   run: ({ notes }, { count, unit }, context) => ({
     notes: notes.flatMap((note) => cutNote(note, cutsEvery(note, amountTicks(count, unit, context, note.start)), context.newId)),

@@ -1,6 +1,6 @@
-import { z } from 'zod';
 import type { Note } from '../../model/entities';
 import { notesAction } from '../action';
+import { paramsOf } from '../params';
 
 export const join = notesAction({
   id: 'join',
@@ -9,7 +9,7 @@ export const join = notesAction({
   label: 'Join',
   help: 'Makes one note of all the notes of each pitch, from the earliest start to the latest end, across gaps too. Everything else comes from the first.',
   words: ['merge', 'glue', 'connect', 'tie', 'combine', 'legato'],
-  params: () => z.object({}),
+  params: () => paramsOf({}),
   quick: [{ label: 'Join', icon: 'join', params: {} }],
   run: ({ notes }) => {
     const byPitch = new Map<number, Note>();

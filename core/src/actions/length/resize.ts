@@ -1,8 +1,7 @@
-import { z } from 'zod';
 import { resizeEnds, resizeStarts } from '../../notes/resize';
 import { notesAction } from '../action';
 import { amountParam, amountTicks } from '../amounts';
-import { choiceParam, wholeParam } from '../params';
+import { choiceParam, paramsOf, wholeParam } from '../params';
 
 export const resize = notesAction({
   id: 'resize',
@@ -12,7 +11,7 @@ export const resize = notesAction({
   help: 'Moves the end of every note, or its start, by the same distance. A note never gets shorter than one tick.',
   words: ['longer', 'shorter', 'extend', 'stretch', 'trim', 'duration', 'gate'],
   params: () =>
-    z.object({
+    paramsOf({
       edge: choiceParam('Which end moves', ['end', 'start'], 'end', { end: 'the end', start: 'the start' }),
       count: wholeParam('Distance', -999, 999, 1),
       unit: amountParam('Counted in'),

@@ -1,7 +1,6 @@
-import { z } from 'zod';
 import { notesAction } from '../action';
 import { amountParam, amountTicks } from '../amounts';
-import { wholeParam } from '../params';
+import { paramsOf, wholeParam } from '../params';
 
 export const setLength = notesAction({
   id: 'set-length',
@@ -10,7 +9,7 @@ export const setLength = notesAction({
   label: 'Set length',
   help: 'Gives every note the same length. Starts stay where they are.',
   words: ['duration', 'equal', 'same', 'box', 'exact', 'note value'],
-  params: () => z.object({ count: wholeParam('Length', 1, 999, 1), unit: amountParam('Counted in') }),
+  params: () => paramsOf({ count: wholeParam('Length', 1, 999, 1), unit: amountParam('Counted in') }),
   quick: [{ label: 'Set length', icon: 'setLength', params: {} }],
   run: ({ notes }, { count, unit }, context) => ({
     notes: notes.map((note) => {

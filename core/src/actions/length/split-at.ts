@@ -1,10 +1,9 @@
-import { z } from 'zod';
 import { spanOf } from '../../notes/rotate';
 import { cutNote } from '../../notes/split';
 import { MAX_TICK } from '../../time';
 import { notesAction } from '../action';
 import { amountParam, amountTicks } from '../amounts';
-import { choiceParam, wholeParam } from '../params';
+import { choiceParam, paramsOf, wholeParam } from '../params';
 
 export const splitAt = notesAction({
   id: 'split-at',
@@ -14,7 +13,7 @@ export const splitAt = notesAction({
   help: 'Cuts every note that sounds at one point of time, counted from the first note or from the start of the pattern.',
   words: ['slice', 'cut', 'divide', 'knife', 'two'],
   params: () =>
-    z.object({
+    paramsOf({
       count: wholeParam('Point', 1, MAX_TICK, 1),
       unit: amountParam('Counted in'),
       from: choiceParam('Counted from', ['notes', 'pattern'], 'notes', { notes: 'the first note', pattern: 'the start of the pattern' }),

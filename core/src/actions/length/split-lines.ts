@@ -1,7 +1,7 @@
-import { z } from 'zod';
 import { cutNote, cutsAtLines, piecesEvery, tooManyPieces } from '../../notes/split';
 import { notesAction } from '../action';
 import { amountParam, amountTicks, gridOfAmount } from '../amounts';
+import { paramsOf } from '../params';
 
 export const splitLines = notesAction({
   id: 'split-lines',
@@ -10,7 +10,7 @@ export const splitLines = notesAction({
   label: 'Split at lines',
   help: 'Cuts every note at each grid line inside it. The pieces keep everything but their length.',
   words: ['slice', 'chop', 'cut', 'divide', 'grid'],
-  params: () => z.object({ at: amountParam('Lines of') }),
+  params: () => paramsOf({ at: amountParam('Lines of') }),
   quick: [{ label: 'Split at lines', icon: 'splitLines', params: {} }],
   run: ({ notes }, { at }, context) => {
     const grid = gridOfAmount(at, context);

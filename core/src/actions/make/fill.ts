@@ -1,8 +1,7 @@
-import { z } from 'zod';
 import { everyNth, spreadEvenly } from '../../notes/spread';
 import { gridOfRow, lineAfter, linesBetween } from '../../time';
 import { loopTicks, notesAction, type NotesPart } from '../action';
-import { choiceParam, sliderParam, wholeParam } from '../params';
+import { choiceParam, paramsOf, sliderParam, wholeParam } from '../params';
 
 export const fill = notesAction({
   id: 'fill',
@@ -13,7 +12,7 @@ export const fill = notesAction({
   help: 'Puts hits on the row in hand: on every so many boxes, or so many spread evenly over a number of boxes, again and again to its end. Hits that stand there already stay as they are.',
   words: ['every', 'euclid', 'even', 'spread', 'hats', 'pulse', 'rhythm'],
   params: () =>
-    z.object({
+    paramsOf({
       how: choiceParam('How', ['every', 'spread'], 'every', { every: 'every so many boxes', spread: 'so many, evenly' }),
       every: wholeParam('Every', 1, 64, 2, 'boxes'),
       hits: wholeParam('Hits', 1, 64, 5),

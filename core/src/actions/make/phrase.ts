@@ -1,8 +1,7 @@
-import { z } from 'zod';
 import { readPhrase, type Phrase } from '../../notes/phrase';
 import { clamp, gridOfRow } from '../../time';
 import { notesAction, type ActionContext } from '../action';
-import { sliderParam, textParam } from '../params';
+import { paramsOf, sliderParam, textParam } from '../params';
 
 export const phrase = notesAction({
   id: 'phrase',
@@ -13,7 +12,7 @@ export const phrase = notesAction({
   help: 'Writes notes from text, from the cursor on: names, - for a rest, *3 for how often, :2 for how many boxes long (or :1/8), + to join a chord, ! for an accent.',
   words: ['text', 'write', 'notes', 'melody', 'riff', 'names'],
   params: () =>
-    z.object({
+    paramsOf({
       text: textParam('Phrase', 'D2*3 F2 - C3*2'),
       velocity: sliderParam('Velocity', 1, 127, 100, ''),
     }),

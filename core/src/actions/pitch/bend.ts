@@ -1,13 +1,13 @@
-import { z } from 'zod';
+import type { z } from 'zod';
 import { BEND_SHAPES, type BendPoint } from '../../model/entities';
 import { bent } from '../../notes/bend';
 import { without } from '../../notes/with';
 import { notesAction } from '../action';
-import { choiceParam, sliderParam, wholeParam } from '../params';
+import { choiceParam, paramsOf, sliderParam, wholeParam } from '../params';
 
 const MOST = 24;
 const params = () =>
-  z.object({
+  paramsOf({
     from: wholeParam('From, semitones', -MOST, MOST, -2),
     to: wholeParam('To, semitones', -MOST, MOST, 0),
     begins: sliderParam('Begins at', 0, 100, 0, '% of the note'),

@@ -1,7 +1,6 @@
-import { z } from 'zod';
 import { fitted } from '../../theory';
 import { notesAction } from '../action';
-import { choiceParam } from '../params';
+import { choiceParam, paramsOf } from '../params';
 import { NO_KEY } from './no-key';
 
 export const fitScale = notesAction({
@@ -11,7 +10,7 @@ export const fitScale = notesAction({
   label: 'Fit to scale',
   help: 'Moves notes outside the scale to the nearest note of it, or to the next one up or down. Notes of the scale stay.',
   words: ['snap', 'correct', 'key', 'diatonic', 'wrong notes'],
-  params: () => z.object({ towards: choiceParam('Towards', ['nearest', 'up', 'down'], 'nearest', { nearest: 'the nearest' }) }),
+  params: () => paramsOf({ towards: choiceParam('Towards', ['nearest', 'up', 'down'], 'nearest', { nearest: 'the nearest' }) }),
   quick: [{ label: 'Fit to scale', icon: 'fitScale', params: {} }],
   run: ({ notes }, { towards }, { key }) => ({
     notes: key ? notes.map((note) => ({ ...note, pitch: fitted(note.pitch, key, towards) })) : notes,

@@ -1,8 +1,7 @@
-import { z } from 'zod';
 import { upsideDown } from '../../notes/bend';
 import { inverted } from '../../theory';
 import { notesAction } from '../action';
-import { choiceParam } from '../params';
+import { choiceParam, paramsOf } from '../params';
 import { NO_KEY } from './no-key';
 
 export const invert = notesAction({
@@ -12,7 +11,7 @@ export const invert = notesAction({
   label: 'Invert',
   help: 'Turns notes upside down within their own range: the highest becomes the lowest. Doing it twice restores exactly.',
   words: ['upside down', 'mirror', 'flip', 'contrary'],
-  params: () => z.object({ by: choiceParam('By', ['semitones', 'scale'], 'semitones', { scale: 'steps of the scale' }) }),
+  params: () => paramsOf({ by: choiceParam('By', ['semitones', 'scale'], 'semitones', { scale: 'steps of the scale' }) }),
   quick: [{ label: 'Invert', icon: 'invert', params: {} }],
   run: ({ notes }, { by }, { key }) => ({
     notes: inverted(notes, by === 'scale' ? key : null).map((note) => (note.bend ? { ...note, bend: upsideDown(note.bend) } : note)),

@@ -1,6 +1,5 @@
-import { z } from 'zod';
 import { notesAction } from '../action';
-import { wholeParam } from '../params';
+import { paramsOf, wholeParam } from '../params';
 
 export const toRow = notesAction({
   id: 'to-row',
@@ -9,6 +8,6 @@ export const toRow = notesAction({
   label: 'To one row',
   help: 'Moves notes to one row: another drum, or one pitch.',
   words: ['sound', 'drum', 'remap', 'swap', 'row', 'pitch'],
-  params: () => z.object({ pitch: wholeParam('MIDI key (36 is a kick, 60 is middle C)', 0, 127, 60) }),
+  params: () => paramsOf({ pitch: wholeParam('MIDI key (36 is a kick, 60 is middle C)', 0, 127, 60) }),
   run: ({ notes }, { pitch }) => ({ notes: notes.map((note) => ({ ...note, pitch })) }),
 });

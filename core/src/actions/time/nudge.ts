@@ -1,8 +1,7 @@
-import { z } from 'zod';
 import { moveNotes } from '../../notes/move';
 import { notesAction } from '../action';
 import { amountParam, distanceOf } from '../amounts';
-import { wholeParam } from '../params';
+import { paramsOf, wholeParam } from '../params';
 
 export const nudge = notesAction({
   id: 'nudge',
@@ -11,7 +10,7 @@ export const nudge = notesAction({
   label: 'Nudge',
   help: 'Moves notes a little earlier or later. The whole group stops at the start of the pattern and keeps its shape.',
   words: ['move', 'shift', 'earlier', 'later', 'push', 'pull', 'delay'],
-  params: () => z.object({ count: wholeParam('Distance', -999, 999, 1), unit: amountParam('Counted in') }),
+  params: () => paramsOf({ count: wholeParam('Distance', -999, 999, 1), unit: amountParam('Counted in') }),
   quick: [
     { label: 'Nudge earlier', icon: 'earlier', params: { count: -1 } },
     { label: 'Nudge later', icon: 'later', params: { count: 1 } },

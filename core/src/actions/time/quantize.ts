@@ -1,13 +1,12 @@
-import { z } from 'zod';
 import type { Note } from '../../model/entities';
 import { nearestSwungLine, STRAIGHT, swungLine } from '../../notes/swing';
 import { gridAt, gridOfRow, lineIndexAt, roundEvenly, type Grid } from '../../time';
 import { notesAction, type NotesAction } from '../action';
 import { amountParam, gridOfAmount } from '../amounts';
-import { choiceParam, sliderParam } from '../params';
+import { choiceParam, paramsOf, sliderParam } from '../params';
 
 const params = () =>
-  z.object({
+  paramsOf({
     to: amountParam('To the lines of'),
     what: choiceParam('What moves', ['starts', 'ends', 'both', 'lengths'], 'starts', { lengths: 'lengths only' }),
     strength: sliderParam('Strength', 0, 100, 100, '%'),

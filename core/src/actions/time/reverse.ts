@@ -1,7 +1,7 @@
-import { z } from 'zod';
 import { backwards } from '../../notes/bend';
 import { spanOf } from '../../notes/rotate';
 import { notesAction } from '../action';
+import { paramsOf } from '../params';
 
 export const reverse = notesAction({
   id: 'reverse',
@@ -10,7 +10,7 @@ export const reverse = notesAction({
   label: 'Reverse',
   help: 'Plays the notes backwards inside the time they cover: what ended last starts first. Doing it twice restores exactly.',
   words: ['backwards', 'mirror', 'retrograde', 'flip'],
-  params: () => z.object({}),
+  params: () => paramsOf({}),
   quick: [{ label: 'Reverse', icon: 'reverse', params: {} }],
   run: ({ notes }) => {
     const { start, end } = spanOf(notes);

@@ -1,7 +1,6 @@
-import { z } from 'zod';
 import { turnPitches, turnRhythm, turnVelocities } from '../../notes/turn';
 import { notesAction } from '../action';
-import { choiceParam, wholeParam } from '../params';
+import { choiceParam, paramsOf, wholeParam } from '../params';
 
 export const rotateValues = notesAction({
   id: 'rotate-values',
@@ -11,7 +10,7 @@ export const rotateValues = notesAction({
   help: 'Hands pitches or velocities on from note to note while the rhythm stays, or turns the rhythm under the pitches. Chords of equal size go on whole. Rotating back restores exactly.',
   words: ['pitches', 'velocities', 'rhythm', 'cycle', 'permute', 'turn'],
   params: () =>
-    z.object({
+    paramsOf({
       what: choiceParam('What goes on', ['pitches', 'velocities', 'rhythm'], 'pitches', {
         pitches: 'pitches through the rhythm',
         velocities: 'velocities through the rhythm',

@@ -1,8 +1,7 @@
-import { z } from 'zod';
 import { rotateRows, rotateStarts, spanOf } from '../../notes/rotate';
 import { commonGrid, loopTicks, notesAction } from '../action';
 import { amountParam, amountTicks } from '../amounts';
-import { choiceParam, wholeParam } from '../params';
+import { choiceParam, paramsOf, wholeParam } from '../params';
 
 export const rotate = notesAction({
   id: 'rotate',
@@ -12,7 +11,7 @@ export const rotate = notesAction({
   help: 'Moves notes round the loop: what leaves the end comes in at the start. A row with its own length turns in that. Rotating back restores exactly.',
   words: ['wrap', 'turn', 'shift round', 'cycle', 'loop round'],
   params: () =>
-    z.object({
+    paramsOf({
       count: wholeParam('Distance', -999, 999, 1),
       unit: amountParam('Counted in'),
       around: choiceParam('Round', ['pattern', 'marked', 'span'], 'pattern', {

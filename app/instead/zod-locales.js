@@ -1,1 +1,2 @@
+/** English alone of zod's sixty languages. */
 export { default as en } from 'zod/v4/locales/en.js';
