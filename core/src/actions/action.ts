@@ -1,10 +1,10 @@
 import type { z } from 'zod';
 import type { Id, Note, Pattern } from '../model/entities';
-import { once } from '../model/once';
 import { rowLength } from '../model/row-length';
 import type { TickSpan } from '../notes/span';
 import { COMMON_NAMING, type Key, type Naming } from '../theory';
 import { gridAt, gridOfRow, type Grid, type Grids, type MeterAt, type MeterShape, type TempoAt } from '../time';
+import { withParams } from './params';
 
 export const ACTION_FAMILIES = ['time', 'length', 'pitch', 'feel', 'copy', 'make'] as const;
 export type ActionFamily = (typeof ACTION_FAMILIES)[number];
@@ -127,6 +127,5 @@ export interface NotesAction extends Omit<NotesActionEntry<z.ZodObject>, 'params
 
 /** Keeps a literal action's param types while it is written down. */
 export function notesAction<Params extends z.ZodObject>(entry: NotesActionEntry<Params>): NotesAction {
-  const params = once(entry.params);
-  return Object.defineProperty({ ...entry } as unknown as NotesAction, 'params', { get: params, enumerable: true });
+  return withParams(entry) as unknown as NotesAction;
 }

@@ -1,10 +1,10 @@
 import { z } from 'zod';
 import { MAX_TICK } from '../time';
-import { once } from './once';
+import { once, type Described } from './once';
 
 /** Ids are made by clients and by the server; they are safe in addresses and file names. */
 export const idSchema = once(() => z.string().regex(/^[\w-]{1,64}$/, 'An id is 1 to 64 letters, digits, - or _.'));
-export type Id = z.infer<ReturnType<typeof idSchema>>;
+export type Id = Described<typeof idSchema>;
 
 const tickSchema = once(() => z.int().min(0).max(MAX_TICK));
 const lengthSchema = once(() => z.int().min(1).max(MAX_TICK));
@@ -20,7 +20,7 @@ const carriedSchema = once(() =>
     bytes: z.array(z.int().min(0).max(255)).min(1),
   }),
 );
-export type Carried = z.infer<ReturnType<typeof carriedSchema>>;
+export type Carried = Described<typeof carriedSchema>;
 
 /** Where a song was imported from: enough to give an untouched file its own numbers back. */
 const fileSchema = once(() =>
@@ -43,7 +43,7 @@ const keySchema = once(() =>
     scale: z.string().min(1).max(40),
   }),
 );
-export type KeyChoice = z.infer<ReturnType<typeof keySchema>>;
+export type KeyChoice = Described<typeof keySchema>;
 
 export const songSchema = once(() =>
   z.object({
@@ -67,7 +67,7 @@ export const songSchema = once(() =>
     file: fileSchema().optional(),
   }),
 );
-export type Song = z.infer<ReturnType<typeof songSchema>>;
+export type Song = Described<typeof songSchema>;
 
 export const TRACK_SYMBOLS = ['disc', 'wedge', 'block', 'kite', 'ring', 'bars', 'arch', 'cross'] as const;
 export const TRACK_COLOURS = 8;
@@ -98,7 +98,7 @@ export const trackSchema = once(() =>
     rows: z.array(z.object({ pitch: byteSchema(), name: nameSchema() })).max(128),
   }),
 );
-export type Track = z.infer<ReturnType<typeof trackSchema>>;
+export type Track = Described<typeof trackSchema>;
 
 export const patternSchema = once(() =>
   z.object({
@@ -115,7 +115,7 @@ export const patternSchema = once(() =>
       .optional(),
   }),
 );
-export type Pattern = z.infer<ReturnType<typeof patternSchema>>;
+export type Pattern = Described<typeof patternSchema>;
 
 export const VOICES = 8;
 export const MAX_PASSES = 16;
@@ -137,7 +137,7 @@ const bendPointSchema = once(() =>
     shape: z.enum(BEND_SHAPES),
   }),
 );
-export type BendPoint = z.infer<ReturnType<typeof bendPointSchema>>;
+export type BendPoint = Described<typeof bendPointSchema>;
 
 export const MAX_SHARE = 16;
 
@@ -189,7 +189,7 @@ export const noteSchema = once(() =>
     share: z.int().min(2).max(MAX_SHARE).optional(),
   }),
 );
-export type Note = z.infer<ReturnType<typeof noteSchema>>;
+export type Note = Described<typeof noteSchema>;
 
 export const placementSchema = once(() =>
   z.object({
@@ -204,4 +204,4 @@ export const placementSchema = once(() =>
     muted: z.boolean(),
   }),
 );
-export type Placement = z.infer<ReturnType<typeof placementSchema>>;
+export type Placement = Described<typeof placementSchema>;

@@ -1,6 +1,6 @@
 import type { z } from 'zod';
+import { withParams } from '../actions/params';
 import type { Id, Note } from '../model/entities';
-import { once } from '../model/once';
 import type { Grids, MeterAt, MeterShape } from '../time';
 
 /** What a rule may know beside the notes: the grids in use, the meter at the pattern's start, and all meters as seen from there. */
@@ -25,8 +25,7 @@ export interface SelectionRule extends Omit<SelectionRuleEntry<z.ZodObject>, 'pa
 }
 
 export function selectionRule<Params extends z.ZodObject>(entry: SelectionRuleEntry<Params>): SelectionRule {
-  const params = once(entry.params);
-  return Object.defineProperty({ ...entry } as unknown as SelectionRule, 'params', { get: params, enumerable: true });
+  return withParams(entry) as unknown as SelectionRule;
 }
 
 /** Notes gathered into chords: those that start together, in order of time. */

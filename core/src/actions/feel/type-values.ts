@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import type { Described } from '../../model/once';
 import { TYPED_FIELDS, typeValue } from '../../notes/typed';
 import { notesAction, type ActionContext, type NotesPart } from '../action';
 import { paramsOf, textParam } from '../params';
@@ -33,7 +33,7 @@ export const typeValues = notesAction({
 });
 
 /** The notes with every typed value, or what to do about one that cannot be read. */
-function attempt(part: NotesPart, typed: z.infer<ReturnType<typeof params>>, context: ActionContext): NotesPart['notes'] | string {
+function attempt(part: NotesPart, typed: Described<typeof params>, context: ActionContext): NotesPart['notes'] | string {
   let { notes } = part;
   for (const field of TYPED_FIELDS) {
     const result = typeValue(notes, field, typed[field], context);

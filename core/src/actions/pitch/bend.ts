@@ -1,5 +1,5 @@
-import type { z } from 'zod';
 import { BEND_SHAPES, type BendPoint } from '../../model/entities';
+import type { Described } from '../../model/once';
 import { bent } from '../../notes/bend';
 import { without } from '../../notes/with';
 import { notesAction } from '../action';
@@ -35,7 +35,7 @@ export const bend = notesAction({
 });
 
 /** From one pitch to the other; there at once where its end does not come after its beginning. */
-function lineOf(length: number, { from, to, begins, ends, shape }: z.infer<ReturnType<typeof params>>): BendPoint[] {
+function lineOf(length: number, { from, to, begins, ends, shape }: Described<typeof params>): BendPoint[] {
   const tick = (percent: number) => Math.round((length * percent) / 100);
   return [
     { tick: tick(begins), cents: 100 * from, shape },
