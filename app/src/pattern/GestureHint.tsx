@@ -8,7 +8,8 @@ export function GestureHint({
   isLow = false,
 }: {
   readonly words: string | null;
-  readonly isOverCancel: boolean;
+  /** Null where nothing is dragged, only a key or button held: there is nowhere to let go. */
+  readonly isOverCancel: boolean | null;
   /** At the foot of the grid: the hand is where it would stand else. */
   readonly isLow?: boolean;
 }) {
@@ -30,21 +31,27 @@ export function GestureHint({
         </Words>
       </XStack>
       <XStack flexGrow={1} />
-      <XStack
-        data-leave-as-it-was=""
-        minHeight="$touch"
-        paddingHorizontal={10}
-        alignItems="center"
-        borderRadius="$2"
-        borderWidth={2}
-        borderStyle="dashed"
-        borderColor="$act"
-        backgroundColor={isOverCancel ? '$act' : '$card'}
-      >
-        <Words small color={isOverCancel ? '$onAct' : '$ink'}>
-          leave as it was
-        </Words>
-      </XStack>
+      {isOverCancel === null ? null : <CancelTarget isOver={isOverCancel} />}
+    </XStack>
+  );
+}
+
+function CancelTarget({ isOver }: { readonly isOver: boolean }) {
+  return (
+    <XStack
+      data-leave-as-it-was=""
+      minHeight="$touch"
+      paddingHorizontal={10}
+      alignItems="center"
+      borderRadius="$2"
+      borderWidth={2}
+      borderStyle="dashed"
+      borderColor="$act"
+      backgroundColor={isOver ? '$act' : '$card'}
+    >
+      <Words small color={isOver ? '$onAct' : '$ink'}>
+        leave as it was
+      </Words>
     </XStack>
   );
 }

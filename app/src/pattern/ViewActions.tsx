@@ -32,7 +32,16 @@ export function ViewActions({ part }: { readonly part: OpenPart }) {
   const show = (sheet: Sheet) => () => dispatch(sheetSet(sheet));
   return (
     <>
-      <XStack role="group" aria-label="Rows shown" gap={2} borderWidth={1} borderColor="$line" borderRadius="$2">
+      <XStack
+        role="group"
+        aria-label="Rows shown"
+        gap={2}
+        flexWrap="wrap"
+        maxWidth="100%"
+        borderWidth={1}
+        borderColor="$line"
+        borderRadius="$2"
+      >
         {rowChoices(part).map((choice) => (
           <Press
             key={choice}

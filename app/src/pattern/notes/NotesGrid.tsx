@@ -152,7 +152,7 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
       {hasLane ? <VelocityLane part={part} viewport={viewport} notes={shown} selected={selected} /> : null}
       <GestureHint
         words={gestureWords(inHand, part, (pitch) => rowName(part, pitch), liftedNotes, setting)}
-        isOverCancel={isOverCancel}
+        isOverCancel={gesture.state === 'idle' ? null : isOverCancel}
         isLow={isHigh}
       />
     </div>

@@ -138,7 +138,7 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
       </div>
       <GestureHint
         words={gestureWords(carried, part, (pitch) => rowName(part, pitch), inHandOf(notes, carried), setting)}
-        isOverCancel={isOverCancel}
+        isOverCancel={gesture.state === 'idle' ? null : isOverCancel}
         isLow={isHigh}
       />
     </div>
