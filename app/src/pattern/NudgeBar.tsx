@@ -3,7 +3,7 @@ import ArrowRight from 'lucide-react/dist/esm/icons/arrow-right.mjs';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { RepeatPress } from '../controls/RepeatPress';
-import { amountWords, nudgeAmount, nudgeBack, nudgedWords, nudgeEnd, nudgeStep } from '../store/nudge';
+import { amountWords, nudgeAmount, nudgeBack, nudgedWords, letGo, nudgeStep } from '../store/nudge';
 import { selectNotes, type OpenPart } from '../store/selectors';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { sheetSet } from '../store/view';
@@ -17,7 +17,7 @@ export function NudgeBar({ part }: { readonly part: OpenPart }) {
   const hold = (direction: 1 | -1) => ({
     disabled: isEmpty,
     onStep: () => dispatch(nudgeStep(direction)),
-    onEnd: () => dispatch(nudgeEnd()),
+    onEnd: () => dispatch(letGo()),
   });
   return (
     <XStack role="group" aria-label="Nudge" gap={2} alignItems="center" borderWidth={1} borderColor="$line" borderRadius="$2">

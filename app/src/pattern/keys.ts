@@ -3,7 +3,7 @@ import { dropTrial, keepTrial, removeNotes, undo } from '../store/edits';
 import { selectHasSelection, selectNotes, selectPart, selectSelectedNotes } from '../store/selectors';
 import { useAppDispatch, type Thunk } from '../store/store';
 import { changeGrid } from '../store/grids';
-import { nudgeEnd, nudgeStep, pitchStep } from '../store/nudge';
+import { letGo, nudgeStep, pitchStep } from '../store/nudge';
 import { placeFor } from '../store/places';
 import { turnRow } from '../store/row-acts';
 import { rowChoice, rowChoices } from '../store/rows';
@@ -42,7 +42,7 @@ const nudging = (direction: 1 | -1, amount?: Amount): Pick<KeyAct, 'act' | 'rele
   act: (dispatch, getState) => {
     if (selectHasSelection(getState())) dispatch(nudgeStep(direction, amount));
   },
-  release: nudgeEnd(),
+  release: letGo(),
 });
 
 /** The same for pitch, heard at each step. */
@@ -51,7 +51,7 @@ const rising = (semitones: number): Pick<KeyAct, 'act' | 'release'> => ({
     dispatch(pitchStep(semitones));
     dispatch(hearCarried());
   },
-  release: nudgeEnd(),
+  release: letGo(),
 });
 
 const trying =
@@ -223,7 +223,7 @@ export function useKeys(onPlay: () => void): void {
       const released = KEYS.find((each) => each.release && each.key.toLowerCase() === key.toLowerCase());
       if (released) dispatch(released.release!);
     };
-    const onBlur = () => dispatch(nudgeEnd());
+    const onBlur = () => dispatch(letGo());
     window.addEventListener('keydown', onKey);
     window.addEventListener('keyup', onRelease);
     window.addEventListener('blur', onBlur);

@@ -2,7 +2,7 @@ import { AMOUNT_UNITS, notesOf } from '@yibbo/core';
 import fc from 'fast-check';
 import { opened, PATTERN, STEP } from '../../test/opened';
 import { undo } from './edits';
-import { carriedDocument, nudgeAmount, nudgeBack, nudgedWords, nudgeEnd, nudgeStep, pitchStep } from './nudge';
+import { carriedDocument, nudgeAmount, nudgeBack, nudgedWords, letGo, nudgeStep, pitchStep } from './nudge';
 import { habitsSet, selectionSet, type Amount } from './view';
 
 const amounts: fc.Arbitrary<Amount> = fc.record({ count: fc.integer({ min: 1, max: 9 }), unit: fc.constantFrom(...AMOUNT_UNITS) });
@@ -14,10 +14,10 @@ describe('a nudge', () => {
     for (let time = 0; time < 5; time++) dispatch(nudgeStep(1));
     expect(steps()).toEqual([0, 4, 8, 12]);
     expect(nudgedWords(store.getState())).toBe('+5 × 1/16');
-    dispatch(nudgeEnd());
+    dispatch(letGo());
     expect(steps()).toEqual([0, 9, 12, 13]);
     expect(store.getState().song.history).toHaveLength(1);
-    dispatch(nudgeEnd());
+    dispatch(letGo());
     expect(store.getState().song.history).toHaveLength(1);
   });
 
@@ -25,7 +25,7 @@ describe('a nudge', () => {
     const { store, dispatch, steps } = opened();
     const press = (direction: 1 | -1, amount?: Amount) => {
       dispatch(nudgeStep(direction, amount));
-      dispatch(nudgeEnd());
+      dispatch(letGo());
     };
     press(1);
     press(1, { count: 1, unit: 'beat' });
@@ -46,10 +46,10 @@ describe('a nudge', () => {
   it('stops at the beginning with the group in its shape, and comes away from there at the first press', () => {
     const { dispatch, steps } = opened();
     for (let time = 0; time < 3; time++) dispatch(nudgeStep(-1));
-    dispatch(nudgeEnd());
+    dispatch(letGo());
     expect(steps()).toEqual([0, 4, 8, 12]);
     dispatch(nudgeStep(1));
-    dispatch(nudgeEnd());
+    dispatch(letGo());
     expect(steps()).toEqual([1, 5, 9, 13]);
   });
 
@@ -60,12 +60,12 @@ describe('a nudge', () => {
     expect(nudgeAmount(store.getState())).toEqual({ count: 1, unit: 'ms' });
     dispatch(selectionSet(['n1']));
     for (let time = 0; time < 25; time++) dispatch(nudgeStep(1));
-    dispatch(nudgeEnd());
+    dispatch(letGo());
     // 25 ms at 120 bpm are a twentieth of a beat: 1008 ticks, rounded once and not 25 times.
     expect(there()[1]!.start).toBe(4 * STEP + 1008);
     dispatch(habitsSet({ isSnapping: true, nudge: { count: 3, unit: 'tick' } }));
     dispatch(nudgeStep(-1));
-    dispatch(nudgeEnd());
+    dispatch(letGo());
     expect(there()[1]!.start).toBe(4 * STEP + 1005);
     dispatch(habitsSet({ nudge: null }));
   });
@@ -77,13 +77,13 @@ describe('a nudge', () => {
         const begun = there();
         const run = Array.from({ length: times }, (_, time) => units[time % units.length]!);
         for (const amount of run) dispatch(nudgeStep(1, amount));
-        dispatch(nudgeEnd());
+        dispatch(letGo());
         // Back in another order, a few at a time.
         for (const [time, amount] of [...run].sort((a, b) => a.count - b.count).entries()) {
           dispatch(nudgeStep(-1, amount));
-          if (time % 3 === 2) dispatch(nudgeEnd());
+          if (time % 3 === 2) dispatch(letGo());
         }
-        dispatch(nudgeEnd());
+        dispatch(letGo());
         expect(there()).toEqual(begun);
       }),
       { numRuns: 60 },
@@ -94,22 +94,22 @@ describe('a nudge', () => {
     const { store, dispatch, there } = opened();
     const pitches = () => there().map(({ pitch }) => pitch);
     dispatch(pitchStep(1));
-    dispatch(nudgeEnd());
+    dispatch(letGo());
     expect(store.getState().song.history).toEqual([]);
     dispatch(selectionSet(['n1', 'n2']));
     for (let time = 0; time < 3; time++) dispatch(pitchStep(1));
     expect(notesOf(carriedDocument(store.getState())!, PATTERN).map(({ pitch }) => pitch)).toEqual([60, 63, 63, 60]);
     expect(pitches()).toEqual([60, 60, 60, 60]);
-    dispatch(nudgeEnd());
+    dispatch(letGo());
     expect(pitches()).toEqual([60, 63, 63, 60]);
     dispatch(selectionSet(['n0', 'n1']));
     for (let time = 0; time < 9; time++) dispatch(pitchStep(-12));
-    dispatch(nudgeEnd());
+    dispatch(letGo());
     // Four octaves in one go, and one more would be below the lowest key for 12.
     expect(pitches()).toEqual([12, 15, 63, 60]);
     dispatch(pitchStep(-12));
     dispatch(pitchStep(-12));
-    dispatch(nudgeEnd());
+    dispatch(letGo());
     expect(pitches()).toEqual([0, 3, 63, 60]);
     expect(store.getState().song.history.map(({ label }) => label)).toEqual(Array(3).fill('Transpose, 2 notes'));
   });
@@ -119,7 +119,7 @@ describe('a nudge', () => {
     for (const _run of [1, 2]) {
       dispatch(nudgeStep(1));
       dispatch(nudgeStep(1));
-      dispatch(nudgeEnd());
+      dispatch(letGo());
     }
     expect(steps()).toEqual([4, 8, 12, 16]);
     await (store.dispatch as (thunk: unknown) => Promise<void>)(undo());

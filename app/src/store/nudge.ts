@@ -91,7 +91,7 @@ export function pitchStep(semitones: number): Thunk {
 }
 
 /** The button or key is let go: what was carried is one Change; one for time and one for pitch where it went both ways. */
-export function nudgeEnd(): Thunk {
+export function letGo(): Thunk {
   return (dispatch, getState) => {
     const { carried } = getState().nudge;
     if (!carried) return;
