@@ -314,7 +314,7 @@ describe('requests in a bad way get a 4xx answer in JSON', () => {
       device: '',
       entries: [{ kind: 'edit', of: 'notes', in: note.patternId, ids: [note.id], fields: { pitch: [[note.pitch], [-1]] } }],
     };
-    expect((await at({ base: 0, changes: [bent] })).status).toBe(200);
+    expect((await at({ base: 0, changes: [bent] })).status).toBe(400);
     expect((await open(document)).song).toEqual(JSON.parse(JSON.stringify(document)));
   });
 });

@@ -1,6 +1,7 @@
 import type { Change } from '../change/change';
 import { diffNotes } from '../change/diff';
-import { byStartThenPitch, findById, inOrder, notesOf, type Document } from '../model/document';
+import { byStartThenPitch } from '../model/collections';
+import { findById, inOrder, notesOf, type Document } from '../model/document';
 import type { Id, Note, Pattern } from '../model/entities';
 import { rowLength } from '../model/row-length';
 import { countLanding, type Landing } from '../notes/landing';

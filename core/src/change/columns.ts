@@ -1,4 +1,4 @@
-import type { Collection, Entity } from '../model/document';
+import type { Collection, Entity } from '../model/collections';
 import type { Id } from '../model/entities';
 import type { EditEntry } from './change';
 import { sameValue } from './same';

@@ -1,7 +1,10 @@
-import { notesOf, type Collection, type Document, type Entity } from '../model/document';
+import { COLLECTION_NAMES, type Collection, type Entity } from '../model/collections';
+import { listsOf } from '../model/check';
+import type { Document } from '../model/document';
 import type { Id } from '../model/entities';
 import type { EditEntry, Entry } from './change';
 import { EditColumns } from './columns';
+import { rowsOf } from './draft';
 import { remember } from './found';
 
 /** What has to happen to a list: the entries of a Change, kept apart so that they can be put in a safe order. */
@@ -11,35 +14,29 @@ interface RowsDiff {
   readonly edits: readonly EditEntry[];
 }
 
-/** The entries that turn `before` into `after`. Lists that are the same object are passed over. */
+/** The entries that turn `before` into `after`, in the order of every Change: what is made, parents first; edits; what goes, children
+ *  first. Lists that are the same object are passed over. */
 export function diff(before: Document, after: Document): Entry[] {
-  const patternIds = new Set([...Object.keys(before.notes), ...Object.keys(after.notes)]);
-  const notes = [...patternIds].map((id) => diffRows('notes', id, notesOf(before, id), notesOf(after, id)));
-  const parents = (['tracks', 'patterns', 'placements'] as const).map((of) => ({ of, ...diffRows(of, undefined, before[of], after[of]) }));
-  const song = diffRows('song', undefined, [before.song], [after.song]);
+  const found = COLLECTION_NAMES.map((of) => {
+    const homes = new Set([...listsOf(before, of), ...listsOf(after, of)].map(([home]) => home));
+    const lists = [...homes].map((home) => diffRows(of, home, rowsOf(before, of, home), rowsOf(after, of, home)));
+    return { of, created: all(lists, 'created'), edits: lists.flatMap(({ edits }) => edits), removed: all(lists, 'removed') };
+  });
   return [
-    ...whole(
-      'remove',
-      'notes',
-      notes.flatMap(({ removed }) => removed),
-    ),
-    ...[...parents].reverse().flatMap(({ of, removed }) => whole('remove', of, removed)),
-    ...song.edits,
-    ...parents.flatMap(({ edits }) => edits),
-    ...parents.flatMap(({ of, created }) => whole('create', of, created)),
-    ...notes.flatMap(({ edits }) => edits),
-    ...whole(
-      'create',
-      'notes',
-      notes.flatMap(({ created }) => created),
-    ),
+    ...found.flatMap(({ of, created }) => whole('create', of, created)),
+    ...found.flatMap(({ edits }) => edits),
+    ...[...found].reverse().flatMap(({ of, removed }) => whole('remove', of, removed)),
   ];
+}
+
+function all(lists: readonly RowsDiff[], side: 'created' | 'removed'): Entity[] {
+  return lists.flatMap((list) => list[side]);
 }
 
 /** The entries that turn one pattern's notes into others. */
 export function diffNotes(patternId: Id, before: Document['notes'][Id], after: Document['notes'][Id]): Entry[] {
   const { created, removed, edits } = diffRows('notes', patternId, before, after);
-  const entries = [...whole('remove', 'notes', removed), ...edits, ...whole('create', 'notes', created)];
+  const entries = [...whole('create', 'notes', created), ...edits, ...whole('remove', 'notes', removed)];
   remember(entries, patternId, before, after);
   return entries;
 }

@@ -1,7 +1,7 @@
-import { findById, notesOf, ORDERS, type Document } from '../model/document';
+import { byStartThenPitch } from '../model/collections';
+import { findById, notesOf, type Document } from '../model/document';
 import type { Id, Note } from '../model/entities';
 import type { Entry } from './change';
-import { withRows } from './rows';
 
 /** Two lists of notes that some entries were found between. */
 interface Found {
@@ -23,11 +23,13 @@ export function asFound(document: Document, entries: readonly Entry[]): Document
   const known = found.get(entries);
   const after = known?.after.deref();
   if (!known || !after || known.before.deref() !== notesOf(document, known.patternId)) return null;
-  return findById(document.patterns, known.patternId) ? withRows(document, 'notes', known.patternId, after) : null;
+  if (!findById(document.patterns, known.patternId)) return null;
+  const { [known.patternId]: _before, ...others } = document.notes;
+  return { ...document, notes: after.length ? { ...others, [known.patternId]: after } : others };
 }
 
 /** Whether notes stand in order, none twice. */
 function isInOrder(notes: readonly Note[]): boolean {
-  for (let index = 1; index < notes.length; index++) if (ORDERS.notes(notes[index - 1]!, notes[index]!) >= 0) return false;
+  for (let index = 1; index < notes.length; index++) if (byStartThenPitch(notes[index - 1]!, notes[index]!) >= 0) return false;
   return true;
 }

@@ -13,15 +13,21 @@ export interface HistoryState {
 export function historyState(labels: readonly ChangeLabel[]): HistoryState {
   const done: Id[] = [];
   const undone: Id[] = [];
+  const side = new Map<Id, Id[]>();
+  const put = (list: Id[], id: Id) => {
+    list.push(id);
+    side.set(id, list);
+  };
   for (const { id, undoes } of labels) {
-    if (undoes !== undefined && done.includes(undoes)) {
-      done.splice(done.lastIndexOf(undoes), 1);
-      undone.push(id);
-    } else if (undoes !== undefined && undone.includes(undoes)) {
-      undone.splice(undone.lastIndexOf(undoes), 1);
-      done.push(id);
+    const from = undoes === undefined ? undefined : side.get(undoes);
+    if (undoes !== undefined && from) {
+      // What is undone is nearly always the newest, so that looking from the end is quick.
+      from.splice(from.lastIndexOf(undoes), 1);
+      side.delete(undoes);
+      put(from === done ? undone : done, id);
     } else {
-      done.push(id);
+      put(done, id);
+      for (const each of undone) side.delete(each);
       undone.length = 0;
     }
   }

@@ -7,6 +7,6 @@ export function sameValue(a: unknown, b: unknown): boolean {
   const left = a as Record<string, unknown>;
   const right = b as Record<string, unknown>;
   for (const key of Object.keys(left)) if (!sameValue(left[key], right[key])) return false;
-  for (const key of Object.keys(right)) if (!(key in left) && !sameValue(undefined, right[key])) return false;
+  for (const key of Object.keys(right)) if (!Object.hasOwn(left, key) && !sameValue(undefined, right[key])) return false;
   return true;
 }

@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { checkDocument } from './check';
+import { COLLECTIONS } from './collections';
 import {
   noteSchema,
   patternSchema,
@@ -27,52 +29,7 @@ export interface Document {
   readonly notes: Readonly<Record<Id, readonly Note[]>>;
 }
 
-/** The lists of a document and what stands in each. */
-export interface Entities {
-  song: Song;
-  tracks: Track;
-  patterns: Pattern;
-  placements: Placement;
-  notes: Note;
-}
-export type Collection = keyof Entities;
-export type Entity = Entities[Collection];
-
-export const ENTITY_SCHEMAS: { readonly [C in Collection]: () => z.ZodObject & z.ZodType<Entities[C]> } = {
-  song: songSchema,
-  tracks: trackSchema,
-  patterns: patternSchema,
-  placements: placementSchema,
-  notes: noteSchema,
-};
-
 const NO_NOTES: readonly Note[] = [];
-
-export function byStartThenPitch(a: Note, b: Note): number {
-  return a.start - b.start || a.pitch - b.pitch || compareIds(a, b);
-}
-
-function compareIds(a: { id: Id }, b: { id: Id }): number {
-  return a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
-}
-
-/** How each list is sorted. */
-export const ORDERS: { readonly [C in Collection]: (a: Entities[C], b: Entities[C]) => number } = {
-  song: compareIds,
-  tracks: (a, b) => a.order - b.order || compareIds(a, b),
-  patterns: compareIds,
-  placements: (a, b) => a.start - b.start || compareIds(a, b),
-  notes: byStartThenPitch,
-};
-
-/** The fields that say where in its list an entity stands. */
-export const ORDER_FIELDS: { readonly [C in Collection]: readonly string[] } = {
-  song: [],
-  tracks: ['order'],
-  patterns: [],
-  placements: ['start'],
-  notes: ['start', 'pitch'],
-};
 
 export function emptyDocument(song: Song): Document {
   return { schemaVersion: SCHEMA_VERSION, song, tracks: [], patterns: [], placements: [], notes: {} };
@@ -80,7 +37,7 @@ export function emptyDocument(song: Song): Document {
 
 /** The notes of a pattern, sorted by start, then pitch. */
 export function notesOf(document: Document, patternId: Id): readonly Note[] {
-  return document.notes[patternId] ?? NO_NOTES;
+  return Object.hasOwn(document.notes, patternId) ? document.notes[patternId]! : NO_NOTES;
 }
 
 export function findById<T extends { id: Id }>(rows: readonly T[], id: Id | null | undefined): T | undefined {
@@ -108,7 +65,7 @@ const UPGRADES: readonly ((old: unknown) => unknown)[] = [];
 
 export type ReadDocument = { ok: true; document: Document } | { ok: false; code: 'newerVersion' | 'notADocument'; details: string };
 
-/** Reads a stored or received document of any version up to today's, checking every field. */
+/** Reads a stored or received document of any version up to today's, checking every field and what they refer to. */
 export function readDocument(input: unknown): ReadDocument {
   const version = (input as { schemaVersion?: unknown } | null)?.schemaVersion;
   if (typeof version !== 'number') return { ok: false, code: 'notADocument', details: 'schemaVersion is missing' };
@@ -116,7 +73,9 @@ export function readDocument(input: unknown): ReadDocument {
   const lifted = UPGRADES.slice(version - 1).reduce((old, upgrade) => upgrade(old), input);
   const read = documentSchema().safeParse(lifted);
   if (!read.success) return { ok: false, code: 'notADocument', details: z.prettifyError(read.error) };
-  return { ok: true, document: sorted(read.data) };
+  const document = sorted(read.data);
+  const fault = checkDocument(document);
+  return fault ? { ok: false, code: 'notADocument', details: `${fault.code}: ${fault.of} ${fault.id}` } : { ok: true, document };
 }
 
 /** The rows in order: the very list where it is sorted already, as after most edits. */
@@ -129,12 +88,12 @@ export function inOrder<T>(rows: readonly T[], compare: (a: T, b: T) => number):
 
 /** Puts every list into its order. */
 export function sorted(document: Document): Document {
-  const notes = Object.fromEntries(Object.entries(document.notes).map(([id, rows]) => [id, inOrder(rows, ORDERS.notes)]));
+  const notes = Object.fromEntries(Object.entries(document.notes).map(([id, rows]) => [id, inOrder(rows, COLLECTIONS.notes.compare)]));
   return {
     ...document,
-    tracks: [...document.tracks].sort(ORDERS.tracks),
-    patterns: [...document.patterns].sort(ORDERS.patterns),
-    placements: [...document.placements].sort(ORDERS.placements),
+    tracks: inOrder(document.tracks, COLLECTIONS.tracks.compare),
+    patterns: inOrder(document.patterns, COLLECTIONS.patterns.compare),
+    placements: inOrder(document.placements, COLLECTIONS.placements.compare),
     notes,
   };
 }

@@ -1,9 +1,15 @@
 import { z } from 'zod';
 import { MAX_TICK } from '../time';
+import { listOf } from './list-of';
 import { once, type Described } from './once';
 
-/** Ids are made by clients and by the server; they are safe in addresses and file names. */
-export const idSchema = once(() => z.string().regex(/^[\w-]{1,64}$/, 'An id is 1 to 64 letters, digits, - or _.'));
+/** Ids are made by clients and by the server; they are safe in addresses, in file names and as keys of plain objects. */
+export const idSchema = once(() =>
+  z
+    .string()
+    .regex(/^[\w-]{1,64}$/, 'An id is 1 to 64 letters, digits, - or _.')
+    .refine((id) => !(id in Object.prototype), 'An id must not be a name that every object has.'),
+);
 export type Id = Described<typeof idSchema>;
 
 const tickSchema = once(() => z.int().min(0).max(MAX_TICK));
@@ -17,7 +23,10 @@ const carriedSchema = once(() =>
     fileTrack: z.int().min(0),
     tick: tickSchema(),
     order: z.int().min(0),
-    bytes: z.array(z.int().min(0).max(255)).min(1),
+    bytes: z.custom<number[]>(
+      (value) => Array.isArray(value) && value.length > 0 && value.every((byte) => Number.isInteger(byte) && byte >= 0 && byte <= 255),
+      'Bytes are whole numbers from 0 to 255.',
+    ),
   }),
 );
 export type Carried = Described<typeof carriedSchema>;
@@ -28,10 +37,10 @@ const fileSchema = once(() =>
     format: z.union([z.literal(0), z.literal(1), z.literal(2)]),
     division: z.int().min(1).max(1_000_000),
     /** The name each file track had; null where it had none. */
-    trackNames: z.array(nameSchema().nullable()),
+    trackNames: listOf(nameSchema().nullable()),
     /** Where each file track said it ends. */
-    trackEnds: z.array(tickSchema()),
-    carried: z.array(carriedSchema()),
+    trackEnds: listOf(tickSchema()),
+    carried: listOf(carriedSchema()),
   }),
 );
 
@@ -45,24 +54,32 @@ const keySchema = once(() =>
 );
 export type KeyChoice = Described<typeof keySchema>;
 
+const FROM_START = 'Tempos and meters begin at tick 0 and go on in time.';
+
+function isFromStart(marks: readonly { readonly tick: number }[]): boolean {
+  return marks[0]?.tick === 0 && marks.every(({ tick }, index) => index === 0 || tick >= marks[index - 1]!.tick);
+}
+
 export const songSchema = once(() =>
   z.object({
     id: idSchema(),
     name: nameSchema(),
     /** Feeds every chance the song takes: same seed, same song. */
     seed: z.int().min(0).max(0xffffffff),
-    tempos: z.array(z.object({ tick: tickSchema(), bpm: z.number().min(3.5).max(60_000_000) })).min(1),
-    meters: z
-      .array(
-        z.object({
-          tick: tickSchema(),
-          numerator: z.int().min(1).max(255),
-          denominator: z.union([1, 2, 4, 8, 16, 32, 64].map((value) => z.literal(value))),
-          /** MIDI clocks per click and 32nds per quarter, kept from a file. */
-          click: z.tuple([z.int().min(0).max(255), z.int().min(0).max(255)]).optional(),
-        }),
-      )
-      .min(1),
+    tempos: listOf(z.object({ tick: tickSchema(), bpm: z.number().min(3.5).max(60_000_000) }), { least: 1 }).refine(
+      isFromStart,
+      FROM_START,
+    ),
+    meters: listOf(
+      z.object({
+        tick: tickSchema(),
+        numerator: z.int().min(1).max(255),
+        denominator: z.union([1, 2, 4, 8, 16, 32, 64].map((value) => z.literal(value))),
+        /** MIDI clocks per click and 32nds per quarter, kept from a file. */
+        click: z.tuple([z.int().min(0).max(255), z.int().min(0).max(255)]).optional(),
+      }),
+      { least: 1 },
+    ).refine(isFromStart, FROM_START),
     key: keySchema().optional(),
     file: fileSchema().optional(),
   }),
@@ -95,7 +112,7 @@ export const trackSchema = once(() =>
     channel: z.int().min(0).max(15).optional(),
     fileTrack: z.int().min(0).optional(),
     /** Drum rows in the order shown, top first. Empty for pitched tracks. */
-    rows: z.array(z.object({ pitch: byteSchema(), name: nameSchema() })).max(128),
+    rows: listOf(z.object({ pitch: byteSchema(), name: nameSchema() }), { most: 128 }),
   }),
 );
 export type Track = Described<typeof trackSchema>;
@@ -109,9 +126,8 @@ export const patternSchema = once(() =>
     /** Its own key, where it is not the song's. */
     key: keySchema().optional(),
     /** Rows that loop by themselves: each goes round in its own length, whatever the pattern's is. */
-    rowLengths: z
-      .array(z.object({ pitch: byteSchema(), length: lengthSchema() }))
-      .max(128)
+    rowLengths: listOf(z.object({ pitch: byteSchema(), length: lengthSchema() }), { most: 128 })
+      .refine((rows) => new Set(rows.map(({ pitch }) => pitch)).size === rows.length, 'A row has one length.')
       .optional(),
   }),
 );
@@ -168,16 +184,14 @@ export const noteSchema = once(() =>
           .min(1)
           .max(2 ** MAX_PASSES - 1),
       })
+      .refine(({ of, mask }) => mask < 2 ** of, 'The passes it sounds in are among those it counts.')
       .optional(),
     /** Equal hits inside its length, played in place of one. */
     roll: z.object({ hits: z.int().min(2).max(MAX_HITS), shape: z.enum(ROLL_SHAPES) }).optional(),
     /** Left or right of where its track is heard; absent means there. */
     pan: z.number().min(-1).max(1).optional(),
     /** Its own pitch curve, in order of time: before the first point it has that point's pitch, after the last that one's. */
-    bend: z
-      .array(bendPointSchema())
-      .min(1)
-      .max(MAX_BEND_POINTS)
+    bend: listOf(bendPointSchema(), { least: 1, most: MAX_BEND_POINTS })
       .refine(
         (points) => points.every(({ tick }, index) => index === 0 || tick >= points[index - 1]!.tick),
         'Points of a bend go on in time.',

@@ -1,4 +1,6 @@
 export * from './entities';
+export * from './collections';
+export { checkDocument, type DocumentFault } from './check';
 export * from './document';
 export * from './drums';
 export * from './names';

@@ -1,4 +1,4 @@
-import { byStartThenPitch } from '../model/document';
+import { byStartThenPitch } from '../model/collections';
 import type { Note } from '../model/entities';
 import { clamp } from '../time';
 

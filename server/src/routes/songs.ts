@@ -1,4 +1,4 @@
-import { changeSchema, exportMidi, idSchema, importMidi, MAX_FILE_BYTES, newSong, type Id } from '@yibbo/core';
+import { exportMidi, idSchema, importMidi, MAX_FILE_BYTES, newSong, readChanges, type Id } from '@yibbo/core';
 import { json, raw, Router, type Request } from 'express';
 import { nanoid } from 'nanoid';
 import { z } from 'zod';
@@ -12,7 +12,7 @@ const CHANGES_LIMIT = 64 * 1024 * 1024;
 const KEEP_ALIVE_MS = 25_000;
 
 const newSongBody = z.object({ name: z.string().trim().min(1).max(200) });
-const changesBody = z.object({ base: z.int().min(0), changes: z.array(changeSchema()).max(5000) });
+const changesBody = z.object({ base: z.int().min(0), changes: z.unknown() });
 const exportQuery = z.object({ as: z.enum(['written', 'heard']).default('heard') });
 
 export function songRoutes(queries: SongQueries, live: LiveSongs): Router {
@@ -51,7 +51,9 @@ export function songRoutes(queries: SongQueries, live: LiveSongs): Router {
 
   router.post('/:id/changes', json({ limit: CHANGES_LIMIT, strict: true }), async (request, response) => {
     const { base, changes } = checked(changesBody, request.body);
-    const taken = await live.take(idIn(request), base, changes);
+    const read = readChanges(changes);
+    if (!read.ok) throw new RequestError(400, 'badRequest', 'The request is not as it should be; see details.', read.message);
+    const taken = await live.take(idIn(request), base, read.changes);
     if (!taken.ok)
       throw taken.code === 'noSuchSong'
         ? noSuchSong()

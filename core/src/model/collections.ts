@@ -1,0 +1,108 @@
+import type { z } from 'zod';
+import { MAX_TICK } from '../time';
+import {
+  noteSchema,
+  patternSchema,
+  placementSchema,
+  songSchema,
+  trackSchema,
+  type Id,
+  type Note,
+  type Pattern,
+  type Placement,
+  type Song,
+  type Track,
+} from './entities';
+
+/** The lists of a document and what stands in each. */
+export interface Entities {
+  song: Song;
+  tracks: Track;
+  patterns: Pattern;
+  placements: Placement;
+  notes: Note;
+}
+export type Collection = keyof Entities;
+export type Entity = Entities[Collection];
+
+/** What every part of core needs to know of a collection. A new kind of entity is its schema and one line in `COLLECTIONS`. */
+export interface CollectionRules<E> {
+  readonly schema: () => z.ZodObject & z.ZodType<E>;
+  readonly compare: (a: E, b: E) => number;
+  /** The fields `compare` looks at. */
+  readonly orderFields: readonly string[];
+  /** Fields that hold the id of an entity this one cannot be without, and where that one is. */
+  readonly parents: readonly { readonly field: string; readonly of: Collection }[];
+  /** The field that says which of several lists it stands in; it cannot be edited. */
+  readonly home?: string;
+  /** Whether it begins and lasts, both of which together must stay within the last tick. */
+  readonly hasSpan?: true;
+  /** There is exactly one, which is only ever edited. */
+  readonly isSingle?: true;
+}
+
+function compareIds(a: { id: Id }, b: { id: Id }): number {
+  return a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
+}
+
+export function byStartThenPitch(a: Note, b: Note): number {
+  return a.start - b.start || a.pitch - b.pitch || compareIds(a, b);
+}
+
+const ofSong = { field: 'songId', of: 'song' } as const;
+
+/** Every collection, parents before children. */
+export const COLLECTIONS: { readonly [C in Collection]: CollectionRules<Entities[C]> } = {
+  song: { schema: songSchema, compare: compareIds, orderFields: [], parents: [], isSingle: true },
+  tracks: { schema: trackSchema, compare: (a, b) => a.order - b.order || compareIds(a, b), orderFields: ['order'], parents: [ofSong] },
+  patterns: { schema: patternSchema, compare: compareIds, orderFields: [], parents: [ofSong] },
+  placements: {
+    schema: placementSchema,
+    compare: (a, b) => a.start - b.start || compareIds(a, b),
+    orderFields: ['start'],
+    parents: [ofSong, { field: 'trackId', of: 'tracks' }, { field: 'patternId', of: 'patterns' }],
+    hasSpan: true,
+  },
+  notes: {
+    schema: noteSchema,
+    compare: byStartThenPitch,
+    orderFields: ['start', 'pitch'],
+    parents: [{ field: 'patternId', of: 'patterns' }],
+    home: 'patternId',
+    hasSpan: true,
+  },
+};
+
+/** Their names, parents first. */
+export const COLLECTION_NAMES = Object.keys(COLLECTIONS) as Collection[];
+
+/** The rules of a collection, for code that treats all alike. */
+export function rulesOf(of: Collection): CollectionRules<Entity> {
+  return COLLECTIONS[of] as unknown as CollectionRules<Entity>;
+}
+
+/** The collections whose entities cannot be without one of `of`, and by which field. */
+export function childCollections(of: Collection): { readonly of: Collection; readonly field: string }[] {
+  return COLLECTION_NAMES.flatMap((child) =>
+    rulesOf(child)
+      .parents.filter((parent) => parent.of === of)
+      .map(({ field }) => ({ of: child, field })),
+  );
+}
+
+export function fieldOf(entity: Entity, field: string): unknown {
+  return (entity as unknown as Record<string, unknown>)[field];
+}
+
+/** The list an entity stands in, where its collection has several: a note's pattern. */
+export function homeOf(of: Collection, entity: Entity): Id | undefined {
+  const { home } = COLLECTIONS[of];
+  return home === undefined ? undefined : (fieldOf(entity, home) as Id);
+}
+
+/** Whether what begins and lasts ends within the last tick there is. */
+export function spanFits(of: Collection, entity: Entity): boolean {
+  if (!COLLECTIONS[of].hasSpan) return true;
+  const { start, length } = entity as Note;
+  return start + length <= MAX_TICK;
+}
