@@ -1,6 +1,6 @@
 import { soundById } from '../audio';
 import { findById, notesOf, songEnd, type Document } from '../model/document';
-import type { Id, Note, Song, Track } from '../model/entities';
+import type { Carried, Id, Note, Song, Track } from '../model/entities';
 import { rowLength } from '../model/row-length';
 import { events } from '../playback/events';
 import { TICKS_PER_QUARTER } from '../time';
@@ -56,10 +56,11 @@ export function exportMidi(document: Document, mode: ExportMode): MidiExport {
   );
   const importedTracks = song.file?.trackNames.length ?? 0;
   const added = tracks.filter(({ fileTrack }) => fileTrack === undefined || fileTrack >= importedTracks);
+  const carried = byFileTrack(song.file?.carried ?? []);
   const fileTracks = [
     ...Array.from({ length: importedTracks || 1 }, (_, fileTrack) => [
       ...(fileTrack === 0 ? songMarks(song) : []),
-      ...carriedEvents(document, fileTrack),
+      ...carriedEvents(document, fileTrack, carried.get(fileTrack) ?? []),
       ...tracks
         .filter((track) => track.fileTrack === fileTrack && !added.includes(track))
         .flatMap((track) => partEvents(track, parts.get(track.id)!, toFile)),
@@ -197,18 +198,26 @@ function partEvents(track: Track, parts: readonly ChannelNotes<LaidNote>[], toFi
   ]);
 }
 
+function byFileTrack(carried: readonly Carried[]): Map<number, Carried[]> {
+  const tracks = new Map<number, Carried[]>();
+  for (const event of carried) {
+    const track = tracks.get(event.fileTrack);
+    if (track) track.push(event);
+    else tracks.set(event.fileTrack, [event]);
+  }
+  return tracks;
+}
+
 /** What was carried for a file track; its name gives way to a new one where its track has been renamed here. */
-function carriedEvents({ song, tracks }: Document, fileTrack: number): WrittenEvent[] {
+function carriedEvents({ song, tracks }: Document, fileTrack: number, carried: readonly Carried[]): WrittenEvent[] {
   const owners = tracks.filter((track) => track.fileTrack === fileTrack);
   const given = song.file?.trackNames[fileTrack] ?? null;
   const renamed = owners.length === 1 && given !== null && given !== '' && owners[0]!.name !== given;
-  return (song.file?.carried ?? [])
-    .filter((carried) => carried.fileTrack === fileTrack)
-    .map(({ tick, order, bytes }) => {
-      const isName = bytes[0] === META && bytes[1] === META_NAME;
-      const shown = isName && renamed ? meta(META_NAME, encodeText(owners[0]!.name)) : bytes;
-      return { tick, phase: isName ? PHASE.mark : PHASE.carried, order: isName ? -1 : order, bytes: shown };
-    });
+  return carried.map(({ tick, order, bytes }) => {
+    const isName = bytes[0] === META && bytes[1] === META_NAME;
+    const shown = isName && renamed ? meta(META_NAME, encodeText(owners[0]!.name)) : bytes;
+    return { tick, phase: isName ? PHASE.mark : PHASE.carried, order: isName ? -1 : order, bytes: shown };
+  });
 }
 
 function noteEvents(notes: readonly LaidNote[], channel: number, toFile: (tick: number) => number): WrittenEvent[] {

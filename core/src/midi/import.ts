@@ -6,12 +6,15 @@ import { barBeatAt, barTicks, clamp, COMMON_TIME, DEFAULT_BPM, MAX_TICK, TICKS_P
 import { readChunks, type MidiChunks } from './chunks';
 import { pairNotes, type FileNote } from './pair-notes';
 import { decodeText } from './text';
-import { META, META_METER, META_NAME, META_TEMPO, readTrackEvents, type RawTrack } from './track-events';
+import { META, META_METER, META_NAME, META_TEMPO, metaData, readTrackEvents, type RawTrack } from './track-events';
 import {
   MAX_CARRIED_BYTES,
+  MAX_CARRIED_EVENTS,
   MAX_FILE_BYTES,
   MAX_FILE_EVENTS,
+  MAX_FILE_MARKS,
   MAX_FILE_NOTES,
+  MAX_FILE_TRACKS,
   MendedCount,
   refusal,
   type Mended,
@@ -41,6 +44,7 @@ export interface ImportContext {
 
 const DRUM_CHANNEL = 9;
 const LONGEST_BARS = 100_000;
+const LONGEST_NAME = 200;
 /** How much of the work is done once all events are read: about half, by the clock. */
 const EVENTS_SHARE = 0.5;
 
@@ -66,13 +70,16 @@ class SongReader {
   private readonly programs = new Map<number, number>();
   private songName: string | null = null;
   private carriedBytes = 0;
+  private carriedEvents = 0;
   private doneBytes = 0;
+  private readonly allBytes: number;
 
   constructor(
     private readonly chunks: MidiChunks,
     private readonly context: ImportContext,
     private readonly mended: MendedCount,
   ) {
+    this.allBytes = chunks.tracks.reduce((sum, { length }) => sum + length, 0);
     this.scale = (tick) => Math.round((tick * TICKS_PER_QUARTER) / chunks.division);
   }
 
@@ -91,8 +98,10 @@ class SongReader {
       return { ok: false, refusal: refusal('tooLong') };
     this.doneBytes = 0;
     const names = rawTracks.map((track, fileTrack) => this.readOthers(track, fileTrack));
-    if (this.carriedBytes > MAX_CARRIED_BYTES) return { ok: false, refusal: refusal('tooManyEvents') };
+    if (this.isTooMuch()) return { ok: false, refusal: refusal('tooManyEvents') };
     const parts = rawTracks.flatMap((track, fileTrack) => this.readNotes(track, fileTrack));
+    if (this.isTooMuch()) return { ok: false, refusal: refusal('tooManyEvents') };
+    if (parts.length > MAX_FILE_TRACKS) return { ok: false, refusal: refusal('tooManyTracks') };
     if (parts.reduce((sum, { notes }) => sum + notes.length, 0) > MAX_FILE_NOTES) return { ok: false, refusal: refusal('tooManyNotes') };
     if (this.tempos[0]?.tick !== 0) this.tempos.unshift({ tick: 0, bpm: DEFAULT_BPM });
     if (this.meters.length === 0) this.mended.add('noMeter');
@@ -107,6 +116,18 @@ class SongReader {
     };
   }
 
+  /** More beside the notes than a song can carry and still be opened quickly. */
+  private isTooMuch(): boolean {
+    const marks = Math.max(this.tempos.length, this.meters.length);
+    return this.carriedBytes > MAX_CARRIED_BYTES || this.carriedEvents > MAX_CARRIED_EVENTS || marks > MAX_FILE_MARKS;
+  }
+
+  private carry(event: Carried): void {
+    this.carriedBytes += event.bytes.length;
+    this.carriedEvents++;
+    if (!this.isTooMuch()) this.carried.push(event);
+  }
+
   /** Everything but notes: tempo, meter and name go to the model, the rest is carried. */
   private readOthers({ events }: RawTrack, fileTrack: number): string | null {
     let name: string | null = null;
@@ -116,25 +137,26 @@ class SongReader {
       const at = this.scale(tick);
       if (bytes[0] === META && bytes[1] === META_TEMPO) return this.readTempo(at, bytes);
       if (bytes[0] === META && bytes[1] === META_METER) return this.readMeter(at, bytes);
-      if (bytes[0] === META && bytes[1] === META_NAME && name === null) name = decodeText(Uint8Array.from(bytes).subarray(3));
+      if (bytes[0] === META && bytes[1] === META_NAME && name === null) name = decodeText(Uint8Array.from(metaData(bytes)));
       if (kind === 0xc0 && !this.programs.has(fileTrack * 16 + (bytes[0]! & 15)))
         this.programs.set(fileTrack * 16 + (bytes[0]! & 15), bytes[1]!);
-      this.carriedBytes += bytes.length;
-      if (this.carriedBytes <= MAX_CARRIED_BYTES) this.carried.push({ fileTrack, tick: at, order, bytes: Array.from(bytes) });
+      this.carry({ fileTrack, tick: at, order, bytes: Array.from(bytes) });
     });
     if (fileTrack === 0) this.songName = name;
     return name;
   }
 
   private readTempo(tick: number, bytes: ArrayLike<number>): void {
-    const microseconds = bytes.length === 6 ? (bytes[3]! << 16) | (bytes[4]! << 8) | bytes[5]! : 0;
+    const data = metaData(bytes);
+    const microseconds = data.length === 3 ? (data[0]! << 16) | (data[1]! << 8) | data[2]! : 0;
     if (microseconds === 0 || this.chunks.isFrameTime) this.mended.add('badTempo');
     else this.tempos.push({ tick, bpm: 60_000_000 / microseconds });
   }
 
   private readMeter(tick: number, bytes: ArrayLike<number>): void {
-    const [numerator, power, clocks, thirtySeconds] = Array.from(bytes).slice(3);
-    if (bytes.length !== 7 || !numerator || power! > 6) this.mended.add('badMeter');
+    const data = metaData(bytes);
+    const [numerator, power, clocks, thirtySeconds] = data;
+    if (data.length !== 4 || !numerator || power! > 6) this.mended.add('badMeter');
     else
       this.meters.push({
         tick,
@@ -147,8 +169,7 @@ class SongReader {
   /** One more track is through a part of the work that takes `share` of it and began at `from`. */
   private progress(bytes: number, share: number, from: number): void {
     this.doneBytes += bytes;
-    const all = this.chunks.tracks.reduce((sum, { length }) => sum + length, 0);
-    this.context.onProgress?.(from + (share * this.doneBytes) / Math.max(1, all));
+    this.context.onProgress?.(from + (share * this.doneBytes) / Math.max(1, this.allBytes));
   }
 
   private readNotes({ events, endTick }: RawTrack, fileTrack: number): Part[] {
@@ -156,8 +177,7 @@ class SongReader {
     this.progress(this.chunks.tracks[fileTrack]!.length, 1 - EVENTS_SHARE, EVENTS_SHARE);
     if (hanging) this.mended.add('hangingNotes', hanging);
     if (strayOffs.length) this.mended.add('strayOffs', strayOffs.length);
-    for (const { tick, bytes, order } of strayOffs)
-      this.carried.push({ fileTrack, tick: this.scale(tick), order, bytes: Array.from(bytes) });
+    for (const { tick, bytes, order } of strayOffs) this.carry({ fileTrack, tick: this.scale(tick), order, bytes: Array.from(bytes) });
     const channels = [...new Set(notes.map(({ channel }) => channel))].sort((a, b) => a - b);
     return channels.map((channel) => ({
       fileTrack,
@@ -239,7 +259,7 @@ class SongReader {
       id: this.context.newId(),
       songId,
       order: index,
-      name: isAlone ? name : `${name} · ${channel + 1}`,
+      name: isAlone ? name : `${name.slice(0, LONGEST_NAME - 5)} · ${channel + 1}`,
       kind,
       colour: index % TRACK_COLOURS,
       symbol: TRACK_SYMBOLS[index % TRACK_SYMBOLS.length]!,

@@ -18,10 +18,17 @@ export interface PairedNotes {
   readonly hanging: number;
 }
 
+/** The notes of one key that sound, in the order they began. Those that have ended stay in the list, before `next`: taking them out one by one
+ *  would move all the others each time. */
+interface OpenNotes {
+  readonly ons: { readonly onTick: number; readonly velocity: number }[];
+  next: number;
+}
+
 /** Pairs note-ons with note-offs, first on with first off of the same channel and key, so that overlaps and doubles
  *  come out as they went in. */
 export function pairNotes(events: readonly RawEvent[], endTick: number): PairedNotes {
-  const open: ({ onTick: number; velocity: number }[] | undefined)[] = Array.from({ length: 16 * 128 }, () => undefined);
+  const open = new Map<number, OpenNotes>();
   const notes: FileNote[] = [];
   const strayOffs: { tick: number; bytes: ArrayLike<number>; order: number }[] = [];
   events.forEach(({ tick, bytes }, order) => {
@@ -29,21 +36,25 @@ export function pairNotes(events: readonly RawEvent[], endTick: number): PairedN
     if (kind !== 0x80 && kind !== 0x90) return;
     const channel = bytes[0]! & 15;
     const pitch = bytes[1]!;
-    const waiting = (open[channel * 128 + pitch] ??= []);
+    const key = channel * 128 + pitch;
+    const sounding = open.get(key);
     if (kind === 0x90 && bytes[2]! > 0) {
-      waiting.push({ onTick: tick, velocity: bytes[2]! });
+      const on = { onTick: tick, velocity: bytes[2]! };
+      if (sounding) sounding.ons.push(on);
+      else open.set(key, { ons: [on], next: 0 });
       return;
     }
-    const on = waiting.shift();
+    const on = sounding?.ons[sounding.next];
+    if (sounding && on) sounding.next++;
     const release = kind === 0x80 ? bytes[2]! : null;
     if (on) notes.push({ channel, pitch, velocity: on.velocity, onTick: on.onTick, offTick: tick, release });
     else strayOffs.push({ tick, bytes, order });
   });
   let hanging = 0;
-  open.forEach((waiting = [], key) => {
-    for (const on of waiting)
+  for (const [key, { ons, next }] of open) {
+    for (const on of ons.slice(next))
       notes.push({ channel: key >> 7, pitch: key & 127, ...on, offTick: Math.max(endTick, on.onTick), release: null });
-    hanging += waiting.length;
-  });
+    hanging += ons.length - next;
+  }
   return { notes, strayOffs, hanging };
 }

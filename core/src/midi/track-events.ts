@@ -19,6 +19,13 @@ export const META_END = 0x2f;
 export const META_TEMPO = 0x51;
 export const META_METER = 0x58;
 
+/** The data of a meta event: what stands after its type and its length, which may take more than one byte. */
+export function metaData(bytes: ArrayLike<number>): number[] {
+  let at = 2;
+  while (at < bytes.length && bytes[at]! >= 0x80) at++;
+  return Array.prototype.slice.call(bytes, at + 1) as number[];
+}
+
 /** Number of data bytes after a channel status. */
 function dataLength(status: number): number {
   const kind = status & 0xf0;

@@ -1,5 +1,5 @@
 /** Why a file cannot be brought in. */
-export type RefusalCode = 'empty' | 'tooLarge' | 'notMidi' | 'noTracks' | 'tooManyNotes' | 'tooManyEvents' | 'tooLong';
+export type RefusalCode = 'empty' | 'tooLarge' | 'notMidi' | 'noTracks' | 'tooManyTracks' | 'tooManyNotes' | 'tooManyEvents' | 'tooLong';
 
 export interface Refusal {
   readonly code: RefusalCode;
@@ -35,14 +35,20 @@ export const MAX_FILE_BYTES = 20 * 1024 * 1024;
 export const MAX_FILE_NOTES = 200_000;
 /** Notes count twice here: once for their beginning, once for their end. */
 export const MAX_FILE_EVENTS = 1_000_000;
-/** Bytes of all that is carried without being understood. */
+/** All that is carried without being understood, by bytes and by events. */
 export const MAX_CARRIED_BYTES = 4 * 1024 * 1024;
+export const MAX_CARRIED_EVENTS = 200_000;
+/** Changes of tempo, and of meter. */
+export const MAX_FILE_MARKS = 20_000;
+/** Tracks of a file, and tracks that its channels make of them. */
+export const MAX_FILE_TRACKS = 1000;
 
 const REFUSALS: Readonly<Record<RefusalCode, string>> = {
   empty: 'This file is empty. Save it again from where it came from, then choose it once more.',
   tooLarge: 'This file is larger than 20 MB. A MIDI file this large usually holds more than one song: save the songs one by one.',
   notMidi: 'This is not a MIDI file. Choose a file that ends in .mid; audio files and project files cannot be read here.',
   noTracks: 'There are no tracks in this MIDI file. Save it again with at least one track.',
+  tooManyTracks: 'This file has more than 1,000 tracks. Save parts of it as files of their own and bring those in.',
   tooManyNotes: 'This file has more than 200,000 notes. Save parts of it as files of their own and bring those in.',
   tooManyEvents:
     'This file has more controllers and other data than a song can carry. Thin them out where it comes from, or save parts of it as files of their own.',

@@ -1,2 +1,3 @@
 export * from './new-song';
 export * from './demo';
+export * from './copy-song';

@@ -1,0 +1,60 @@
+import { COLLECTION_NAMES, fieldOf, rulesOf, spanFits, type Collection, type Entity } from './collections';
+import { emptyDocument, sorted, type Document } from './document';
+import { songSchema, type Id, type Song } from './entities';
+
+export interface Salvaged {
+  readonly document: Document;
+  /** How many entities could not be kept. */
+  readonly lost: number;
+}
+
+/** What can be read of a document that `readDocument` refuses: every entity that is right in itself and whose parents are kept.
+ *  Where the song itself is not right, `fallback` stands for it. It never throws, whatever it is given. */
+export function salvageDocument(input: unknown, fallback: Song): Salvaged {
+  const given = (typeof input === 'object' && input !== null ? input : {}) as Record<string, unknown>;
+  const read = songSchema().safeParse(given['song']);
+  const song = read.success ? read.data : fallback;
+  const kept = new Map<Collection, Map<Id, Entity>>([['song', new Map([[song.id, song]])]]);
+  const taken = new Set<Id>([song.id]);
+  let lost = read.success ? 0 : 1;
+  for (const of of COLLECTION_NAMES.filter((name) => name !== 'song')) {
+    const rows = new Map<Id, Entity>();
+    kept.set(of, rows);
+    for (const row of rowsIn(given[of])) {
+      const checked = rulesOf(of)
+        .schema()
+        .safeParse(withSong(of, row, song.id));
+      const entity = checked.success ? checked.data : null;
+      const isKept = entity !== null && !taken.has(entity.id) && spanFits(of, entity) && hasParents(of, entity, kept);
+      if (isKept) {
+        rows.set(entity.id, entity);
+        taken.add(entity.id);
+      } else lost++;
+    }
+  }
+  return { document: assembled(song, kept), lost };
+}
+
+/** A list, or the lists of a collection that has several. */
+function rowsIn(value: unknown): unknown[] {
+  if (Array.isArray(value)) return value;
+  return typeof value === 'object' && value !== null ? Object.values(value).flatMap((rows) => (Array.isArray(rows) ? rows : [])) : [];
+}
+
+/** Where the song had to be made anew, what belonged to the old one belongs to it. */
+function withSong(of: Collection, row: unknown, songId: Id): unknown {
+  const isOfSong = rulesOf(of).parents.some(({ field }) => field === 'songId');
+  return isOfSong && typeof row === 'object' && row !== null ? { ...row, songId } : row;
+}
+
+function hasParents(of: Collection, entity: Entity, kept: ReadonlyMap<Collection, ReadonlyMap<Id, Entity>>): boolean {
+  return rulesOf(of).parents.every((parent) => kept.get(parent.of)?.has(fieldOf(entity, parent.field) as Id));
+}
+
+function assembled(song: Song, kept: ReadonlyMap<Collection, ReadonlyMap<Id, Entity>>): Document {
+  const rowsOf = (of: Collection) => [...(kept.get(of)?.values() ?? [])];
+  const notes: Record<Id, Entity[]> = {};
+  for (const note of rowsOf('notes')) (notes[fieldOf(note, 'patternId') as Id] ??= []).push(note);
+  const lists = { tracks: rowsOf('tracks'), patterns: rowsOf('patterns'), placements: rowsOf('placements'), notes };
+  return sorted({ ...emptyDocument(song), ...lists } as unknown as Document);
+}
