@@ -14,7 +14,7 @@ module.exports = {
       displayName: 'server',
       rootDir: 'server',
       testEnvironment: 'node',
-      testMatch: ['<rootDir>/src/**/*.test.ts'],
+      testMatch: ['<rootDir>/{src,test}/**/*.test.ts'],
       transform: { '^.+\\.m?[jt]s$': transform },
       transformIgnorePatterns: ['/node_modules/(?!(nanoid)/)'],
     },
@@ -24,7 +24,7 @@ module.exports = {
       preset: 'jest-expo/web',
       testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
       testEnvironmentOptions: { customExportConditions: [''] },
-      transformIgnorePatterns: ['/node_modules/(?!(nanoid|idb-keyval|lucide-react|(jest-)?expo[^/]*|react-native[^/]*|@react-native[^/]*|@?tamagui)/)'],
+      transformIgnorePatterns: ['/node_modules/(?!(nanoid|idb|lucide-react|(jest-)?expo[^/]*|react-native[^/]*|@react-native[^/]*|@?tamagui)/)'],
     },
   ],
 };

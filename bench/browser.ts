@@ -1,15 +1,12 @@
 import { chromium, type Browser, type Page } from '@playwright/test';
 import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
-import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { pino } from 'pino';
 import { CHROMIUM_FLAGS } from '../e2e/support/chromium';
-import { createApp } from '../server/src/app';
-import { openDatabase } from '../server/src/database/open';
-import { SongQueries } from '../server/src/database/songs';
+import type { SongQueries } from '../server/src/database/songs';
 import { median, percentile, RUNS, type Figure } from './figure';
+import { serve } from './serve';
 import { songOf } from './song';
 
 const WIDE = { width: 1280, height: 800 };
@@ -22,25 +19,15 @@ interface Served {
   close(): void;
 }
 
-async function serve(root: string, pages: string): Promise<Served> {
-  const folder = mkdtempSync(join(tmpdir(), 'yibbo-bench-'));
-  const database = openDatabase(folder, join(root, 'server/migrations'));
-  const queries = new SongQueries(database.orm, () => Date.now());
-  const server = createApp({ queries, log: pino({ level: 'silent' }), pages }).listen(0, '127.0.0.1');
-  await new Promise((resolve) => server.once('listening', resolve));
-  const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
-  const close = () => {
-    server.closeAllConnections();
-    server.close();
-    database.close();
-  };
-  return { address, queries, close };
+async function served(root: string, pages: string): Promise<Served> {
+  const running = await serve(root, mkdtempSync(join(tmpdir(), 'yibbo-bench-')), pages);
+  return { address: `http://127.0.0.1:${running.port}`, queries: running.queries, close: () => void running.stop() };
 }
 
 /** All that is measured in the real browser, on the built app. */
 export async function* browserFigures(root: string): AsyncGenerator<Figure> {
-  const app = await serve(root, join(root, 'app/dist'));
-  const empty = await serve(root, join(root, 'bench/dist/empty'));
+  const app = await served(root, join(root, 'app/dist'));
+  const empty = await served(root, join(root, 'bench/dist/empty'));
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS });
   try {
     yield bundleFigure(root);

@@ -1,16 +1,13 @@
 import Database from 'better-sqlite3';
 import { mkdtempSync } from 'node:fs';
 import { Agent, request } from 'node:http';
-import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { pino } from 'pino';
 import { actionById, COMMON_TIME, division, gridOf, notesOf, perform, plainContext, type Change } from '../core/src';
-import { createApp } from '../server/src/app';
-import { openDatabase } from '../server/src/database/open';
-import { SongQueries } from '../server/src/database/songs';
 import { LiveSongs } from '../server/src/live/live-songs';
+import { makeKeeper } from '../server/src/songs/make-keeper';
 import { median, RUNS, type Figure } from './figure';
+import { serve } from './serve';
 import { newId, songOf } from './song';
 
 const EDITS = 40;
@@ -18,13 +15,11 @@ const EDITS = 40;
 /** One edit of a 20,000-note song: sent, checked, applied, written and answered, over one bare commit of as many bytes. */
 export async function* saveFigures(root: string): AsyncGenerator<Figure> {
   const folder = mkdtempSync(join(tmpdir(), 'yibbo-bench-save-'));
-  const database = openDatabase(folder, join(root, 'server/migrations'));
-  const queries = new SongQueries(database.orm, () => Date.now());
+  const server = await serve(root, folder);
+  const { queries } = server;
   const document = songOf(20_000);
   await queries.create(document);
-  const server = createApp({ queries, log: pino({ level: 'silent' }) }).listen(0, '127.0.0.1');
-  await new Promise((resolve) => server.once('listening', resolve));
-  const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api/songs/${document.song.id}/changes`;
+  const address = `http://127.0.0.1:${server.port}/api/songs/${document.song.id}/changes`;
 
   const patternId = document.patterns[0]!.id;
   const note = notesOf(document, patternId)[700]!;
@@ -46,7 +41,8 @@ export async function* saveFigures(root: string): AsyncGenerator<Figure> {
   const takes: number[] = [];
   const twin = { ...document, song: { ...document.song, id: 'twin' } };
   await queries.create(twin);
-  const apart = new LiveSongs(queries);
+  const keeper = makeKeeper(server.database);
+  const apart = new LiveSongs(queries, keeper, keeper);
   const agent = new Agent({ keepAlive: true });
   let bytes = 0;
   for (let base = 0; base < EDITS * RUNS; base++) {
@@ -61,12 +57,11 @@ export async function* saveFigures(root: string): AsyncGenerator<Figure> {
     commits.push(performance.now() - began);
     const other = JSON.stringify({ base, changes: [edit(base % 120)] });
     began = performance.now();
-    await apart.take(twin.song.id, base, (JSON.parse(other) as { changes: Change[] }).changes);
+    await apart.take(twin.song.id, Buffer.from(other));
     takes.push(performance.now() - began);
   }
   agent.destroy();
-  server.close();
-  database.close();
+  await server.stop();
   bare.close();
   const [save, commit, take] = [median(saves), median(commits), median(takes)];
   yield {

@@ -32,7 +32,7 @@ export default defineConfig({
     command: 'node server/dist/main.mjs',
     cwd: root,
     url: `http://localhost:${PORT}/api/health`,
-    env: { PORT: String(PORT), YIBBO_DATA: dataFolder, YIBBO_ROOT: root },
+    env: { PORT: String(PORT), YIBBO_DATA: dataFolder, YIBBO_ROOT: root, YIBBO_NAMES: 'yibbo.test' },
     reuseExistingServer: false,
   },
 });

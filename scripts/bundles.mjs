@@ -31,11 +31,12 @@ export function buildWorkers() {
   });
 }
 
-/** The server as one file beside its packages. */
+/** The server as one file beside its packages, and another for its thread for large work. */
 export function buildServer() {
   buildSync({
-    entryPoints: [`${root}/server/src/main.ts`],
-    outfile: `${root}/server/dist/main.mjs`,
+    entryPoints: { main: `${root}/server/src/main.ts`, heavy: `${root}/server/src/songs/heavy.ts` },
+    outdir: `${root}/server/dist`,
+    outExtension: { '.js': '.mjs' },
     bundle: true,
     platform: 'node',
     format: 'esm',
@@ -51,6 +52,10 @@ export function buildServer() {
       'pino',
       'pino-http',
       'nanoid',
+      'piscina',
+      'cookie-parser',
+      'express-rate-limit',
+      'uqr',
     ],
     logLevel: 'warning',
   });

@@ -1,13 +1,11 @@
 /** npm start: installs and builds what is missing, then serves app and API on one port. */
-import { spawn } from 'node:child_process';
 import { ensureBuilt, ensureInstalled, root } from './project.mjs';
 
 ensureInstalled();
 ensureBuilt();
-const server = spawn(process.execPath, ['server/dist/main.mjs'], {
-  cwd: root,
-  stdio: 'inherit',
-  env: { NODE_ENV: 'production', ...process.env, YIBBO_ROOT: root },
-});
-for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
-server.on('exit', (code) => process.exit(code ?? 0));
+process.chdir(root);
+process.env.NODE_ENV ??= 'production';
+process.env.YIBBO_ROOT = root;
+// Whoever ends npm means the server, and npm does not always pass it on.
+if (process.env.npm_lifecycle_event) process.env.YIBBO_ENDS_WITH_PARENT = 'yes';
+await import('../server/dist/main.mjs');

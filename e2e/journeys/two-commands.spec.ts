@@ -8,10 +8,10 @@ const PORT = 4391;
 const root = join(__dirname, '../..');
 
 /** Starts Yibbo as a person does and waits until it has said something that matches. */
-async function start(dataFolder: string, expected: RegExp): Promise<{ process: ChildProcess; said: string }> {
-  const child = spawn(process.execPath, ['scripts/start.mjs'], {
+async function start(dataFolder: string, expected: RegExp, port = PORT, command = [process.execPath, 'scripts/start.mjs']): Promise<{ process: ChildProcess; said: string }> {
+  const child = spawn(command[0]!, command.slice(1), {
     cwd: root,
-    env: { ...process.env, PORT: String(PORT), YIBBO_DATA: dataFolder },
+    env: { ...process.env, PORT: String(port), YIBBO_DATA: dataFolder },
   });
   let said = '';
   await new Promise<void>((resolve, reject) => {
@@ -40,8 +40,12 @@ test('npm start says one address, brings the demo once, and a taken port says wh
     ((await (await request.get(`http://localhost:${PORT}/api/songs`)).json()) as { name: string }[]).map(({ name }) => name);
   expect(await names()).toEqual(['Last Boat Home']);
 
-  const second = await start(dataFolder, /taken/);
-  expect(second.said).toContain(`Port ${PORT} is taken. Stop what runs there, or choose another: PORT=4211 npm start`);
+  // On the same songs the second one stops, whatever its port, and does not lead on to another port.
+  const second = await start(dataFolder, /Another Yibbo/, PORT + 1);
+  expect(second.said).toContain(`Another Yibbo is running on the songs in ${dataFolder} (http://localhost:${PORT}`);
+  expect(second.said).not.toContain('PORT=');
+  const elsewhere = await start(mkdtempSync(join(tmpdir(), 'yibbo-start-')), /taken/);
+  expect(elsewhere.said).toContain(`Port ${PORT} is taken by another program. Stop it, or choose another port: PORT=${PORT + 1} npm start`);
 
   await request.post(`http://localhost:${PORT}/api/songs`, { data: { name: 'Gull Parade' } });
   await stop(first.process);
@@ -49,5 +53,25 @@ test('npm start says one address, brings the demo once, and a taken port says wh
   expect((await names()).sort()).toEqual(['Gull Parade', 'Last Boat Home']);
   const missing = await request.get(`http://localhost:${PORT}/_expo/static/nothing.js`);
   expect(missing.status()).toBe(404);
+  await stop(again.process);
+});
+
+test('what ends npm ends its server, and a killed server leaves no lock behind', async ({ request }) => {
+  const dataFolder = mkdtempSync(join(tmpdir(), 'yibbo-start-'));
+  const port = PORT + 2;
+  const answers = () =>
+    request.get(`http://localhost:${port}/api/health`).then(
+      () => true,
+      () => false,
+    );
+  const byNpm = await start(dataFolder, /ready/, port, ['npm', 'start']);
+  expect(await answers()).toBe(true);
+  await stop(byNpm.process);
+  await expect.poll(answers).toBe(false);
+
+  const killed = await start(dataFolder, /ready/, port);
+  killed.process.kill('SIGKILL');
+  await expect.poll(answers).toBe(false);
+  const again = await start(dataFolder, /ready/, port);
   await stop(again.process);
 });

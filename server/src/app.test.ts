@@ -1,68 +1,17 @@
 import { applyOwn, demoSong, diff, importMidi, invert, notesOf, withNotes, type Change, type Document, type Note } from '@yibbo/core';
-import { mkdtempSync, rmSync } from 'node:fs';
-import type { AddressInfo } from 'node:net';
-import { createServer, type Server } from 'node:http';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { pino } from 'pino';
-import { createApp } from './app';
-import { openDatabase, type OpenDatabase } from './database/open';
-import { SongQueries } from './database/songs';
-
-const migrations = join(__dirname, '../migrations');
-
-/** A running server on a database of its own; `restart` gives a new one on the same files, as after a crash. */
-class TestServer {
-  private readonly folder = mkdtempSync(join(tmpdir(), 'yibbo-server-'));
-  private database!: OpenDatabase;
-  private server!: Server;
-  queries!: SongQueries;
-  address = '';
-
-  async start(): Promise<void> {
-    this.database = openDatabase(this.folder, migrations);
-    this.queries = new SongQueries(this.database.orm, () => 1_000);
-    this.server = createServer(createApp({ queries: this.queries, log: pino({ level: 'silent' }) }));
-    await new Promise<void>((done) => this.server.listen(0, '127.0.0.1', done));
-    this.address = `http://127.0.0.1:${(this.server.address() as AddressInfo).port}/api`;
-  }
-
-  async stop(): Promise<void> {
-    this.server.closeAllConnections();
-    await new Promise((done) => this.server.close(done));
-    this.database.close();
-  }
-
-  async restart(): Promise<void> {
-    await this.stop();
-    await this.start();
-  }
-
-  remove(): void {
-    rmSync(this.folder, { recursive: true, force: true });
-  }
-}
+import { TestServer } from '../test/test-server';
 
 const server = new TestServer();
+const MIDI = { 'content-type': 'audio/midi' };
 beforeAll(() => server.start());
 afterAll(async () => {
   await server.stop();
   server.remove();
 });
 
-interface Reply<T> {
-  readonly status: number;
-  readonly body: T;
-}
-
-async function call<T = { error: { code: string; message: string } }>(path: string, init?: RequestInit): Promise<Reply<T>> {
-  const response = await fetch(`${server.address}${path}`, init);
-  return { status: response.status, body: (await response.json()) as T };
-}
-
-const post = <T>(path: string, body: unknown) =>
-  call<T>(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+const call: TestServer['call'] = (path, init) => server.call(path, init);
+const post: TestServer['post'] = (path, body) => server.post(path, body);
 
 interface Opened {
   song: Document;
@@ -229,6 +178,7 @@ describe('MIDI', () => {
     const bytes = Buffer.from(await exported.arrayBuffer());
     const made = await call<{ id: string; report: { bars: number; tracks: unknown[]; mended: unknown[] } }>('/songs/import?name=Again', {
       method: 'POST',
+      headers: MIDI,
       body: bytes,
     });
     expect(made).toMatchObject({ status: 201, body: { report: { bars: 8, mended: [] } } });
@@ -242,7 +192,7 @@ describe('MIDI', () => {
     ['over 20 MB', Buffer.alloc(20 * 1024 * 1024 + 10), 413, 'tooLarge'],
   ])('%s is refused in a sentence and makes no song', async (_what, body, status, code) => {
     const before = (await call<unknown[]>('/songs')).body.length;
-    const reply = await call('/songs/import', { method: 'POST', body: new Uint8Array(body) });
+    const reply = await call('/songs/import', { method: 'POST', headers: MIDI, body: new Uint8Array(body) });
     expect(reply).toMatchObject({ status, body: { error: { code } } });
     expect(reply.body.error.message).toMatch(/\.$/);
     expect((await call<unknown[]>('/songs')).body).toHaveLength(before);
@@ -254,7 +204,7 @@ describe('MIDI', () => {
     const head = Buffer.from([...Buffer.from('MThd'), 0, 0, 0, 6, 0, 0, 0, 1, 0, 96, ...Buffer.from('MTrk'), 0, 0, 0, 0]);
     head.writeUInt32BE(events.length + 4, 18);
     const file = Buffer.concat([head, events, Buffer.from([0, 0xff, 0x2f, 0])]);
-    expect(await call('/songs/import', { method: 'POST', body: file })).toMatchObject({
+    expect(await call('/songs/import', { method: 'POST', headers: MIDI, body: file })).toMatchObject({
       status: 422,
       body: { error: { code: 'tooManyNotes' } },
     });
@@ -271,16 +221,17 @@ describe('requests in a bad way get a 4xx answer in JSON', () => {
     ['a broken address', '/songs/%E0%A4%A', undefined, 400, 'badRequest'],
     ['broken JSON', '/songs', { method: 'POST', headers: json, body: '{' }, 400, 'badJson'],
     ['no name', '/songs', { method: 'POST', headers: json, body: '{"name":" "}' }, 400, 'badRequest'],
-    ['a body over 8 MB', '/songs', { method: 'POST', headers: json, body: `{"name":"${'x'.repeat(9e6)}"}` }, 413, 'tooLarge'],
+    ['a body over 64 kB', '/songs', { method: 'POST', headers: json, body: `{"name":"${'x'.repeat(9e6)}"}` }, 413, 'tooLarge'],
     [
-      'a small body that unpacks to over 8 MB',
+      'a small body that unpacks to over 64 kB',
       '/songs',
       { method: 'POST', headers: { ...json, 'content-encoding': 'gzip' }, body: gzipSync(`{"name":"${'x'.repeat(9e6)}"}`) },
       413,
       'tooLarge',
     ],
     ['an unknown packing', '/songs', { method: 'POST', headers: { ...json, 'content-encoding': 'zip' }, body: 'x' }, 415, 'badEncoding'],
-    ['another method', '/songs/none', { method: 'DELETE' }, 404, 'noSuchAddress'],
+    ['another method', '/songs/none', { method: 'PUT' }, 404, 'noSuchAddress'],
+    ['deleting no song', '/songs/none', { method: 'DELETE' }, 404, 'noSuchSong'],
     ['changes to no song', '/songs/none/changes', { method: 'POST', headers: json, body: '{"base":0,"changes":[]}' }, 404, 'noSuchSong'],
     [
       'another site',
@@ -298,7 +249,7 @@ describe('requests in a bad way get a 4xx answer in JSON', () => {
     const at = (body: unknown) => post<{ error: { code: string } }>(`/songs/${document.song.id}/changes`, body);
     const note = notesOf(document, patternOf(document))[0]!;
     expect(await at({ base: 0, changes: [{ id: 'x' }] })).toMatchObject({ status: 400 });
-    expect(await at({ base: 9, changes: [] })).toMatchObject({ status: 409, body: { error: { code: 'unknownRevision' } } });
+    expect(await at({ base: 9, changes: [] })).toMatchObject({ status: 409, body: { error: { code: 'otherHistory' } } });
     const wild: Change = {
       id: newId(),
       label: '',

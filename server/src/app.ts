@@ -1,5 +1,5 @@
 import compression from 'compression';
-import express, { type Express, type RequestHandler } from 'express';
+import express, { type Express } from 'express';
 import staticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import { existsSync } from 'node:fs';
@@ -8,13 +8,19 @@ import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import type { SongQueries } from './database/songs';
-import { errorAnswers, noSuchAddress, RequestError } from './errors';
-import { LiveSongs } from './live/live-songs';
+import { ownNamesOnly, ownPagesOnly } from './http/doors';
+import { errorAnswers, noSuchAddress } from './http/error-answers';
+import type { LiveSongs } from './live/live-songs';
+import { serverRoutes, type ServerParts } from './routes/server';
 import { songRoutes } from './routes/songs';
 
 export interface AppParts {
   readonly queries: SongQueries;
+  readonly live: LiveSongs;
   readonly log: Logger;
+  readonly server: ServerParts;
+  /** Names and addresses this server goes by, apart from those of the machine itself. */
+  readonly names: readonly string[];
   /** Folder of the built app; without one only the API answers. */
   readonly pages?: string;
 }
@@ -37,16 +43,11 @@ const CONTENT_POLICY = {
   },
 };
 
-/** Pages of other sites may not write here. */
-const sameSiteOnly: RequestHandler = (request, _response, next) => {
-  if (request.method !== 'GET' && request.get('sec-fetch-site') === 'cross-site')
-    throw new RequestError(403, 'otherSite', 'Another site may not change songs here.');
-  next();
-};
-
-export function createApp({ queries, log, pages }: AppParts): Express {
+export function createApp({ queries, live, log, server, names, pages }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
+  // Telling whether a song is the same costs as much as sending it.
+  app.disable('etag');
   app.use(
     helmet({
       contentSecurityPolicy: CONTENT_POLICY,
@@ -57,9 +58,11 @@ export function createApp({ queries, log, pages }: AppParts): Express {
   );
   if (log.isLevelEnabled('debug')) app.use(pinoHttp({ logger: log }));
   app.use(compression({ filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response) }));
-  app.use('/api', sameSiteOnly);
+  app.use(ownNamesOnly(names));
+  app.use('/api', ownPagesOnly, server.gate.readCookies);
   app.get('/api/health', (_request, response) => void response.json({ ok: true }));
-  app.use('/api/songs', songRoutes(queries, new LiveSongs(queries)));
+  app.use('/api/server', serverRoutes(server));
+  app.use('/api/songs', server.gate.guard, songRoutes(queries, live));
   app.use('/api', noSuchAddress);
   if (pages && existsSync(join(pages, 'index.html'))) servePages(app, pages);
   app.use(noSuchAddress);

@@ -1,44 +1,51 @@
-import { demoSong } from '@yibbo/core';
-import { nanoid } from 'nanoid';
-import { resolve } from 'node:path';
 import { pino } from 'pino';
-import { createApp } from './app';
-import { openDatabase } from './database/open';
-import { SongQueries } from './database/songs';
-
-const root = resolve(process.env.YIBBO_ROOT ?? process.cwd());
-const port = Number(process.env.PORT ?? 4210);
-const host = process.env.HOST ?? '127.0.0.1';
-const dataFolder = resolve(root, process.env.YIBBO_DATA ?? 'data');
-
-/** The demo comes with the first run only: who takes it away has it away. */
-async function loadDemo(queries: SongQueries): Promise<void> {
-  if (await queries.setting('demoLoaded')) return;
-  await queries.create(demoSong(() => nanoid()));
-  await queries.setSetting('demoLoaded', 'yes');
-}
+import { renderUnicodeCompact } from 'uqr';
+import { entryAddress } from './routes/server';
+import { startServer, type RunningServer } from './start';
+import { settingsFrom, isLoopback, type Settings } from './settings';
 
 async function main(): Promise<void> {
-  const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
-  const database = openDatabase(dataFolder, resolve(root, 'server/migrations'));
-  const queries = new SongQueries(database.orm, () => Date.now());
-  await loadDemo(queries);
-  const server = createApp({ queries, log, pages: resolve(root, 'app/dist') }).listen(port, host, (error?: Error) => {
-    if (error) return fail(error as NodeJS.ErrnoException);
-    console.log(`Yibbo is ready at http://${host === '127.0.0.1' ? 'localhost' : host}:${port}`);
-  });
-  for (const signal of ['SIGINT', 'SIGTERM'] as const) {
-    process.once(signal, () => {
-      server.close(() => database.close());
-      server.closeAllConnections();
-    });
+  const settings = settingsFrom(process.env);
+  const running = await startServer(settings, pino({ level: process.env.LOG_LEVEL ?? 'warn' }));
+  console.log(readyWords(settings, running));
+  const stop = () => {
+    void running.stop().finally(() => process.exit(0));
+    setTimeout(() => process.exit(0), 3000).unref();
+  };
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.once(signal, stop);
+  if (settings.endsWithParent) onOrphaned(stop);
+}
+
+/** What the person who started it must know. */
+function readyWords({ host, port }: Settings, { addresses, code, notice, isReadOnly }: RunningServer): string {
+  const lines = [`Yibbo is ready at http://localhost:${port}`];
+  if (notice) lines.unshift(notice);
+  if (isReadOnly)
+    lines.unshift('There is no room to write: songs can be played and sent out, but nothing can be saved. Make room, then start again.');
+  if (!isLoopback(host)) {
+    const [first] = addresses;
+    lines.push(
+      first ? `On other devices: ${addresses.join(' or ')}` : 'No network was found that other devices could reach it by.',
+      `They are asked once for this code: ${code.slice(0, 4)} ${code.slice(4)}`,
+      'The code keeps others on the network out. It does not keep them from listening in, for plain http is not encrypted.',
+    );
+    if (first) lines.push(renderUnicodeCompact(entryAddress(first, code)));
   }
+  return lines.join('\n');
 }
 
-function fail(error: NodeJS.ErrnoException): void {
-  if (error.code === 'EADDRINUSE') console.error(`Port ${port} is taken. Stop what runs there, or choose another: PORT=4211 npm start`);
-  else console.error(`Yibbo cannot start: ${error.message}`);
+/** Calls `stop` when the process that started this one has ended without telling. */
+function onOrphaned(stop: () => void): void {
+  const parent = process.ppid;
+  const watch = setInterval(() => {
+    if (process.ppid === parent) return;
+    clearInterval(watch);
+    stop();
+  }, 500);
+  watch.unref();
+}
+
+main().catch((error: Error) => {
+  console.error(error.message);
   process.exit(1);
-}
-
-main().catch(fail);
+});

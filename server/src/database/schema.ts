@@ -10,6 +10,8 @@ export const songs = sqliteTable('songs', {
   cardRevision: integer('card_revision').notNull().default(-1),
   createdAt: integer('created_at').notNull(),
   changedAt: integer('changed_at').notNull(),
+  /** When it was deleted; it can be brought back until it is thrown away for good. */
+  deletedAt: integer('deleted_at'),
 });
 
 /** A whole song as it was at `revision`; the changes after that make it what it is now. Apart from the song's row, because SQLite
@@ -39,5 +41,13 @@ export const changes = sqliteTable(
   },
   (table) => [primaryKey({ columns: [table.songId, table.revision] }), uniqueIndex('changes_by_id').on(table.songId, table.id)],
 );
+
+/** Devices that have entered the code, each with a cookie that names it. */
+export const devices = sqliteTable('devices', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  createdAt: integer('created_at').notNull(),
+  seenAt: integer('seen_at').notNull(),
+});
 
 export const settings = sqliteTable('settings', { key: text('key').primaryKey(), value: text('value').notNull() });

@@ -1,17 +1,36 @@
-import { applyOwn, labelOf, readDocument, type Change, type ChangeLabel, type Document, type Id } from '@yibbo/core';
-import { and, asc, desc, eq, gt, ne, sql } from 'drizzle-orm';
+import { labelOf, type Change, type ChangeLabel, type Document, type Id } from '@yibbo/core';
+import { and, asc, desc, eq, gt, isNotNull, isNull, lt, sql } from 'drizzle-orm';
 import type { BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
 import { cardOf, type SongCard } from './card';
 import { changes, settings, snapshots, songs } from './schema';
 
-export interface StoredSong {
-  readonly document: Document;
-  readonly revision: number;
-}
-
 export interface NumberedChange {
   readonly revision: number;
   readonly change: Change;
+}
+
+/** A song as it is written down: its last snapshot, as JSON, and the Changes since. */
+export interface StoredSong {
+  readonly revision: number;
+  readonly snapshotRevision: number;
+  readonly snapshot: string;
+}
+
+/** What the Songs screen is told of a song; `card` is missing where it was never made or cannot be read. */
+export interface ListedSong {
+  readonly id: Id;
+  readonly name: string;
+  readonly changedAt: number;
+  readonly deletedAt: number | null;
+  readonly revision: number;
+  readonly card: SongCard | null;
+  readonly isStale: boolean;
+}
+
+/** Whether a song is there, and how far it has come. */
+export interface SongState {
+  readonly revision: number;
+  readonly isDeleted: boolean;
 }
 
 /** Labels a song is opened with; older ones stay on disk. */
@@ -29,23 +48,21 @@ export class SongQueries {
     this.saving = savingStatements(orm);
   }
 
-  async list(): Promise<({ id: Id; name: string; changedAt: number } & SongCard)[]> {
-    const { id, name, changedAt, card } = songs;
-    const rows = this.orm.select({ id, name, changedAt, card }).from(songs).orderBy(desc(songs.changedAt)).all();
-    return rows.map(({ card: json, ...row }) => ({ ...row, ...(JSON.parse(json) as SongCard) }));
-  }
-
-  /** The songs that have changed since their cards were made. */
-  async staleCards(): Promise<Id[]> {
-    return this.orm
-      .select({ id: songs.id })
+  /** The songs, newest first; the deleted ones instead where `isDeleted`. */
+  async list(isDeleted: boolean): Promise<ListedSong[]> {
+    const rows = this.orm
+      .select()
       .from(songs)
-      .where(ne(songs.cardRevision, songs.revision))
-      .all()
-      .map(({ id }) => id);
+      .where(isDeleted ? isNotNull(songs.deletedAt) : isNull(songs.deletedAt))
+      .orderBy(desc(songs.changedAt))
+      .all();
+    return rows.map(({ id, name, changedAt, deletedAt, revision, card, cardRevision }) => {
+      const read = readCard(card);
+      return { id, name, changedAt, deletedAt, revision, card: read, isStale: read === null || cardRevision !== revision };
+    });
   }
 
-  async setCard(id: Id, { document, revision }: StoredSong): Promise<void> {
+  async setCard(id: Id, document: Document, revision: number): Promise<void> {
     this.orm
       .update(songs)
       .set({ card: JSON.stringify(cardOf(document)), cardRevision: revision })
@@ -56,30 +73,33 @@ export class SongQueries {
   async create(document: Document): Promise<void> {
     const { id, name } = document.song;
     const at = this.now();
+    const card = JSON.stringify(cardOf(document));
+    const body = JSON.stringify(document);
     this.orm.transaction((transaction) => {
-      const card = JSON.stringify(cardOf(document));
       transaction.insert(songs).values({ id, name, revision: 0, card, cardRevision: 0, createdAt: at, changedAt: at }).run();
-      transaction
-        .insert(snapshots)
-        .values({ songId: id, revision: 0, body: JSON.stringify(document) })
-        .run();
+      transaction.insert(snapshots).values({ songId: id, revision: 0, body }).run();
     });
   }
 
-  /** The song as it is now; null where there is none. Throws where what is stored cannot be read. */
-  async load(id: Id): Promise<StoredSong | null> {
+  async state(id: Id): Promise<SongState | null> {
+    const row = this.saving.state.get({ id });
+    return row ? { revision: row.revision, isDeleted: row.deletedAt !== null } : null;
+  }
+
+  /** Bytes to be read to open a song: its snapshot and what came after it. */
+  async weight(id: Id): Promise<number> {
+    const { whole = 0, since = 0 } = this.saving.weight.get({ id }) ?? {};
+    return whole + since;
+  }
+
+  async stored(id: Id): Promise<StoredSong | null> {
     const row = this.orm
-      .select({ revision: songs.revision, snapshotRevision: snapshots.revision, body: snapshots.body })
+      .select({ revision: songs.revision, snapshotRevision: snapshots.revision, snapshot: snapshots.body })
       .from(songs)
       .innerJoin(snapshots, eq(snapshots.songId, songs.id))
       .where(eq(songs.id, id))
       .get();
-    if (!row) return null;
-    const read = readDocument(JSON.parse(row.body));
-    if (!read.ok) throw new Error(`Song ${id} cannot be read: ${read.code}, ${read.details}`);
-    const since = await this.changesAfter(id, row.snapshotRevision);
-    const document = since.reduce((current, { change }) => applyOwn(current, change), read.document);
-    return { document, revision: row.revision };
+    return row ?? null;
   }
 
   async changesAfter(id: Id, revision: number): Promise<NumberedChange[]> {
@@ -89,7 +109,7 @@ export class SongQueries {
       .where(and(eq(changes.songId, id), gt(changes.revision, revision)))
       .orderBy(asc(changes.revision))
       .all();
-    return rows.map((row) => ({ revision: row.revision, change: JSON.parse(row.body) as Change }));
+    return rows.map(({ revision: at, body }) => ({ revision: at, change: JSON.parse(body) as Change }));
   }
 
   async change(id: Id, changeId: Id): Promise<Change | null> {
@@ -105,6 +125,11 @@ export class SongQueries {
     return this.saving.find.get({ songId: id, id: changeId }) !== undefined;
   }
 
+  /** The id of the Change that made a revision; null for the song as it began, or where there is no such revision. */
+  async headAt(id: Id, revision: number): Promise<Id | null> {
+    return this.saving.head.get({ songId: id, revision })?.id ?? null;
+  }
+
   /** The newest labels of a song's history, oldest first. */
   async labels(id: Id): Promise<ChangeLabel[]> {
     const { id: changeId, label, at, device, undoes } = changes;
@@ -118,38 +143,79 @@ export class SongQueries {
     return rows.reverse().map(({ undoes: undone, ...row }) => ({ ...row, ...(undone ? { undoes: undone } : {}) }));
   }
 
-  /** Adds changes to a song in one transaction: all of them or none. `snapshot` writes the whole song down too. */
-  async append(id: Id, added: readonly NumberedChange[], document: Document, snapshot: boolean): Promise<void> {
+  /** Adds changes (`body` is their JSON) to a song in one transaction: all of them or none. `snapshot` writes the whole song down too. */
+  async append(
+    id: Id,
+    added: readonly (NumberedChange & { readonly body: string })[],
+    document: Document,
+    snapshot: boolean,
+  ): Promise<void> {
     const revision = added.at(-1)?.revision;
     if (revision === undefined) return;
+    const rows = added.map(({ revision: at, change, body }) => ({ undoes: null, ...labelOf(change), songId: id, revision: at, body }));
+    // Written out before the transaction, which other threads wait for.
+    const whole = snapshot ? { revision, body: JSON.stringify(document) } : null;
     this.orm.transaction((transaction) => {
-      for (const { revision: at, change } of added) {
-        this.saving.add.run({ undoes: null, ...labelOf(change), songId: id, revision: at, body: JSON.stringify(change) });
-      }
+      for (const row of rows) this.saving.add.run(row);
       this.saving.moveOn.run({ id, name: document.song.name, revision, changedAt: this.now() });
-      if (!snapshot) return;
-      const whole = { revision, body: JSON.stringify(document) };
-      transaction.update(snapshots).set(whole).where(eq(snapshots.songId, id)).run();
+      if (whole) transaction.update(snapshots).set(whole).where(eq(snapshots.songId, id)).run();
     });
+  }
+
+  /** Marks a song as deleted, or takes the mark away. */
+  async setDeleted(id: Id, isDeleted: boolean): Promise<void> {
+    this.orm
+      .update(songs)
+      .set({ deletedAt: isDeleted ? this.now() : null })
+      .where(eq(songs.id, id))
+      .run();
+  }
+
+  /** Throws away for good what was deleted before `time`, in milliseconds since 1970. */
+  async throwAwayBefore(time: number): Promise<void> {
+    this.orm
+      .delete(songs)
+      .where(and(isNotNull(songs.deletedAt), lt(songs.deletedAt, time)))
+      .run();
   }
 
   async setting(key: string): Promise<string | null> {
     return this.orm.select().from(settings).where(eq(settings.key, key)).get()?.value ?? null;
   }
 
-  async setSetting(key: string, value: string): Promise<void> {
-    this.orm.insert(settings).values({ key, value }).onConflictDoUpdate({ target: settings.key, set: { value } }).run();
+  async setSetting(key: string, value: string | null): Promise<void> {
+    if (value === null) this.orm.delete(settings).where(eq(settings.key, key)).run();
+    else this.orm.insert(settings).values({ key, value }).onConflictDoUpdate({ target: settings.key, set: { value } }).run();
+  }
+}
+
+function readCard(json: string): SongCard | null {
+  try {
+    const card = JSON.parse(json) as SongCard;
+    return Array.isArray(card.tracks) ? card : null;
+  } catch {
+    return null;
   }
 }
 
 function savingStatements(orm: BetterSQLite3Database) {
   const { placeholder } = sql;
+  const ofChange = and(eq(changes.songId, placeholder('songId')), eq(changes.id, placeholder('id')));
+  const ofRevision = and(eq(changes.songId, placeholder('songId')), eq(changes.revision, placeholder('revision')));
+  const isThis = eq(songs.id, placeholder('id'));
   return {
-    find: orm
-      .select({ revision: changes.revision })
-      .from(changes)
-      .where(and(eq(changes.songId, placeholder('songId')), eq(changes.id, placeholder('id'))))
+    state: orm.select({ revision: songs.revision, deletedAt: songs.deletedAt }).from(songs).where(isThis).prepare(),
+    weight: orm
+      .select({
+        whole: sql<number>`octet_length(${snapshots.body})`,
+        since: sql<number>`coalesce((select sum(octet_length(body)) from changes
+          where song_id = ${snapshots.songId} and changes.revision > ${snapshots.revision}), 0)`,
+      })
+      .from(snapshots)
+      .where(eq(snapshots.songId, placeholder('id')))
       .prepare(),
+    find: orm.select({ revision: changes.revision }).from(changes).where(ofChange).prepare(),
+    head: orm.select({ id: changes.id }).from(changes).where(ofRevision).prepare(),
     add: orm
       .insert(changes)
       .values({
@@ -166,7 +232,7 @@ function savingStatements(orm: BetterSQLite3Database) {
     moveOn: orm
       .update(songs)
       .set({ name: sql`${placeholder('name')}`, revision: sql`${placeholder('revision')}`, changedAt: sql`${placeholder('changedAt')}` })
-      .where(eq(songs.id, placeholder('id')))
+      .where(isThis)
       .prepare(),
   };
 }

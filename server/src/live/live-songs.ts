@@ -1,72 +1,121 @@
-import { layOnTop, type Change, type ChangeLabel, type Document, type Id, type Lost } from '@yibbo/core';
-import type { NumberedChange, SongQueries, StoredSong } from '../database/songs';
+import type { Change, ExportMode, Id } from '@yibbo/core';
+import type { SongCard } from '../database/card';
+import type { ListedSong, SongQueries } from '../database/songs';
+import { deletedSong, noSuchSong, RequestError } from '../errors';
+import type { SongWork, Taken } from '../songs/work';
 
-/** A Change the client has not had, or one of its own as it was taken: `change` is left out where it went in as sent. */
-export interface Missed {
-  readonly revision: number;
+/** What is told to whoever listens to a song. */
+export type SongNews = { readonly kind: 'revision'; readonly revision: number } | { readonly kind: 'deleted' };
+
+/** A song as the Songs screen lists it; `problem` says why one cannot be opened. */
+export interface SongListing extends Partial<SongCard> {
   readonly id: Id;
-  readonly change?: Change;
+  readonly name: string;
+  readonly changedAt: number;
+  readonly deletedAt?: number;
+  readonly problem?: string;
 }
 
-export type Taken =
-  | { readonly ok: true; readonly revision: number; readonly missed: readonly Missed[]; readonly lost: readonly Lost[] }
-  | { readonly ok: false; readonly code: 'noSuchSong' | 'unknownRevision' };
+/** Bodies, and songs on disk, up to which work is done in the main thread. Reading and checking as much takes about 30 ms. */
+const LIGHT_BODY = 128 * 1024;
+const LIGHT_SONG = 768 * 1024;
 
-const SNAPSHOT_EVERY = 200;
-const SONGS_KEPT_OPEN = 40;
-
-/** The songs in use, kept in memory, and whoever listens to them. It orders the Changes of all windows: each is laid on the
- *  song as it is when it arrives. */
+/** Orders all work on songs, one piece at a time for each song, in the thread where it holds nobody up; and tells whoever listens. */
 export class LiveSongs {
-  private readonly open = new Map<Id, StoredSong>();
-  private readonly listeners = new Map<Id, Set<(revision: number) => void>>();
+  private readonly listeners = new Map<Id, Set<(news: SongNews) => void>>();
   /** The last piece of work on each song: the next waits for it, so Changes never cross. */
   private readonly queues = new Map<Id, Promise<unknown>>();
+  /** Bytes of the songs that the main thread has worked on. */
+  private readonly weights = new Map<Id, number>();
+  private readonly lanes = new Map<Id, SongWork>();
 
-  constructor(private readonly queries: SongQueries) {}
+  constructor(
+    private readonly queries: SongQueries,
+    private readonly light: SongWork,
+    private readonly heavy: SongWork,
+  ) {}
 
-  async read(id: Id): Promise<(StoredSong & { history: ChangeLabel[] }) | null> {
+  /** Throws where there is no such song, or where it was deleted. */
+  async mustBeThere(id: Id): Promise<{ readonly revision: number }> {
+    const state = await this.queries.state(id);
+    if (!state) throw noSuchSong();
+    if (state.isDeleted) throw deletedSong();
+    return state;
+  }
+
+  async read(id: Id): Promise<Uint8Array> {
+    await this.mustBeThere(id);
+    return this.work(id, 0, (lane) => lane.read(id));
+  }
+
+  async take(id: Id, body: Uint8Array): Promise<Taken> {
+    return this.moved(
+      id,
+      await this.work(id, body.length, async (lane) => {
+        await this.mustBeThere(id);
+        return lane.take(id, body);
+      }),
+    );
+  }
+
+  async rename(id: Id, name: string): Promise<void> {
+    await this.mustBeThere(id);
+    this.moved(id, await this.work(id, name.length, (lane) => lane.rename(id, name)));
+  }
+
+  async copy(id: Id) {
+    await this.mustBeThere(id);
+    return this.work(id, 0, (lane) => lane.copy(id));
+  }
+
+  /** Rescuing reads what may be of any size and form, so it never runs in the main thread. */
+  async rescue(id: Id) {
+    await this.mustBeThere(id);
+    return this.inTurn(id, () => this.heavy.rescue(id));
+  }
+
+  /** A song of few notes may play them for hours, so sending out never runs in the main thread. */
+  async sendOut(id: Id, mode: ExportMode) {
+    await this.mustBeThere(id);
     return this.inTurn(id, async () => {
-      const song = await this.song(id);
-      return song && { ...song, history: await this.queries.labels(id) };
+      const sent = await this.heavy.sendOut(id, mode);
+      if (this.lanes.get(id) !== this.heavy) await this.heavy.forget(id);
+      return sent;
     });
   }
 
-  /** Takes a client's changes, made on revision `base`, and answers with all it has not had. Sending a Change twice does no harm. */
-  async take(id: Id, base: number, sent: readonly Change[]): Promise<Taken> {
-    return this.inTurn(id, async () => {
-      const song = await this.song(id);
-      if (!song) return { ok: false, code: 'noSuchSong' };
-      if (base > song.revision) return { ok: false, code: 'unknownRevision' };
-      const since = base === song.revision ? [] : await this.queries.changesAfter(id, base);
-      const fresh = await this.unknown(id, sent);
-      const { document, added, lost } = lay(song, fresh);
-      if (added.length) {
-        const revision = song.revision + added.length;
-        const isDue = Math.floor(revision / SNAPSHOT_EVERY) > Math.floor(song.revision / SNAPSHOT_EVERY);
-        await this.queries.append(id, added, document, isDue);
-        this.keep(id, { document, revision });
-        this.tell(id, revision);
-      }
-      const missed = [...since, ...added].map(({ revision, change }): Missed => {
-        const isAsSent = fresh.includes(change);
-        return { revision, id: change.id, ...(isAsSent ? {} : { change }) };
-      });
-      return { ok: true, revision: song.revision + added.length, missed, lost };
-    });
+  async bringIn(bytes: Uint8Array, name: string) {
+    return this.heavy.bringIn(bytes, name);
   }
 
-  /** Makes the cards anew of the songs that have changed since: not with every Change, for that reads every note. */
-  async refreshCards(): Promise<void> {
-    for (const id of await this.queries.staleCards())
-      await this.inTurn(id, async () => {
-        const song = await this.song(id);
-        if (song) await this.queries.setCard(id, song);
-      });
+  async change(id: Id, changeId: Id): Promise<Change | null> {
+    await this.mustBeThere(id);
+    return this.queries.change(id, changeId);
   }
 
-  /** Calls `listener` with the revision after each change, until the returned function is called. */
-  listen(id: Id, listener: (revision: number) => void): () => void {
+  async setDeleted(id: Id, isDeleted: boolean): Promise<void> {
+    if (!(await this.queries.state(id))) throw noSuchSong();
+    await this.inTurn(id, () => this.queries.setDeleted(id, isDeleted));
+    if (isDeleted) this.tell(id, { kind: 'deleted' });
+  }
+
+  /** Every song, newest first. Cards of those that have changed are made anew, not with every Change, for that reads every note. A song
+   *  that cannot be read is listed as such, and hides no other. */
+  async list(isDeleted = false): Promise<SongListing[]> {
+    const listed: SongListing[] = [];
+    for (const song of await this.queries.list(isDeleted)) listed.push(await this.listing(song));
+    return listed;
+  }
+
+  /** Forgets what is known of a song that was put in place of another. */
+  async forget(id: Id): Promise<void> {
+    await this.inTurn(id, () => Promise.all([this.light.forget(id), this.heavy.forget(id)]));
+    this.weights.delete(id);
+    this.lanes.delete(id);
+  }
+
+  /** Calls `listener` after each change, until the returned function is called. */
+  listen(id: Id, listener: (news: SongNews) => void): () => void {
     const set = this.listeners.get(id) ?? new Set();
     this.listeners.set(id, set.add(listener));
     return () => {
@@ -75,33 +124,46 @@ export class LiveSongs {
     };
   }
 
-  private async unknown(id: Id, sent: readonly Change[]): Promise<Change[]> {
-    const fresh: Change[] = [];
-    for (const change of sent) {
-      const isTwice = fresh.some((other) => other.id === change.id);
-      if (!isTwice && !(await this.queries.hasChange(id, change.id))) fresh.push(change);
-    }
-    return fresh;
-  }
-
-  private async song(id: Id): Promise<StoredSong | null> {
-    const known = this.open.get(id) ?? (await this.queries.load(id));
-    if (known) this.keep(id, known);
-    return known;
-  }
-
-  /** Keeps the song as the most recently used; the least recently used leave memory. */
-  private keep(id: Id, song: StoredSong): void {
-    this.open.delete(id);
-    this.open.set(id, song);
-    for (const oldest of this.open.keys()) {
-      if (this.open.size <= SONGS_KEPT_OPEN) break;
-      this.open.delete(oldest);
+  private async listing({ id, name, changedAt, deletedAt, card, isStale }: ListedSong): Promise<SongListing> {
+    const base = { id, name, changedAt, ...(deletedAt === null ? {} : { deletedAt }) };
+    if (!isStale && card) return { ...base, ...card };
+    try {
+      return { ...base, ...(await this.work(id, 0, (lane) => lane.refreshCard(id))) };
+    } catch (error) {
+      const problem = error instanceof RequestError ? error.message : 'This song cannot be read.';
+      return { ...base, ...(card ?? {}), problem };
     }
   }
 
-  private tell(id: Id, revision: number): void {
-    for (const listener of this.listeners.get(id) ?? []) listener(revision);
+  private moved(id: Id, taken: Taken): Taken {
+    if (taken.hasChanged) this.tell(id, { kind: 'revision', revision: taken.revision });
+    return taken;
+  }
+
+  private tell(id: Id, news: SongNews): void {
+    for (const listener of this.listeners.get(id) ?? []) listener(news);
+  }
+
+  private work<T>(id: Id, bytes: number, run: (lane: SongWork) => Promise<T>): Promise<T> {
+    return this.inTurn(id, async () => run(await this.laneFor(id, bytes)));
+  }
+
+  /** The thread for a piece of work. A song is in the memory of one thread only: where it changes over, the other forgets it. */
+  private async laneFor(id: Id, bytes: number): Promise<SongWork> {
+    const lane = (await this.isLight(id, bytes)) ? this.light : this.heavy;
+    const before = this.lanes.get(id);
+    if (before && before !== lane) await before.forget(id);
+    this.lanes.set(id, lane);
+    return lane;
+  }
+
+  private async isLight(id: Id, bytes: number): Promise<boolean> {
+    const known = this.weights.get(id);
+    const weight = known !== undefined && known + bytes <= LIGHT_SONG ? known : await this.queries.weight(id);
+    const isLight = bytes <= LIGHT_BODY && weight + bytes <= LIGHT_SONG;
+    if (isLight) this.weights.set(id, weight + bytes);
+    else this.weights.delete(id);
+    return isLight;
   }
 
   private inTurn<T>(id: Id, work: () => Promise<T>): Promise<T> {
@@ -113,16 +175,4 @@ export class LiveSongs {
     });
     return turn;
   }
-}
-
-function lay(song: StoredSong, fresh: readonly Change[]): { document: Document; added: NumberedChange[]; lost: Lost[] } {
-  let { document } = song;
-  const lost: Lost[] = [];
-  const added = fresh.map((change, index): NumberedChange => {
-    const layered = layOnTop(document, change, change.undoes === undefined ? 'later' : 'present');
-    document = layered.document;
-    lost.push(...layered.lost);
-    return { revision: song.revision + index + 1, change: layered.change };
-  });
-  return { document, added, lost };
 }

@@ -1,0 +1,66 @@
+import { Piscina } from 'piscina';
+import { RequestError } from '../errors';
+import type { HeavyData, HeavyReply, HeavyTask } from './heavy';
+import type { SongWork } from './work';
+
+/** What one piece of large work may take. The thread is ended with what takes longer, and a new one begun with the next. */
+const LONGEST_MS = 60_000;
+const MOST_MEMORY_MB = 1024;
+/** Pieces of work that may wait. */
+const MOST_WAITING = 64;
+/** How long the thread and the songs in its memory are kept without work. */
+const IDLE_MS = 120_000;
+
+const BUSY = 'The server has more large work than it can take at a time. Try again in a moment.';
+const TOO_MUCH = 'This takes more time or memory than the server gives to one request. Nothing was changed.';
+
+export interface HeavyLane extends SongWork {
+  end(): Promise<void>;
+}
+
+/** Songs and requests so large that others would have to wait: all of it runs in one other thread, one piece at a time. */
+export function heavyLane(script: string, data: HeavyData): HeavyLane {
+  const pool = new Piscina({
+    filename: script,
+    workerData: data,
+    minThreads: 0,
+    maxThreads: 1,
+    maxQueue: MOST_WAITING,
+    idleTimeout: IDLE_MS,
+    resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB },
+  });
+  const call =
+    (act: keyof SongWork) =>
+    async (...args: unknown[]): Promise<unknown> => {
+      // Nothing to forget where there is no thread.
+      if (act === 'forget' && pool.threads.length === 0) return undefined;
+      const reply = await run(pool, { act, args });
+      if (reply.ok) return reply.value;
+      const { status, code, message, details } = reply.refusal;
+      throw new RequestError(status, code, message, details);
+    };
+  return {
+    read: call('read'),
+    take: call('take'),
+    rename: call('rename'),
+    refreshCard: call('refreshCard'),
+    copy: call('copy'),
+    rescue: call('rescue'),
+    sendOut: call('sendOut'),
+    bringIn: call('bringIn'),
+    copyDatabase: call('copyDatabase'),
+    forget: call('forget'),
+    end: () => pool.destroy(),
+  } as HeavyLane;
+}
+
+async function run(pool: Piscina, task: HeavyTask): Promise<HeavyReply> {
+  try {
+    return (await pool.run(task, { signal: AbortSignal.timeout(LONGEST_MS) })) as HeavyReply;
+  } catch (error) {
+    const { name, code, message } = error as { name?: string; code?: string; message?: string };
+    if (message?.includes('queue')) throw new RequestError(503, 'busy', BUSY);
+    if (name === 'AbortError' || code === 'ERR_WORKER_OUT_OF_MEMORY') throw new RequestError(413, 'tooMuch', TOO_MUCH);
+    throw error;
+  }
+}

@@ -1,0 +1,35 @@
+import type { ExportMode, Id, ImportReport } from '@yibbo/core';
+import type { SongCard } from '../database/card';
+
+/** What was done with a window's changes. */
+export interface Taken {
+  readonly revision: number;
+  /** Whether the song has moved on, so that other windows must be told. */
+  readonly hasChanged: boolean;
+  /** The answer to the window, as JSON. */
+  readonly answer: string;
+}
+
+/** What is done with songs, wherever it runs: in this thread, or in another for what is large. Arguments and results are plain data, so
+ *  that they can go from one thread to the other. Failures are RequestErrors. */
+export interface SongWork {
+  /** The song with its revision and history, as JSON. */
+  read(id: Id): Promise<Uint8Array>;
+  /** Takes a window's changes, given as the JSON it sent. Sending a Change twice does no harm. */
+  take(id: Id, body: Uint8Array): Promise<Taken>;
+  rename(id: Id, name: string): Promise<Taken>;
+  /** Makes anew what the Songs screen shows of the song. Where that cannot be kept, it is given all the same. */
+  refreshCard(id: Id): Promise<SongCard>;
+  /** Makes a song of the same content. */
+  copy(id: Id): Promise<{ readonly id: Id; readonly name: string }>;
+  /** Makes a song of what can be read of one that cannot be opened. */
+  rescue(id: Id): Promise<{ readonly id: Id; readonly name: string; readonly lost: number }>;
+  /** A MIDI file of the song; of what can be read of it where it cannot be opened. */
+  sendOut(id: Id, mode: ExportMode): Promise<{ readonly name: string; readonly bytes: Uint8Array }>;
+  /** Makes a song of a MIDI file. */
+  bringIn(bytes: Uint8Array, name: string): Promise<{ readonly id: Id; readonly report: ImportReport }>;
+  /** Makes a copy of the whole database in a file that is not there yet. */
+  copyDatabase(path: string): Promise<void>;
+  /** Forgets a song that another thread works on from now on. */
+  forget(id: Id): Promise<void>;
+}
