@@ -15,12 +15,9 @@ class SoundDesk {
   }
 
   open(): Promise<Player> {
-    this.opening ??= openSound((isBlocked) => this.onBlocked?.(isBlocked)).then((output) => {
-      this.player = new Player(output);
-      if (this.score) this.player.setScore(this.score);
-      return this.player;
-    });
-    this.opening.catch(() => (this.opening = null));
+    this.opening ??= this.begin();
+    // Whatever waits for the opening, this press is asked with at once.
+    this.player?.wake();
     return this.opening;
   }
 
@@ -32,12 +29,25 @@ class SoundDesk {
   }
 
   /** Asks the browser for sound again, after it has held it back. Call it from a press or a key. */
-  wake(): Promise<void> {
-    return this.open().then((player) => player.wake());
+  wake(): void {
+    if (this.opening) this.player?.wake();
+    else void this.open().catch(() => undefined);
   }
 
   stop(): void {
     this.player?.stop();
+  }
+
+  private async begin(): Promise<Player> {
+    try {
+      const output = await openSound((isBlocked) => this.onBlocked?.(isBlocked));
+      this.player = new Player(output);
+      if (this.score) this.player.setScore(this.score);
+      return this.player;
+    } catch (error) {
+      this.opening = null;
+      throw error;
+    }
   }
 }
 

@@ -11,8 +11,8 @@ export interface SoundOutput {
   frame(): number;
   /** Seconds from a frame being made to its being heard. */
   latencySeconds(): number;
-  /** Asks for sound again after the browser has held it back. */
-  wake(): Promise<void>;
+  /** Asks the browser for sound, where it holds it back. To be called at every press. */
+  wake(): void;
 }
 
 /** Why there is no sound, in words for the person who wants it. */
@@ -20,26 +20,68 @@ export class NoSound extends Error {}
 
 const TOO_OLD = 'This browser is too old to make sound here. Update it (2023 or later will do), or open Yibbo in another.';
 
+/** What browsers count as an act of the person, at which they give sound. */
+const ACTS = ['pointerup', 'touchend', 'click', 'keydown'] as const;
+
 /** How long the browser may take to give sound before it counts as held back, in milliseconds. */
 const PATIENCE_MS = 1500;
 
-/** Opens the browser's sound. Call it from a press or a key: browsers give no sound before one. `onBlocked` is told when sound is
- *  held back after all (a call comes in, another program takes it) and when it is back. Rejects where none is to be had, with
- *  NoSound where it can say why. */
+/** Opens the browser's sound, at the first press that may sound. It never waits for the browser to give sound: that may take until a later
+ *  press (a finger that goes down does not count, one that is lifted does), and `wake` asks for it at each. `onBlocked` is told when sound
+ *  is held back after all (a call comes in, another program takes it) and when it is back. Rejects where none is to be had, with NoSound
+ *  where it can say why. */
 export async function openSound(onBlocked: (isBlocked: boolean) => void = () => undefined): Promise<SoundOutput> {
   if (!canRun()) throw new NoSound(TOO_OLD);
+  playOverSilentSwitch();
   const context = new AudioContext({ sampleRate: SAMPLE_RATE, latencyHint: 'interactive' });
-  context.onstatechange = () => onBlocked(context.state !== 'running');
-  const late = setTimeout(() => onBlocked(true), PATIENCE_MS);
-  await context.resume();
-  clearTimeout(late);
-  const post = context.audioWorklet ? await workletEngine(context) : scriptEngine(context);
+  const wake = () => resumed(context);
+  watch(context, onBlocked);
+  wake();
+  for (const act of ACTS) addEventListener(act, wake, { capture: true, passive: true });
+  const post = await engineOn(context).catch((error: unknown) => {
+    for (const act of ACTS) removeEventListener(act, wake, { capture: true });
+    void context.close();
+    throw error;
+  });
   return {
     post,
     frame: () => Math.round(context.currentTime * SAMPLE_RATE),
-    wake: () => context.resume(),
-    latencySeconds: () => context.outputLatency || context.baseLatency || 0,
+    wake,
+    latencySeconds: () => latencyOf(context),
   };
+}
+
+async function engineOn(context: AudioContext): Promise<SoundOutput['post']> {
+  return context.audioWorklet ? workletEngine(context) : scriptEngine(context);
+}
+
+function resumed(context: AudioContext): void {
+  // A context that a call or the lock screen has interrupted is in a state of its own.
+  if (context.state !== 'running') context.resume().catch(() => undefined);
+}
+
+function watch(context: AudioContext, onBlocked: (isBlocked: boolean) => void): void {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const look = () => {
+    clearTimeout(timer);
+    if (context.state === 'running') onBlocked(false);
+    else if (context.state !== 'closed') timer = setTimeout(() => onBlocked(context.state !== 'running'), PATIENCE_MS);
+  };
+  context.onstatechange = look;
+  look();
+}
+
+/** Asks a phone to play although its switch is on silent, as it does for music. */
+function playOverSilentSwitch(): void {
+  const { audioSession } = navigator as { audioSession?: { type: string } };
+  if (audioSession) audioSession.type = 'playback';
+}
+
+/** One engine freezes for good where the latency of its output is asked for while the worklet is busy. */
+const mayAskOutput = !/Gecko\/\d/.test(navigator.userAgent);
+
+function latencyOf(context: AudioContext): number {
+  return (mayAskOutput && context.outputLatency) || context.baseLatency || 0;
 }
 
 async function workletEngine(context: AudioContext): Promise<SoundOutput['post']> {

@@ -44,7 +44,7 @@ class SilentOutput {
   post = (message: EngineMessage) => void this.messages.push(message);
   frame = () => this.now;
   latencySeconds = () => 0;
-  wake = () => Promise.resolve();
+  wake = () => undefined;
 
   /** What is left to sound after every replacement and stop, as an engine would keep it. */
   waiting(): EngineNote[] {

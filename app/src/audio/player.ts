@@ -81,8 +81,8 @@ export class Player {
     this.send();
   }
 
-  wake(): Promise<void> {
-    return this.output.wake();
+  wake(): void {
+    this.output.wake();
   }
 
   stop(): void {

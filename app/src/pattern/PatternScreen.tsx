@@ -7,6 +7,7 @@ import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { Title, Words } from '../controls/words';
+import { KeepingBar } from '../sync/KeepingBar';
 import { setKeeper } from '../store/edits';
 import { selectNotes, selectPart, type OpenPart } from '../store/selectors';
 import { useAppDispatch, useAppSelector, type Store } from '../store/store';
@@ -44,15 +45,15 @@ function useFirstGrid(part: OpenPart | null): void {
 }
 
 /** Opens a song and keeps it in step with the server for as long as the screen is there. */
-function useSong(songId: string): string | null {
+function useSong(songId: string): { readonly problem: string | null; readonly sync: SongSync } {
   const dispatch = useAppDispatch();
   const store = useStore() as Store;
   const [problem, setProblem] = useState<string | null>(null);
   // While the screen is drawn for the first time, the song is on its way already.
   const [asked] = useState(() => askForSong(songId));
+  const [sync] = useState(() => new SongSync(songId, dispatch, store.getState));
   useEffect(() => {
-    const sync = new SongSync(songId, dispatch, store.getState);
-    setKeeper((change) => void sync.keep(change));
+    setKeeper((change) => sync.keep(change));
     sync.open(asked).catch((error: Error) => setProblem(error.message));
     return () => {
       sync.close();
@@ -62,12 +63,24 @@ function useSong(songId: string): string | null {
       dispatch(noticeSet(null));
       dispatch({ type: 'song/closed' });
     };
-  }, [songId, asked, dispatch, store]);
-  return problem;
+  }, [sync, asked, dispatch]);
+  return { problem, sync };
+}
+
+/** Asks before the page is left while something would be lost by it: unsent, and not kept in this browser either. */
+function useLeaveWarning(): void {
+  const isAtRisk = useAppSelector(({ song }) => song.unsent.length > 0 && !song.isKept);
+  useEffect(() => {
+    if (!isAtRisk) return undefined;
+    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
+    addEventListener('beforeunload', warn);
+    return () => removeEventListener('beforeunload', warn);
+  }, [isAtRisk]);
 }
 
 export function PatternScreen({ songId }: { readonly songId: string }) {
-  const problem = useSong(songId);
+  const { problem, sync } = useSong(songId);
+  useLeaveWarning();
   const isOpen = useAppSelector((state) => state.song.document !== null);
   const part = useAppSelector(selectPart);
   useFirstGrid(part);
@@ -75,15 +88,20 @@ export function PatternScreen({ songId }: { readonly songId: string }) {
   useKeys(toggle);
   if (problem) return <Problem message={problem} />;
   if (!isOpen) return <Centred>Opening the song …</Centred>;
-  return <Editor part={part} onPlay={toggle} />;
+  return (
+    <YStack height="100dvh" backgroundColor="$paper" overflow="hidden">
+      <TopBar />
+      <KeepingBar keeping={sync} />
+      <Editor part={part} onPlay={toggle} />
+    </YStack>
+  );
 }
 
 function Editor({ part, onPlay }: { readonly part: OpenPart | null; readonly onPlay: () => void }) {
   const isWide = Boolean(useMedia().wide);
   if (!part) {
     return (
-      <YStack flex={1} height="100dvh" backgroundColor="$paper">
-        <TopBar />
+      <YStack flex={1} minHeight={0}>
         <YStack render="main">
           <YStack padding={16} gap={8}>
             <Title render="h2" margin={0}>
@@ -124,19 +142,16 @@ function Tools({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: b
 
 function PhoneEditor({ part, grid, onPlay }: EditorProps) {
   return (
-    <YStack height="100dvh" backgroundColor="$paper" overflow="hidden">
-      <TopBar />
-      <YStack render="main" flex={1} minHeight={0}>
-        <TrackChips part={part} isRail={false} />
-        <InfoLine part={part} />
-        {grid}
-        <Marks part={part} />
-        <Notice />
-        <SilenceLine part={part} />
-        <Readout />
-        <Tools part={part} isPanel={false} />
-        <Dock part={part} onPlay={onPlay} />
-      </YStack>
+    <YStack render="main" flex={1} minHeight={0}>
+      <TrackChips part={part} isRail={false} />
+      <InfoLine part={part} />
+      {grid}
+      <Marks part={part} />
+      <Notice />
+      <SilenceLine part={part} />
+      <Readout />
+      <Tools part={part} isPanel={false} />
+      <Dock part={part} onPlay={onPlay} />
     </YStack>
   );
 }
@@ -145,27 +160,24 @@ function WideEditor({ part, grid, onPlay }: EditorProps) {
   const menu = useAppSelector((state) => state.view.menu);
   const hasPanel = useLater();
   return (
-    <YStack height="100dvh" backgroundColor="$paper" overflow="hidden">
-      <TopBar />
-      <XStack render="main" flex={1} minHeight={0}>
-        <ScrollView width={220} flexGrow={0} borderRightWidth={1} borderColor="$line">
-          <TrackChips part={part} isRail />
-        </ScrollView>
-        <YStack flex={1} minWidth={0}>
-          <InfoLine part={part} />
-          {grid}
-          <Marks part={part} />
-          <Notice />
-          <SilenceLine part={part} />
-          <Readout />
-          <Dock part={part} onPlay={onPlay} />
-        </YStack>
-        <ScrollView width={300} flexGrow={0} borderLeftWidth={1} borderColor="$line" backgroundColor="$card">
-          {hasPanel ? <Tools part={part} isPanel /> : null}
-        </ScrollView>
-        {menu ? <ActionMenu menu={menu} part={part} isInFlow={false} /> : null}
-      </XStack>
-    </YStack>
+    <XStack render="main" flex={1} minHeight={0}>
+      <ScrollView width={220} flexGrow={0} borderRightWidth={1} borderColor="$line">
+        <TrackChips part={part} isRail />
+      </ScrollView>
+      <YStack flex={1} minWidth={0}>
+        <InfoLine part={part} />
+        {grid}
+        <Marks part={part} />
+        <Notice />
+        <SilenceLine part={part} />
+        <Readout />
+        <Dock part={part} onPlay={onPlay} />
+      </YStack>
+      <ScrollView width={300} flexGrow={0} borderLeftWidth={1} borderColor="$line" backgroundColor="$card">
+        {hasPanel ? <Tools part={part} isPanel /> : null}
+      </ScrollView>
+      {menu ? <ActionMenu menu={menu} part={part} isInFlow={false} /> : null}
+    </XStack>
   );
 }
 

@@ -8,15 +8,14 @@ import { Press } from '../controls/Press';
 import { Title, Words } from '../controls/words';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { noticeSet } from '../store/view';
+import { linkWords } from '../sync/link-words';
 import { downloadMidi } from '../transfer/download';
-
-const LINK_WORDS = { saved: 'Saved', saving: 'Saving …', away: 'Server away: kept here, sent later' } as const;
 
 export function TopBar() {
   const router = useRouter();
   const dispatch = useAppDispatch();
   const document = useAppSelector((state) => state.song.document);
-  const link = useAppSelector((state) => state.song.link);
+  const link = useAppSelector(({ song }) => linkWords(song));
   const [isSending, setSending] = useState(false);
   if (!document) return null;
   const send = (mode: ExportMode) => () => dispatch(noticeSet(downloadMidi(document, mode)));
@@ -29,7 +28,7 @@ export function TopBar() {
             {document.song.name}
           </Title>
           <Words small faded role="status" data-testid="link">
-            {LINK_WORDS[link]}
+            {link}
           </Words>
         </YStack>
         <Press label="Send out" icon={Send} pressed={isSending} look={isSending ? 'on' : 'quiet'} onPress={() => setSending(!isSending)} />

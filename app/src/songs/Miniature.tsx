@@ -6,7 +6,7 @@ const WIDTH = 320;
 const LANE = 14;
 
 /** A song at a glance: a lane for each track, its marks in time and, within the lane, in pitch. */
-export function Miniature({ tracks }: { readonly tracks: SongCard['tracks'] }) {
+export function Miniature({ tracks }: { readonly tracks: NonNullable<SongCard['tracks']> }) {
   const theme = useTheme() as unknown as Record<string, { val: string } | undefined>;
   const height = Math.max(1, tracks.length) * LANE;
   return (

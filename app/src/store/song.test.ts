@@ -1,4 +1,5 @@
 import {
+  labelOf,
   diffNotes,
   historyState,
   layOnTop,
@@ -55,7 +56,7 @@ const opened = (document: Document, unsent: Change[] = []): SongAction => ({
 const changed = (change: Change): SongAction => ({ type: 'song/changed', change });
 const answered = (answer: Partial<Answer>): SongAction => ({
   type: 'song/answered',
-  answer: { revision: 0, missed: [], lost: [], ...answer },
+  answer: { revision: 0, missed: [], lost: [], known: [], ...answer },
 });
 const ids = (state: SongState) => notesOf(state.document!, PATTERN).map(({ id }) => id);
 
@@ -97,6 +98,37 @@ describe('the open song', () => {
     expect(gone.unsent[0]!.entries).toEqual([]);
   });
 
+  it('lets go of what the server has had all along, though nothing new came with the answer', () => {
+    const change = add('a');
+    const full = run(undefined, opened(base), changed(change)).document!;
+    // The page was closed before it heard the answer: the song has the Change, and so has this browser's storage.
+    const again = run(undefined, { type: 'song/opened', document: full, revision: 1, history: [], unsent: [change] });
+    expect(again.unsent).toHaveLength(1);
+    const told = run(again, answered({ revision: 1, known: [change.id] }));
+    expect(told.unsent).toEqual([]);
+    expect(told.document).toEqual(full);
+    const knowing = run(undefined, { type: 'song/opened', document: full, revision: 1, history: [labelOf(change)], unsent: [change] });
+    expect(knowing.unsent).toEqual([]);
+    expect(knowing.history).toHaveLength(1);
+  });
+
+  it('goes on from the server where the histories part, with what was never sent on top', () => {
+    const mine = add('a');
+    const state = run(
+      undefined,
+      opened(base),
+      changed(mine),
+      answered({ revision: 1, missed: [{ revision: 1, id: mine.id }], known: [mine.id] }),
+    );
+    const theirs = run(
+      run(state, changed(add('b'))),
+      { type: 'song/parted', server: { song: base, revision: 0, history: [] } },
+      { type: 'song/rejoined', unsent: [changeOf(base, () => [note('b')])] },
+    );
+    expect(ids(theirs)).toEqual(['b']);
+    expect(theirs).toMatchObject({ revision: 0, parted: null });
+  });
+
   it('an answer that is heard twice, or late, changes nothing', () => {
     const change = add('a');
     const answer = answered({ revision: 1, missed: [{ revision: 1, id: change.id }] });
@@ -122,7 +154,7 @@ class SmallServer {
       this.log.push(layered.change);
     }
     const missed = this.log.slice(base).map((change, index) => ({ revision: base + index + 1, id: change.id, change }));
-    return { revision: this.log.length, missed, lost: [] };
+    return { revision: this.log.length, missed, lost: [], known: sent.map(({ id }) => id) };
   }
 }
 

@@ -1,9 +1,10 @@
 import { applyOwn, labelOf, layOnTop, type Change, type ChangeLabel, type Document, type Id } from '@yibbo/core';
 import type { UnknownAction } from '@reduxjs/toolkit';
-import type { Answer } from '../sync/api';
+import type { Answer, ServerSong } from '../sync/api';
 
-/** How the song stands with the server: all there, on its way, or the server cannot be reached. */
-export type Link = 'saved' | 'saving' | 'away';
+/** How the song stands with the server: all there; on its way; the server cannot be reached; it answers but gets nowhere; it will not take a
+ *  Change; its history is another than this window's; it has deleted the song. */
+export type Link = 'saved' | 'saving' | 'away' | 'stalled' | 'refused' | 'parted' | 'deleted';
 
 export interface SongState {
   /** The song with everything done so far; null while none is open. */
@@ -19,6 +20,10 @@ export interface SongState {
   /** Whole Changes of this sitting, by id, so that undo needs no server. */
   readonly bodies: Readonly<Record<Id, Change>>;
   readonly link: Link;
+  /** Whether what is unsent outlives the closing of the page. */
+  readonly isKept: boolean;
+  /** The song as the server has it, where its history is not the beginning of this window's. */
+  readonly parted: ServerSong | null;
 }
 
 export type SongAction =
@@ -32,6 +37,11 @@ export type SongAction =
   | { readonly type: 'song/changed'; readonly change: Change }
   | { readonly type: 'song/answered'; readonly answer: Answer }
   | { readonly type: 'song/linked'; readonly link: Link }
+  | { readonly type: 'song/storage'; readonly isKept: boolean }
+  | { readonly type: 'song/foundUnsent'; readonly changes: readonly Change[] }
+  | { readonly type: 'song/leftOut'; readonly changeId: Id }
+  | { readonly type: 'song/parted'; readonly server: ServerSong }
+  | { readonly type: 'song/rejoined'; readonly unsent: readonly Change[] }
   | { readonly type: 'song/closed' };
 
 const CLOSED: SongState = {
@@ -43,6 +53,8 @@ const CLOSED: SongState = {
   history: [],
   bodies: {},
   link: 'saved',
+  isKept: true,
+  parted: null,
 };
 const BODIES_KEPT = 100;
 
@@ -58,6 +70,21 @@ export function songReducer(state: SongState = CLOSED, anyAction: UnknownAction 
       return answered(state, action.answer);
     case 'song/linked':
       return state.link === action.link ? state : { ...state, link: action.link };
+    case 'song/storage':
+      return state.isKept === action.isKept ? state : { ...state, isKept: action.isKept };
+    case 'song/foundUnsent':
+      return state.acknowledged ? withUnsent(state, [...notIn(state.history, action.changes), ...state.unsent]) : state;
+    case 'song/leftOut':
+      return state.acknowledged
+        ? withUnsent(
+            state,
+            state.unsent.filter(({ id }) => id !== action.changeId),
+          )
+        : state;
+    case 'song/parted':
+      return state.document ? { ...state, link: 'parted', parted: action.server } : state;
+    case 'song/rejoined':
+      return state.parted ? rejoined(state, state.parted, action.unsent) : state;
     case 'song/closed':
       return CLOSED;
     default:
@@ -67,7 +94,19 @@ export function songReducer(state: SongState = CLOSED, anyAction: UnknownAction 
 
 function opened({ document, revision, history, unsent }: SongAction & { type: 'song/opened' }): SongState {
   const base: SongState = { ...CLOSED, document, acknowledged: document, revision, acknowledgedLabels: history, history };
-  return withUnsent(base, unsent);
+  return withUnsent(base, notIn(history, unsent));
+}
+
+/** The Changes that a history does not have. */
+export function notIn(history: readonly ChangeLabel[], changes: readonly Change[]): readonly Change[] {
+  const had = new Set(history.map(({ id }) => id));
+  return changes.filter(({ id }) => !had.has(id));
+}
+
+/** Goes on from the song as the server has it, with what is to be sent on top. */
+function rejoined(state: SongState, { song, revision, history }: ServerSong, unsent: readonly Change[]): SongState {
+  const base: SongState = { ...state, acknowledged: song, revision, acknowledgedLabels: history, parted: null, link: 'saving' };
+  return withUnsent(base, notIn(history, unsent));
 }
 
 function changed(state: SongState, change: Change): SongState {
@@ -81,21 +120,28 @@ function changed(state: SongState, change: Change): SongState {
   };
 }
 
-/** Takes in what the server has that we had not: others' Changes, and our own as acknowledged. What is still unsent is laid on top. */
-function answered(state: SongState, { revision, missed }: Answer): SongState {
-  if (!state.acknowledged || revision <= state.revision) return state;
+/** Takes in what the server has that we had not: others' Changes, and our own as acknowledged, also those that it had before. What is
+ *  still unsent is laid on top. */
+function answered(state: SongState, { revision, missed, known }: Answer): SongState {
+  if (!state.acknowledged) return state;
+  const done = new Set(known);
+  const isNews = revision > state.revision;
+  if (!isNews && !state.unsent.some(({ id }) => done.has(id))) return state;
   const ours = new Map(state.unsent.map((change) => [change.id, change]));
   const taken = missed.filter((each) => each.revision > state.revision).map(({ id, change }) => change ?? ours.get(id)!);
   const acknowledged = taken.reduce(applyOwn, state.acknowledged);
-  const ids = new Set(taken.map(({ id }) => id));
+  for (const { id } of taken) done.add(id);
   const acknowledgedLabels = [...state.acknowledgedLabels, ...taken.map(labelOf)];
-  const base: SongState = { ...state, acknowledged, revision, acknowledgedLabels, bodies: remember(state.bodies, taken) };
-  const isJustOurs = taken.every((change, index) => change === state.unsent[index]);
-  if (isJustOurs) return { ...base, unsent: state.unsent.slice(taken.length) };
-  return withUnsent(
-    base,
-    state.unsent.filter(({ id }) => !ids.has(id)),
-  );
+  const base: SongState = {
+    ...state,
+    acknowledged,
+    revision: Math.max(revision, state.revision),
+    acknowledgedLabels,
+    bodies: remember(state.bodies, taken),
+  };
+  const rest = state.unsent.filter(({ id }) => !done.has(id));
+  const isJustOurs = taken.length + rest.length === state.unsent.length && taken.every((change, index) => change === state.unsent[index]);
+  return isJustOurs ? { ...base, unsent: rest } : withUnsent(base, rest);
 }
 
 function withUnsent(base: SongState, changes: readonly Change[]): SongState {

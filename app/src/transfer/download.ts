@@ -14,3 +14,11 @@ export function downloadMidi(document_: Document, mode: ExportMode): string | nu
   const notes = bendsLeftOut === 1 ? '1 note leaves' : `${bendsLeftOut} notes leave`;
   return `${notes} without a bend line: a MIDI file has sixteen channels, and each note that sounds beside a bent one needs its own. Fewer tracks, or shorter notes, make room.`;
 }
+
+/** Lets the server send a song out, for one that cannot be opened here. */
+export function downloadFromServer(songId: string): void {
+  const link = document.createElement('a');
+  link.href = `/api/songs/${songId}/export.mid?as=written`;
+  link.download = '';
+  link.click();
+}

@@ -1,0 +1,5 @@
+import { EnterScreen } from '../src/settings/EnterScreen';
+
+export default function EnterRoute() {
+  return <EnterScreen />;
+}

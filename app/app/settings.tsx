@@ -1,0 +1,5 @@
+import { SettingsScreen } from '../src/settings/SettingsScreen';
+
+export default function SettingsRoute() {
+  return <SettingsScreen />;
+}

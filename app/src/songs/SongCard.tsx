@@ -1,0 +1,142 @@
+import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
+import { useState } from 'react';
+import { styled, View } from '@tamagui/core';
+import { XStack, YStack } from '@tamagui/stacks';
+import { Press } from '../controls/Press';
+import { TextField } from '../controls/TextField';
+import { Title, Words } from '../controls/words';
+import type { SongCard as Card } from '../sync/api';
+import { downloadFromServer } from '../transfer/download';
+import { Miniature } from './Miniature';
+import type { Songs } from './useSongs';
+
+const CardFrame = styled(View, {
+  flexDirection: 'column',
+  borderWidth: 1,
+  borderStyle: 'solid',
+  borderColor: '$line',
+  borderRadius: '$3',
+  backgroundColor: '$card',
+  hoverStyle: { borderColor: '$lineStrong' },
+});
+
+const OpenFrame = styled(View, {
+  render: 'button',
+  flexDirection: 'column',
+  alignItems: 'stretch',
+  gap: 8,
+  padding: 14,
+  borderWidth: 0,
+  borderRadius: '$3',
+  backgroundColor: 'transparent',
+  cursor: 'pointer',
+});
+
+interface SongCardProps {
+  readonly song: Card;
+  readonly now: number;
+  readonly songs: Songs;
+  readonly onOpen: () => void;
+}
+
+/** A song at a glance: a tap opens it, its dots have what can be done with the whole of it. */
+export function SongCard({ song, now, songs, onOpen }: SongCardProps) {
+  const [isOpen, setOpen] = useState(song.problem !== undefined);
+  return (
+    <CardFrame>
+      {song.problem === undefined ? <Glance song={song} now={now} onOpen={onOpen} /> : <Unreadable song={song} />}
+      <View position="absolute" top={4} right={4}>
+        <Press
+          label={`More for ${song.name}`}
+          icon={Dots}
+          iconOnly
+          pressed={isOpen}
+          look={isOpen ? 'on' : 'quiet'}
+          onPress={() => setOpen(!isOpen)}
+        />
+      </View>
+      {isOpen ? <WholeSong song={song} songs={songs} onDone={() => setOpen(false)} /> : null}
+    </CardFrame>
+  );
+}
+
+function Glance({ song, now, onOpen }: { readonly song: Card; readonly now: number; readonly onOpen: () => void }) {
+  const bars = song.bars ? `${song.bars} ${song.bars === 1 ? 'bar' : 'bars'}` : 'empty';
+  const tracks = song.tracks ?? [];
+  return (
+    <OpenFrame onPress={onOpen}>
+      <XStack justifyContent="space-between" alignItems="baseline" gap={8} paddingRight={44}>
+        <Title fontSize="$4" numberOfLines={1} flexShrink={1}>
+          {song.name}
+        </Title>
+        <Words small faded>
+          {ago(song.changedAt, now)}
+        </Words>
+      </XStack>
+      <Miniature tracks={tracks} />
+      <Words small faded textAlign="left">
+        {song.bpm} bpm · {song.meter} · {bars}
+        {tracks.length ? ` · ${tracks.map(({ name }) => name).join(', ')}` : ''}
+      </Words>
+    </OpenFrame>
+  );
+}
+
+function Unreadable({ song }: { readonly song: Card }) {
+  return (
+    <YStack gap={8} padding={14} paddingRight={56}>
+      <Title fontSize="$4">{song.name}</Title>
+      <Words role="alert">
+        This song cannot be read as it is. A rescued copy has all of it that can be read; the song itself stays until it is deleted.
+      </Words>
+    </YStack>
+  );
+}
+
+/** What can be done with a whole song. */
+function WholeSong({ song, songs, onDone }: { readonly song: Card; readonly songs: Songs; readonly onDone: () => void }) {
+  const [name, setName] = useState<string | null>(null);
+  const isReadable = song.problem === undefined;
+  const done = (act: () => void) => () => {
+    act();
+    onDone();
+  };
+  if (name !== null) {
+    const save = done(() => name.trim() && songs.rename(song, name.trim()));
+    return (
+      <YStack gap={8} padding={8}>
+        <TextField
+          label={`New name of ${song.name}`}
+          value={name}
+          most={200}
+          isFocused
+          onChange={setName}
+          onEnter={save}
+          onEscape={onDone}
+        />
+        <XStack gap={8}>
+          <Press grow look="raised" label="Cancel" onPress={onDone} />
+          <Press grow look="strong" label="Rename" onPress={save} />
+        </XStack>
+      </YStack>
+    );
+  }
+  return (
+    <XStack gap={8} padding={8} flexWrap="wrap" role="group" aria-label={`${song.name} as a whole`}>
+      {isReadable ? <Press grow look="raised" label="Rename" onPress={() => setName(song.name)} /> : null}
+      {isReadable ? <Press grow look="raised" label="Duplicate" onPress={done(() => songs.copy(song))} /> : null}
+      {isReadable ? null : <Press grow look="strong" label="Make a rescued copy" onPress={done(() => songs.rescue(song))} />}
+      {isReadable ? null : <Press grow look="raised" label="Send out as MIDI" onPress={() => downloadFromServer(song.id)} />}
+      <Press grow look="raised" label="Delete" onPress={done(() => songs.remove(song))} />
+    </XStack>
+  );
+}
+
+/** How long ago, in words: "just now", "3 h ago", then the date. */
+function ago(at: number, now: number): string {
+  const minutes = Math.floor((now - at) / 60_000);
+  if (minutes < 2) return 'just now';
+  if (minutes < 60) return `${minutes} min ago`;
+  if (minutes < 24 * 60) return `${Math.floor(minutes / 60)} h ago`;
+  return new Date(at).toLocaleDateString();
+}
