@@ -2,6 +2,7 @@ import { actionFigures, importFigure, renderFigure } from './core';
 import { browserFigures } from './browser';
 import { isReached, line, type Figure } from './figure';
 import { saveFigures } from './save';
+import { surviveFigures } from './survive';
 
 const root = process.env.YIBBO_ROOT!;
 /** What to measure; all of it where nothing is named. */
@@ -12,6 +13,7 @@ const PARTS: Readonly<Record<string, () => Iterable<Figure> | AsyncIterable<Figu
   import: () => [importFigure()],
   render: () => [renderFigure()],
   save: () => saveFigures(root),
+  survive: () => surviveFigures(root),
   browser: () => browserFigures(root),
 };
 

@@ -3,7 +3,7 @@ import { mkdtempSync } from 'node:fs';
 import { Agent, request } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { actionById, COMMON_TIME, division, gridOf, notesOf, perform, plainContext, type Change } from '../core/src';
+import { actionById, COMMON_TIME, copySong, division, gridOf, notesOf, perform, plainContext, type Change } from '../core/src';
 import { LiveSongs } from '../server/src/live/live-songs';
 import { makeKeeper } from '../server/src/songs/make-keeper';
 import { median, RUNS, type Figure } from './figure';
@@ -39,7 +39,7 @@ export async function* saveFigures(root: string): AsyncGenerator<Figure> {
   const saves: number[] = [];
   const commits: number[] = [];
   const takes: number[] = [];
-  const twin = { ...document, song: { ...document.song, id: 'twin' } };
+  const twin = copySong(document, 'twin', 'Twin');
   await queries.create(twin);
   const keeper = makeKeeper(server.database);
   const apart = new LiveSongs(queries, keeper, keeper);

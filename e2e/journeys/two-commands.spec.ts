@@ -8,7 +8,12 @@ const PORT = 4391;
 const root = join(__dirname, '../..');
 
 /** Starts Yibbo as a person does and waits until it has said something that matches. */
-async function start(dataFolder: string, expected: RegExp, port = PORT, command = [process.execPath, 'scripts/start.mjs']): Promise<{ process: ChildProcess; said: string }> {
+async function start(
+  dataFolder: string,
+  expected: RegExp,
+  port = PORT,
+  command = [process.execPath, 'scripts/start.mjs'],
+): Promise<{ process: ChildProcess; said: string }> {
   const child = spawn(command[0]!, command.slice(1), {
     cwd: root,
     env: { ...process.env, PORT: String(port), YIBBO_DATA: dataFolder },

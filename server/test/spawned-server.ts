@@ -2,7 +2,7 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 
-const root = join(__dirname, '../..');
+const root = process.env.YIBBO_ROOT ?? join(__dirname, '../..');
 
 /** Yibbo's built server in a process of its own, both threads and all: to be killed, filled and looked at from outside. */
 export class SpawnedServer {
@@ -16,8 +16,7 @@ export class SpawnedServer {
   ) {}
 
   /** Starts it; rejects with what it says where it ends instead. */
-  async start(): Promise<this> {
-    const port = 20_000 + Math.floor(Math.random() * 20_000);
+  async start(port = 20_000 + Math.floor(Math.random() * 20_000)): Promise<this> {
     this.said = '';
     this.child = spawn(process.execPath, ['server/dist/main.mjs'], {
       cwd: root,

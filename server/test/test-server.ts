@@ -15,7 +15,10 @@ export class TestServer {
   readonly folder = mkdtempSync(join(tmpdir(), 'yibbo-server-'));
   running!: RunningServer;
 
-  constructor(private readonly host = '127.0.0.1') {}
+  constructor(
+    private readonly host = '127.0.0.1',
+    private readonly names: readonly string[] = [],
+  ) {}
 
   get queries(): SongQueries {
     return this.running.queries;
@@ -31,7 +34,7 @@ export class TestServer {
       port: 0,
       host: this.host,
       dataFolder: this.folder,
-      names: [],
+      names: this.names,
       endsWithParent: false,
     };
     this.running = await startServer(settings, pino({ level: 'silent' }), { hasDemo: false, heavy: (light) => light });

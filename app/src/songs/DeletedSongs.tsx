@@ -15,7 +15,7 @@ export function DeletedSongs({ songs: { deleted, bringBack, listed } }: { readon
     <YStack gap={8}>
       <Press
         label={`${deleted.length} deleted ${deleted.length === 1 ? 'song' : 'songs'}`}
-        look={isOpen ? 'on' : 'quiet'}
+        look={isOpen ? 'raised' : 'quiet'}
         pressed={isOpen}
         start
         onPress={() => setOpen(!isOpen)}

@@ -11,6 +11,7 @@ import { Miniature } from './Miniature';
 import type { Songs } from './useSongs';
 
 const CardFrame = styled(View, {
+  position: 'relative',
   flexDirection: 'column',
   borderWidth: 1,
   borderStyle: 'solid',

@@ -62,11 +62,12 @@ export class ApiError extends Error {
 
 const AWAY = 'The server cannot be reached. Check that Yibbo is still running, then try again.';
 
-/** How long an answer may take. A line on which nothing moves for so long counts as broken. */
+/** How long an answer may take, and how slow a line may be: what takes longer counts as broken. */
 const PATIENCE_MS = 30_000;
+const SLOWEST_BYTES_A_MS = 10;
 
-async function call<T>(path: string, init?: RequestInit): Promise<T> {
-  const signal = AbortSignal.timeout(PATIENCE_MS);
+async function call<T>(path: string, init?: RequestInit, bytes = 0): Promise<T> {
+  const signal = AbortSignal.timeout(PATIENCE_MS + bytes / SLOWEST_BYTES_A_MS);
   const response = await fetch(`/api${path}`, { signal, ...init }).catch(() => {
     throw new ApiError(0, 'away', AWAY);
   });
@@ -112,18 +113,17 @@ export const api = {
   change: (id: Id, changeId: Id) => call<Change>(`/songs/${id}/changes/${changeId}`),
   /** Sends what `firstPiece` has put together. */
   send: (id: Id, body: string) =>
-    call<Answer>(`/songs/${id}/changes`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body,
-      keepalive: body.length < KEEPALIVE_BYTES,
-    }),
+    call<Answer>(
+      `/songs/${id}/changes`,
+      { method: 'POST', headers: { 'Content-Type': 'application/json' }, body, keepalive: body.length < KEEPALIVE_BYTES },
+      body.length,
+    ),
   bringIn: (bytes: Uint8Array, name: string) =>
-    call<{ id: Id; report: ImportReport }>(`/songs/import?name=${encodeURIComponent(name)}`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'audio/midi' },
-      body: bytes as BodyInit,
-    }),
+    call<{ id: Id; report: ImportReport }>(
+      `/songs/import?name=${encodeURIComponent(name)}`,
+      { method: 'POST', headers: { 'Content-Type': 'audio/midi' }, body: bytes as BodyInit },
+      bytes.length,
+    ),
   server: async () => {
     const news = await call<ServerNews>('/server');
     if (!news.mayEnter) askForCode();

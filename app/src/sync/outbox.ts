@@ -24,6 +24,8 @@ export class Outbox {
   private readonly database: Promise<IDBPDatabase<OutboxSchema>>;
   /** Asked to be kept and not known to be yet. */
   private readonly onTheirWay = new Map<Id, Kept>();
+  /** Those that are being written now, or are. */
+  private readonly written = new WeakSet<Kept>();
   private count = 0;
 
   constructor() {
@@ -39,11 +41,16 @@ export class Outbox {
     return inTime(this.read(songId), late);
   }
 
-  /** Keeps a Change. Rejects where that cannot be done, or not in time. */
+  /** Whether all that was asked to be kept, and is not acknowledged since, is kept. */
+  get hasAll(): boolean {
+    return this.onTheirWay.size === 0;
+  }
+
+  /** Keeps a Change, and those before it that could not be kept. Rejects where that cannot be done, or not in time. */
   async keep(songId: Id, change: Change): Promise<void> {
-    const kept: Kept = { song: songId, id: change.id, change };
-    this.onTheirWay.set(change.id, kept);
-    await inTime(this.write(kept));
+    this.onTheirWay.set(change.id, { song: songId, id: change.id, change });
+    const waiting = [...this.onTheirWay.values()];
+    await inTime(Promise.all(waiting.map((kept) => this.write(kept))));
   }
 
   async drop(songId: Id, ids: readonly Id[]): Promise<void> {
@@ -77,12 +84,24 @@ export class Outbox {
   }
 
   private async write(kept: Kept): Promise<void> {
-    const transaction = (await this.database).transaction('unsent', 'readwrite', { durability: 'relaxed' });
+    const database = await this.database;
+    if (this.written.has(kept)) return;
+    this.written.add(kept);
+    try {
+      await this.add(database, kept);
+      this.onTheirWay.delete(kept.id);
+    } catch (error) {
+      this.written.delete(kept);
+      throw error;
+    }
+  }
+
+  private async add(database: IDBPDatabase<OutboxSchema>, kept: Kept): Promise<void> {
+    const transaction = database.transaction('unsent', 'readwrite', { durability: 'relaxed' });
     const added = transaction.store.add(kept);
     // Not left to the page's next moment: it may have none.
     transaction.commit();
     await Promise.all([added, transaction.done]);
-    this.onTheirWay.delete(kept.id);
   }
 
   private sayLastWords(): void {

@@ -77,12 +77,9 @@ export class SongSync {
 
   /** Keeps a Change in this browser and sends it. */
   keep(change: Change): void {
-    ownOutbox()
-      .keep(this.songId, change)
-      .then(
-        () => this.dispatch({ type: 'song/storage', isKept: true }),
-        () => this.isClosed || this.dispatch({ type: 'song/storage', isKept: false }),
-      );
+    const outbox = ownOutbox();
+    const tell = () => this.isClosed || this.dispatch({ type: 'song/storage', isKept: outbox.hasAll });
+    outbox.keep(this.songId, change).then(tell, tell);
     void this.exchange();
   }
 

@@ -137,7 +137,7 @@ class SongReader {
       const at = this.scale(tick);
       if (bytes[0] === META && bytes[1] === META_TEMPO) return this.readTempo(at, bytes);
       if (bytes[0] === META && bytes[1] === META_METER) return this.readMeter(at, bytes);
-      if (bytes[0] === META && bytes[1] === META_NAME && name === null) name = decodeText(Uint8Array.from(metaData(bytes)));
+      if (bytes[0] === META && bytes[1] === META_NAME && name === null) name = decodeText(metaData(bytes));
       if (kind === 0xc0 && !this.programs.has(fileTrack * 16 + (bytes[0]! & 15)))
         this.programs.set(fileTrack * 16 + (bytes[0]! & 15), bytes[1]!);
       this.carry({ fileTrack, tick: at, order, bytes: Array.from(bytes) });

@@ -20,10 +20,10 @@ export const META_TEMPO = 0x51;
 export const META_METER = 0x58;
 
 /** The data of a meta event: what stands after its type and its length, which may take more than one byte. */
-export function metaData(bytes: ArrayLike<number>): number[] {
+export function metaData(bytes: ArrayLike<number>): Uint8Array {
   let at = 2;
   while (at < bytes.length && bytes[at]! >= 0x80) at++;
-  return Array.prototype.slice.call(bytes, at + 1) as number[];
+  return bytes instanceof Uint8Array ? bytes.subarray(at + 1) : Uint8Array.from(bytes).subarray(at + 1);
 }
 
 /** Number of data bytes after a channel status. */

@@ -23,8 +23,13 @@ export interface OpenDatabase {
  *  transaction. `isAlone` is for a full disk: without other connections, nothing has to be written in order to read. */
 export function connect(folder: string, isAlone = false): OpenDatabase {
   const file = new Database(join(folder, DATABASE_FILE));
-  if (isAlone) file.pragma('locking_mode = EXCLUSIVE');
-  for (const pragma of ['busy_timeout = 4000', 'journal_mode = WAL', 'synchronous = FULL', 'foreign_keys = ON']) file.pragma(pragma);
+  try {
+    if (isAlone) file.pragma('locking_mode = EXCLUSIVE');
+    for (const pragma of ['busy_timeout = 4000', 'journal_mode = WAL', 'synchronous = FULL', 'foreign_keys = ON']) file.pragma(pragma);
+  } catch (error) {
+    file.close();
+    throw error;
+  }
   return {
     orm: drizzle(file),
     copyTo: (path) => void file.prepare('VACUUM INTO ?').run(path),
@@ -50,6 +55,11 @@ export function connect(folder: string, isAlone = false): OpenDatabase {
 export function openDatabase(folder: string, migrationsFolder: string): OpenDatabase {
   mkdirSync(folder, { recursive: true });
   const database = connect(folder);
-  migrate(database.orm, { migrationsFolder });
+  try {
+    migrate(database.orm, { migrationsFolder });
+  } catch (error) {
+    database.close();
+    throw error;
+  }
   return database;
 }

@@ -3,6 +3,7 @@ import { and, asc, desc, eq, gt, isNotNull, isNull, lt, sql } from 'drizzle-orm'
 import type { BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
 import { cardOf, type SongCard } from './card';
 import { changes, settings, snapshots, songs } from './schema';
+import { inTransaction } from './transaction';
 
 export interface NumberedChange {
   readonly revision: number;
@@ -70,14 +71,14 @@ export class SongQueries {
       .run();
   }
 
-  async create(document: Document): Promise<void> {
+  /** Adds a song; `body` is its JSON, where that is there already. */
+  async create(document: Document, body = JSON.stringify(document)): Promise<void> {
     const { id, name } = document.song;
     const at = this.now();
     const card = JSON.stringify(cardOf(document));
-    const body = JSON.stringify(document);
-    this.orm.transaction((transaction) => {
-      transaction.insert(songs).values({ id, name, revision: 0, card, cardRevision: 0, createdAt: at, changedAt: at }).run();
-      transaction.insert(snapshots).values({ songId: id, revision: 0, body }).run();
+    inTransaction(this.orm, () => {
+      this.orm.insert(songs).values({ id, name, revision: 0, card, cardRevision: 0, createdAt: at, changedAt: at }).run();
+      this.orm.insert(snapshots).values({ songId: id, revision: 0, body }).run();
     });
   }
 
@@ -155,10 +156,10 @@ export class SongQueries {
     const rows = added.map(({ revision: at, change, body }) => ({ undoes: null, ...labelOf(change), songId: id, revision: at, body }));
     // Written out before the transaction, which other threads wait for.
     const whole = snapshot ? { revision, body: JSON.stringify(document) } : null;
-    this.orm.transaction((transaction) => {
+    inTransaction(this.orm, () => {
       for (const row of rows) this.saving.add.run(row);
       this.saving.moveOn.run({ id, name: document.song.name, revision, changedAt: this.now() });
-      if (whole) transaction.update(snapshots).set(whole).where(eq(snapshots.songId, id)).run();
+      if (whole) this.orm.update(snapshots).set(whole).where(eq(snapshots.songId, id)).run();
     });
   }
 

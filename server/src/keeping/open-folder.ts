@@ -28,8 +28,7 @@ export function openFolder(folder: string, migrations: string, now: number): Ope
   const isNew = !wasKept && isEmptied(folder);
   if (wasKept && isEmptied(folder)) return mended(folder, migrations, now, 'The file that songs were kept in was empty or gone.');
   try {
-    const database = openDatabase(folder, migrations);
-    database.check();
+    const database = openChecked(folder, migrations);
     mark(folder);
     return { database, notice: null, isReadOnly: false, isNew };
   } catch (error) {
@@ -37,6 +36,17 @@ export function openFolder(folder: string, migrations: string, now: number): Ope
     if (isFull(error)) return { database: reading(folder), notice: null, isReadOnly: true, isNew: false };
     throw error;
   }
+}
+
+function openChecked(folder: string, migrations: string): OpenDatabase {
+  const database = openDatabase(folder, migrations);
+  try {
+    database.check();
+  } catch (error) {
+    database.close();
+    throw error;
+  }
+  return database;
 }
 
 function isEmptied(folder: string): boolean {

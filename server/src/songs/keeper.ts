@@ -123,11 +123,12 @@ export class SongKeeper implements SongWork {
     if (!imported.ok)
       throw new RequestError(imported.refusal.code === 'tooLarge' ? 413 : 422, imported.refusal.code, imported.refusal.message);
     const { document, report } = imported;
-    // A song that is made must open.
-    const read = readDocument(JSON.parse(JSON.stringify(document)));
+    // A song that is made must open: what is stored is what was read back.
+    const body = JSON.stringify(document);
+    const read = readDocument(JSON.parse(body));
     if (!read.ok)
       throw new RequestError(422, 'notReadable', 'This file makes a song that could not be opened again. It was left out.', read.details);
-    await this.parts.queries.create(read.document);
+    await this.parts.queries.create(read.document, body);
     return { id: document.song.id, report };
   }
 
