@@ -22,6 +22,21 @@ test('while the server is away editing goes on, it is said, and all arrives afte
   expect(await savedNotes(page)).toHaveLength(2);
 });
 
+test('what was done without a line is sent as soon as there is one again', async ({ page, context }) => {
+  await newSong(page, 'Quay kit');
+  const cell = (step: number) => page.getByRole('checkbox', { name: /^Kick / }).nth(step);
+  await context.setOffline(true);
+  // Long enough that the next try by itself would be far off.
+  for (const step of [0, 4, 8, 12]) {
+    await cell(step).tap();
+    await expect(page.getByTestId('link')).toContainText('Server away');
+    await page.waitForTimeout(1500);
+  }
+  await context.setOffline(false);
+  await expect(page.getByTestId('link')).toHaveText('Saved', { timeout: 1500 });
+  expect(await savedNotes(page)).toHaveLength(4);
+});
+
 test("two windows on one song see each other's notes", async ({ page, context }) => {
   await newSong(page, 'Quay kit');
   const other = await context.newPage();

@@ -1,6 +1,6 @@
-import { existsSync, mkdirSync, renameSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { isDamage, isFull } from '../database/failures';
+import { isDamage } from '../database/failures';
 import { connect, DATABASE_FILE, openDatabase, type OpenDatabase } from '../database/open';
 import { carryOver, type CarriedOver } from './carry-over';
 import { copyDays } from './copies';
@@ -26,6 +26,7 @@ export function openFolder(folder: string, migrations: string, now: number): Ope
   mkdirSync(folder, { recursive: true });
   const wasKept = existsSync(join(folder, MARK)) || copyDays(folder).length > 0;
   const isNew = !wasKept && isEmptied(folder);
+  if (wasKept && !isEmptied(folder) && !hasRoom(folder)) return { database: reading(folder), notice: null, isReadOnly: true, isNew: false };
   if (wasKept && isEmptied(folder)) return mended(folder, migrations, now, 'The file that songs were kept in was empty or gone.');
   try {
     const database = openChecked(folder, migrations);
@@ -33,7 +34,6 @@ export function openFolder(folder: string, migrations: string, now: number): Ope
     return { database, notice: null, isReadOnly: false, isNew };
   } catch (error) {
     if (isDamage(error)) return mended(folder, migrations, now, 'The file that songs are kept in was damaged.');
-    if (isFull(error)) return { database: reading(folder), notice: null, isReadOnly: true, isNew: false };
     throw error;
   }
 }
@@ -47,6 +47,22 @@ function openChecked(folder: string, migrations: string): OpenDatabase {
     throw error;
   }
   return database;
+}
+
+/** Room that SQLite needs to begin at all, for what several connections share. Tried out rather than asked for: a connection that found none
+ *  keeps the file locked for the next. */
+const ROOM_BYTES = 256 * 1024;
+
+function hasRoom(folder: string): boolean {
+  const probe = join(folder, 'room.tmp');
+  try {
+    writeFileSync(probe, Buffer.alloc(ROOM_BYTES));
+    return true;
+  } catch {
+    return false;
+  } finally {
+    rmSync(probe, { force: true, recursive: true });
+  }
 }
 
 function isEmptied(folder: string): boolean {
