@@ -6,7 +6,7 @@ const root = process.env.YIBBO_ROOT ?? join(__dirname, '../..');
 
 /** Yibbo's built server in a process of its own, both threads and all: to be killed, filled and looked at from outside. */
 export class SpawnedServer {
-  private child!: ChildProcess;
+  private child: ChildProcess | null = null;
   address = '';
   said = '';
 
@@ -18,38 +18,36 @@ export class SpawnedServer {
   /** Starts it; rejects with what it says where it ends instead. */
   async start(port = 20_000 + Math.floor(Math.random() * 20_000)): Promise<this> {
     this.said = '';
-    this.child = spawn(process.execPath, ['server/dist/main.mjs'], {
+    const child = spawn(process.execPath, ['server/dist/main.mjs'], {
       cwd: root,
       env: { ...process.env, PORT: String(port), YIBBO_DATA: this.folder, YIBBO_ROOT: root, NODE_ENV: 'production', ...this.environment },
     });
+    this.child = child;
     this.address = `http://127.0.0.1:${port}/api`;
     await new Promise<void>((resolve, reject) => {
       const listen = (data: Buffer) => {
         this.said += data.toString();
         if (this.said.includes('is ready at')) resolve();
       };
-      this.child.stdout!.on('data', listen);
-      this.child.stderr!.on('data', listen);
-      this.child.once('exit', () => reject(new Error(this.said)));
+      child.stdout!.on('data', listen);
+      child.stderr!.on('data', listen);
+      child.once('exit', () => reject(new Error(this.said)));
     });
     return this;
   }
 
   /** Ends it at once, as a crash does. */
   async kill(signal: 'SIGKILL' | 'SIGTERM' = 'SIGKILL'): Promise<void> {
-    if (this.child.exitCode !== null || this.child.signalCode !== null) return;
-    const ended = new Promise((done) => this.child.once('exit', done));
-    this.child.kill(signal);
+    const { child } = this;
+    if (!child || child.exitCode !== null || child.signalCode !== null) return;
+    const ended = new Promise((done) => child.once('exit', done));
+    child.kill(signal);
     await ended;
-  }
-
-  get isRunning(): boolean {
-    return this.child.exitCode === null && this.child.signalCode === null;
   }
 
   /** The most memory it has ever taken, in MB. */
   get mostMemory(): number {
-    const kilobytes = /VmHWM:\s+(\d+) kB/.exec(readFileSync(`/proc/${this.child.pid}/status`, 'utf8'))?.[1];
+    const kilobytes = /VmHWM:\s+(\d+) kB/.exec(readFileSync(`/proc/${this.child?.pid}/status`, 'utf8'))?.[1];
     return Number(kilobytes) / 1024;
   }
 

@@ -1,6 +1,7 @@
 import type { Change, Document, Note } from '@yibbo/core';
 import {
   cpSync,
+  mkdirSync,
   existsSync,
   mkdtempSync,
   readdirSync,
@@ -280,6 +281,26 @@ describe('the folder of songs', () => {
     const server = await serverOn(folder).start();
     expect(server.said).toContain('No song could be read from it.');
     expect(await listed(server)).toEqual([]);
+  });
+
+  it('where nothing can be written is opened for reading: songs open and go out, saving is refused in words, and goes on once there is room', async () => {
+    const folder = newFolder();
+    let server = await serverOn(folder).start();
+    const id = await server.newSong();
+    await server.kill('SIGTERM');
+    // Stands in for a full disk: what is written first, to try it out, cannot be.
+    mkdirSync(join(folder, 'room.tmp'));
+    server = await serverOn(folder).start();
+    expect(server.said).toContain('There is no room to write');
+    expect((await server.call<{ isReadOnly: boolean }>('/server')).body.isReadOnly).toBe(true);
+    expect(await opened(server, id)).toMatchObject({ revision: 0 });
+    expect((await fetch(`${server.address}/songs/${id}/export.mid`)).status).toBe(200);
+    expect((await listed(server)).length).toBe(2);
+    const refused = await server.post(`/songs/${id}/changes`, { base: 0, changes: [rename(id)] });
+    expect(refused).toMatchObject({ status: 507, body: { error: { code: 'noRoom' } } });
+    await server.kill('SIGTERM');
+    server = await serverOn(folder).start();
+    expect((await server.post(`/songs/${id}/changes`, { base: 0, changes: [rename(id)] })).status).toBe(200);
   });
 
   it('that is moved elsewhere goes on there', async () => {
