@@ -20,6 +20,7 @@ import { api } from '../sync/api';
 import { selectPart, type OpenPart } from './selectors';
 import type { Thunk } from './store';
 import { paramsUsed, trialSet } from './trial';
+import { rememberTurn } from './turned';
 import { noticeSet, placementOpened, selectionSet } from './view';
 
 /** Where a made Change goes to be kept; set while a song is open. */
@@ -203,6 +204,7 @@ export function keepTrial(): Thunk {
     dispatch(trialSet(null));
     dispatch(paramsUsed({ actionId: trial.actionId, params: trial.params }));
     dispatch(commit(change));
+    dispatch(rememberTurn(trial));
     if (trial.noteIds.length || select.length) dispatch(selectionSet(select));
   };
 }

@@ -2,12 +2,13 @@ import {
   amountTicks,
   clamp,
   divisionName,
-  gridOfNotes,
+  commonGrid,
   lengthWords,
   limitedShift,
   limitedTranspose,
   MOST_TRANSPOSED,
   moveNotes,
+  rowLength,
   withNotes,
   type AmountUnit,
   type Document,
@@ -28,7 +29,15 @@ export function nudgeAmount({ view: { habits } }: State): Amount {
 /** What a nudge takes: what is selected, or the whole pattern. */
 function nudgedNotes(state: State): readonly Note[] {
   const selected = selectSelectedNotes(state);
-  return selected.length ? selected : selectNotes(state);
+  if (selected.length) return selected;
+  const part = selectPart(state);
+  if (!part) return [];
+  // The whole pattern is what can be heard of it; what a run of nudges has carried beyond the end goes on with the run.
+  const isHeard = ({ start, pitch }: Note) => start < rowLength(part.pattern, pitch);
+  const all = selectNotes(state);
+  const heard = all.filter(isHeard);
+  const carried = new Set(state.nudge.nudged?.noteIds);
+  return heard.every(({ id }) => carried.has(id)) && carried.size > heard.length ? all.filter(({ id }) => carried.has(id)) : heard;
 }
 
 function firstStart(notes: readonly Note[]): number {
@@ -66,7 +75,7 @@ export function nudgeStep(direction: 1 | -1, amount?: Amount): Thunk {
     const { count, unit } = amount ?? nudgeAmount(state);
     const before = carried?.run ?? runOf(state, notes);
     const counts = { ...before.counts, [unit]: (before.counts[unit] ?? 0) + direction * count };
-    const grid = gridOfNotes(notes, context);
+    const grid = commonGrid(notes, context);
     const wanted = Object.entries(counts).reduce(
       (ticks, [each, times]) => ticks + amountTicks(times, each as AmountUnit, { ...context, grid }, before.originTick),
       0,

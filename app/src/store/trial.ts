@@ -1,4 +1,4 @@
-import type { Id, Performed } from '@yibbo/core';
+import type { Id, Performed, TickSpan } from '@yibbo/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
 /** An action being tried on the running loop. Its Change is shown and heard but not yet made. */
@@ -12,6 +12,8 @@ export interface Trial {
   readonly performed: Performed;
   /** Whether the original is being heard and seen instead, by a held button. */
   readonly isComparing: boolean;
+  /** The span that notes are rotated in, where it is their own. */
+  readonly turn: TickSpan | null;
 }
 
 export interface TrialState {

@@ -4,6 +4,7 @@ import { actionContext } from './places';
 import { selectPart } from './selectors';
 import type { Thunk } from './store';
 import { comparingSet, paramsUsed, trialSet, type Trial } from './trial';
+import { rememberTurn, turnSpan } from './turned';
 import { noticeSet, selectionSet, type NoticeWords } from './view';
 
 type Params = Readonly<Record<string, unknown>>;
@@ -33,6 +34,7 @@ export function runAction(actionId: string, quick: Params = {}, on?: readonly Id
     if (!trial) return;
     const { change, whyNot, select, landing } = trial.performed;
     dispatch(commit(change));
+    dispatch(rememberTurn(trial));
     if (getState().view.selected.length && !on) dispatch(selectionSet(select));
     dispatch(noticeSet(whyNot === NO_KEY ? { words: whyNot, cure: { kind: 'chooseKey' } } : (whyNot ?? landed(landing))));
     dispatch(paramsUsed({ actionId, params }));
@@ -61,8 +63,10 @@ function tried(actionId: string, params: Params, noteIds: readonly Id[], seed = 
     const present = noteIds.filter((id) => there.has(id));
     const context = actionContext(getState());
     if (!context) return null;
-    const performed = perform(document, { action: actionById(actionId), params, patternId, noteIds: present, seed }, context, stamp());
-    return { actionId, params, seed, patternId, noteIds: present, performed, isComparing: false };
+    const turn = actionId === 'rotate' && params['around'] === 'span' ? turnSpan(getState(), present) : null;
+    const given = { action: actionById(actionId), params, patternId, noteIds: present, seed };
+    const performed = perform(document, given, { ...context, ownSpan: turn }, stamp());
+    return { actionId, params, seed, patternId, noteIds: present, performed, isComparing: false, turn };
   };
 }
 

@@ -83,6 +83,8 @@ export interface ViewState {
   readonly copiesNext: boolean;
   /** The stretch of time marked on the ruler of the open pattern. */
   readonly span: TickSpan | null;
+  /** Notes that were rotated in their own span: where the last turn left them, and that span. */
+  readonly turned: { readonly places: string; readonly span: TickSpan } | null;
   readonly menu: MenuPlace | null;
   readonly rule: OpenRule | null;
   readonly sheet: Sheet | null;
@@ -178,6 +180,7 @@ const initial = (): ViewState => ({
   notice: null,
   copiesNext: false,
   span: null,
+  turned: null,
   menu: null,
   rule: null,
   sheet: null,
@@ -195,6 +198,7 @@ const slice = createSlice({
       placementId: payload,
       selected: [],
       span: null,
+      turned: null,
       menu: null,
       rule: null,
       sheet: null,
@@ -215,6 +219,7 @@ const slice = createSlice({
     }),
     copiesNextSet: (state, { payload }: PayloadAction<boolean>) => ({ ...state, copiesNext: payload }),
     spanSet: (state, { payload }: PayloadAction<TickSpan | null>) => ({ ...state, span: payload }),
+    turnedSet: (state, { payload }: PayloadAction<ViewState['turned']>) => ({ ...state, turned: payload }),
     menuSet: (state, { payload }: PayloadAction<MenuPlace | null>) => ({ ...state, menu: payload }),
     ruleSet: (state, { payload }: PayloadAction<OpenRule | null>) => ({ ...state, rule: payload }),
     sheetSet: (state, { payload }: PayloadAction<Sheet | null>) => ({ ...state, sheet: payload }),
@@ -238,6 +243,7 @@ export const {
   noticeSet,
   copiesNextSet,
   spanSet,
+  turnedSet,
   menuSet,
   ruleSet,
   sheetSet,

@@ -33,6 +33,8 @@ export interface ActionContext extends Grids {
   readonly naming: Naming;
   /** The stretch of time marked on the ruler. */
   readonly span: TickSpan | null;
+  /** The stretch that these very notes covered when they were first turned round in it; they may cover another since. */
+  readonly ownSpan?: TickSpan | null;
   /** Where new notes go: the cursor, the row in hand. */
   readonly at: { readonly tick: number; readonly pitch: number };
   /** Rows that have names of their own. */

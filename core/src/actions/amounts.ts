@@ -1,7 +1,7 @@
-import { bpmAt, barTicks, beatTicks, boxTicks, roundEvenly, TICKS_PER_QUARTER, TICKS_PER_WHOLE, type Grid } from '../time';
+import { bpmAt, barTicks, beatTicks, lineDistance, roundEvenly, TICKS_PER_QUARTER, TICKS_PER_WHOLE, type Grid } from '../time';
 import { ROUND_TO, type RoundTo } from '../notes/repeat';
 import type { Note } from '../model/entities';
-import { gridOfNotes, type ActionContext } from './action';
+import { commonGrid, type ActionContext } from './action';
 import { choiceParam } from './params';
 
 /** What a distance can be counted in, apart from the grid in use. */
@@ -32,14 +32,14 @@ export function roundToParam(start: RoundTo = 'grid') {
   return choiceParam('Next copy on the next', ROUND_TO, start, { fit: 'place that fits', grid: 'box', exact: 'tick after the end' });
 }
 
-/** Ticks in `count` units (negative counts go back). Milliseconds go through the tempo at `atTick`, rounded to the tick once. */
+/** Ticks in `count` units (negative counts go back) from `atTick` on. Lines of the grid are counted one by one; milliseconds go through the tempo at `atTick`, rounded to the tick once. */
 export function amountTicks(
   count: number,
   unit: AmountUnit,
   context: Pick<ActionContext, 'grid' | 'meter' | 'tempos'>,
   atTick = 0,
 ): number {
-  if (unit === 'grid') return Math.sign(count) * Math.round(Math.abs(count) * boxTicks(context.grid));
+  if (unit === 'grid') return lineDistance(context.grid, atTick, count);
   if (unit === 'bar') return count * barTicks(context.meter);
   if (unit === 'beat') return count * beatTicks(context.meter);
   if (unit === 'tick') return count;
@@ -49,7 +49,7 @@ export function amountTicks(
   return count * (triplet ? (whole * 2) / 3 : whole);
 }
 
-/** Ticks that some notes are to go: in boxes of the grid where the first of them stands, or by its tempo. */
+/** Ticks that some notes are to go as one group: along the lines of the grid from where the first of them stands, or by its tempo. */
 export function distanceOf(
   notes: readonly Note[],
   count: number,
@@ -57,7 +57,7 @@ export function distanceOf(
   context: Pick<ActionContext, 'grid' | 'rowGrids' | 'meter' | 'tempos'>,
 ): number {
   const first = notes.reduce((tick, { start }) => Math.min(tick, start), Infinity);
-  return amountTicks(count, unit, { ...context, grid: gridOfNotes(notes, context) }, notes.length ? first : 0);
+  return amountTicks(count, unit, { ...context, grid: commonGrid(notes, context) }, notes.length ? first : 0);
 }
 
 /** The grid whose boxes are one unit long. */

@@ -42,7 +42,8 @@ export function perform(
 ): Performed {
   const all = notesOf(document, patternId);
   const pattern = findById(document.patterns, patternId) ?? NO_PATTERN;
-  const part = partOf(all, noteIds, action, context.at.pitch);
+  const heard = (note: Note) => note.start < rowLength(pattern, note.pitch);
+  const part = partOf(all, noteIds, action, context.at.pitch, heard);
   const parsed = action.params.parse(params);
   const full: ActionContext = { ...context, patternId, random: seededRandom(seed) };
   const whole: NotesPart = { notes: part, lengthTicks: pattern.length, rowLengths: pattern.rowLengths };
@@ -86,11 +87,17 @@ function attempt(
   return isTooFar ? { result: { notes: part.notes }, refused: TOO_FAR } : { result, refused: null };
 }
 
-/** What an action takes of the notes, in order. */
-function partOf(all: readonly Note[], noteIds: readonly Id[], { takes }: NotesAction, row: number): readonly Note[] {
+/** What an action takes of the notes, in order. The whole pattern is what can be heard of it: notes kept beyond the end stay as they are. */
+function partOf(
+  all: readonly Note[],
+  noteIds: readonly Id[],
+  { takes }: NotesAction,
+  row: number,
+  heard: (note: Note) => boolean,
+): readonly Note[] {
   if (takes === 'nothing') return [];
   if (takes === 'row') return all.filter(({ pitch }) => pitch === row);
-  if (noteIds.length === 0) return takes === 'selection' ? [] : all;
+  if (noteIds.length === 0) return takes === 'selection' ? [] : all.every(heard) ? all : all.filter(heard);
   if (noteIds.length === all.length && all.every(({ id }, index) => id === noteIds[index])) return all;
   const ids = new Set(noteIds);
   return all.filter(({ id }) => ids.has(id));

@@ -171,13 +171,20 @@ function songMarks(song: Song): WrittenEvent[] {
       bytes: meta(META_TEMPO, [microseconds >> 16, (microseconds >> 8) & 0xff, microseconds & 0xff]),
     };
   });
-  const meters = song.meters.map(({ tick, numerator, denominator, click }) => ({
-    tick,
-    phase: PHASE.mark,
-    order: 0,
-    bytes: meta(META_METER, [numerator, Math.log2(denominator), ...(click ?? [24, 8])]),
-  }));
+  const meters = song.meters
+    .filter((meter) => !isAssumed(song, meter))
+    .map(({ tick, numerator, denominator, click }) => ({
+      tick,
+      phase: PHASE.mark,
+      order: 0,
+      bytes: meta(META_METER, [numerator, Math.log2(denominator), ...(click ?? [24, 8])]),
+    }));
   return [...name, ...meters, ...tempos];
+}
+
+/** A meter that its file did not name: what a file names comes with how it clicks. */
+function isAssumed({ file }: Song, { tick, numerator, denominator, click }: Song['meters'][number]): boolean {
+  return file !== undefined && click === undefined && tick === 0 && numerator === 4 && denominator === 4;
 }
 
 function trackMarks(track: Track, channel: number): WrittenEvent[] {

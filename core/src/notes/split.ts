@@ -13,11 +13,12 @@ export function cutNote(note: Note, cutTicks: readonly number[], newId: () => Id
   return edges.slice(0, -1).map((start, index) => ({ ...piece(note, index, start, newId), length: edges[index + 1]! - start }));
 }
 
-/** Cuts so that every piece is `pieceTicks` long, counted from the note's own start; the last is shorter where it does not
- *  divide. A piece as long as the note cuts nothing. */
-export function cutsEvery(note: Note, pieceTicks: number): number[] {
-  const count = Math.ceil(note.length / pieceTicks) - 1;
-  return Array.from({ length: Math.max(0, count) }, (_, index) => note.start + (index + 1) * pieceTicks);
+/** Cuts after every piece, counted from the note's own start: `ticksTo(k)` says where the k-th piece ends, so that pieces which are no whole
+ *  number of ticks do not drift. The last is shorter where it does not divide; a piece as long as the note cuts nothing. */
+export function cutsEvery(note: Note, ticksTo: (count: number) => number): number[] {
+  const cuts: number[] = [];
+  for (let count = 1, ticks = ticksTo(1); ticks < note.length; ticks = ticksTo(++count)) cuts.push(note.start + ticks);
+  return cuts;
 }
 
 /** Cuts into `parts` equal pieces; each cut is the nearest tick, so pieces differ by one tick at most. */
@@ -36,9 +37,9 @@ export function cutsAtLines(note: Note, grid: Grid): number[] {
 /** The most notes one split may leave: more would be no music and a long wait. */
 export const MAX_PIECES = 20_000;
 
-/** How many notes there would be with every note cut into pieces `pieceTicks` long. */
-export function piecesEvery(notes: readonly Note[], pieceTicks: number): number {
-  return notes.reduce((count, { length }) => count + Math.ceil(length / pieceTicks), 0);
+/** How many notes there would be with every note cut into pieces as long as `pieceTicks` says of it. */
+export function piecesEvery(notes: readonly Note[], pieceTicks: (note: Note) => number): number {
+  return notes.reduce((count, note) => count + Math.ceil(note.length / pieceTicks(note)), 0);
 }
 
 /** Why a split into so many pieces is not done; null where it is. */

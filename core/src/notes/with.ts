@@ -25,7 +25,8 @@ export function without(note: Note, field: Optional): Note {
 /** The note sounding by its own chance, in percent; at 100 always. It leaves its one-of group. */
 export function withChance(note: Note, percent: number): Note {
   const alone = without(without(note, 'oneOf'), 'share');
-  return percent < 100 ? having(alone, { chance: Math.max(0, Math.round(percent)) }) : without(without(alone, 'chance'), 'drawnWith');
+  const chance = Math.max(0, Math.round(percent));
+  return chance < 100 ? having(alone, { chance }) : without(without(alone, 'chance'), 'drawnWith');
 }
 
 /** The note `percent` to the right of where its track is heard, -100..100. */

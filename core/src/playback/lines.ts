@@ -33,7 +33,7 @@ export function playLines(document: Document, view: PlayView): PlayLine[] {
     return own.find((each) => isThere(each, shown.start)) ?? own.find((each) => isThere(each, near)) ?? [];
   });
   return together.flatMap((placement) => {
-    const ahead = nearest(shown.start - placement.start, loopOf(document, placement));
+    const ahead = nearest(shown.start - shown.offset - placement.start + placement.offset, loopOf(document, placement));
     return lineOf(document, { ...placement, offset: Math.max(0, ahead) }, Math.max(0, -ahead), Infinity);
   });
 }

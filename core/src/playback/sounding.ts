@@ -79,11 +79,11 @@ export class Ring {
     return heard.flatMap((note, index) => {
       const next = heard[index + 1]?.start ?? this.nextStart(row, pass, note.start + note.length);
       return hitsOf(note)
-        .filter((hit) => hit.start < next || hit.start >= this.loopTicks)
+        .filter((hit) => hit.start < next)
         .map((hit) => ({
           note,
           start: hit.start,
-          lengthTicks: hit.start < next ? Math.min(hit.length, next - hit.start) : hit.length,
+          lengthTicks: Math.min(hit.length, next - hit.start),
           velocity: hit.velocity,
         }));
     });

@@ -6,5 +6,5 @@ export const offBeat = selectionRule({
   label: 'Off the beat',
   help: 'Notes that start further from every beat than the tolerance.',
   params: beatTolerance,
-  pick: (notes, _selected, { tolerance }, { meter }) => notes.filter((note) => !isOnBeat(note, meter, tolerance)).map(({ id }) => id),
+  pick: (notes, _selected, { tolerance }, { meters }) => notes.filter((note) => !isOnBeat(note, meters, tolerance)).map(({ id }) => id),
 });

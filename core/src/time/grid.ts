@@ -90,6 +90,21 @@ export function lineFrom(grid: Grid, tick: number, boxes: number): number {
   return line;
 }
 
+/** Ticks from the line at or before `tick` to the one `count` lines after it (before, if negative, and so below 0): counted along the lines
+ *  themselves, over the edges of spans, so that no rounding adds up. Before tick 0 lines go on as they do after it. */
+export function lineDistance(grid: Grid, tick: number, count: number): number {
+  const base = lineBefore(grid, tick);
+  if (count >= 0) return lineFrom(grid, base, count) - base;
+  if (grid.spans || base === 0) {
+    let line = base;
+    let left = count;
+    for (; left < 0 && line > 0; left++) line = lineBefore(grid, line - 1);
+    return left === 0 ? line - base : -base - lineFrom(grid, 0, -left);
+  }
+  const index = lineIndexAt(grid, base);
+  return lineAt(grid, index + count) - lineAt(grid, index);
+}
+
 /** Every line in [fromTick, toTick), and the one at or before `fromTick`. */
 export function linesBetween(grid: Grid, fromTick: number, toTick: number): number[] {
   const lines: number[] = [];

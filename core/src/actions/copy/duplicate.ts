@@ -1,5 +1,5 @@
 import { copies, repeatDistance } from '../../notes/repeat';
-import { notesAction } from '../action';
+import { gridOfNotes, notesAction } from '../action';
 import { roundToParam } from '../amounts';
 import { paramsOf } from '../params';
 
@@ -12,8 +12,10 @@ export const duplicate = notesAction({
   words: ['copy', 'double', 'again', 'clone', 'twice'],
   params: () => paramsOf({ roundTo: roundToParam() }),
   quick: [{ label: 'Duplicate', icon: 'duplicate', params: {} }],
-  run: ({ notes }, { roundTo }, { grid, meter, newId }) => {
-    const made = copies(notes, 1, repeatDistance(notes, roundTo, grid, meter), newId);
+  run: ({ notes }, { roundTo }, context) => {
+    const { meter, newId } = context;
+    const { numerator, denominator } = gridOfNotes(notes, context);
+    const made = copies(notes, 1, repeatDistance(notes, roundTo, { numerator, denominator }, meter), newId);
     return { notes: [...notes, ...made], select: made.map(({ id }) => id) };
   },
 });

@@ -1,6 +1,8 @@
 import { cutNote, cutsEvery, piecesEvery, tooManyPieces } from '../../notes/split';
-import { notesAction } from '../action';
-import { amountParam, amountTicks } from '../amounts';
+import type { Note } from '../../model/entities';
+import { gridAt, gridOfRow } from '../../time';
+import { notesAction, type ActionContext } from '../action';
+import { amountParam, amountTicks, type AmountUnit } from '../amounts';
 import { paramsOf, wholeParam } from '../params';
 
 export const firstCut = notesAction({
@@ -13,7 +15,20 @@ export const firstCut = notesAction({
   params: () => paramsOf({ count: wholeParam('First cut after', 1, 999, 1), unit: amountParam('Counted in') }),
   quick: [{ label: 'First cut', icon: 'firstCut', params: {} }],
   run: ({ notes }, { count, unit }, context) => ({
-    notes: notes.flatMap((note) => cutNote(note, cutsEvery(note, amountTicks(count, unit, context, note.start)), context.newId)),
+    notes: notes.flatMap((note) =>
+      cutNote(
+        note,
+        cutsEvery(note, (k) => pieceTicks(note, k * count, unit, context)),
+        context.newId,
+      ),
+    ),
   }),
-  whyNot: ({ notes }, { count, unit }, context) => tooManyPieces(piecesEvery(notes, amountTicks(count, unit, context))),
+  whyNot: ({ notes }, { count, unit }, context) => tooManyPieces(piecesEvery(notes, (note) => pieceTicks(note, count, unit, context))),
 });
+
+/** Ticks from a note's start that many units on, by the lines of its row's grid as they run where it starts: pieces stay equal over the edge of a
+ *  stretch with a grid of its own. */
+function pieceTicks(note: Note, count: number, unit: AmountUnit, context: ActionContext): number {
+  const grid = gridAt(gridOfRow(context, note.pitch), note.start);
+  return amountTicks(count, unit, { ...context, grid }, note.start);
+}

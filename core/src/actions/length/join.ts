@@ -12,12 +12,13 @@ export const join = notesAction({
   params: () => paramsOf({}),
   quick: [{ label: 'Join', icon: 'join', params: {} }],
   run: ({ notes }) => {
-    const byPitch = new Map<number, Note>();
+    const byVoice = new Map<string, Note>();
     for (const note of notes) {
-      const first = byPitch.get(note.pitch);
+      const key = `${note.pitch} ${note.voice ?? 1}`;
+      const first = byVoice.get(key);
       const end = Math.max(note.start + note.length, first ? first.start + first.length : 0);
-      byPitch.set(note.pitch, first ? { ...first, length: end - first.start } : note);
+      byVoice.set(key, first ? { ...first, length: end - first.start } : note);
     }
-    return { notes: [...byPitch.values()] };
+    return { notes: [...byVoice.values()] };
   },
 });

@@ -1,6 +1,6 @@
 import { resizeEnds, resizeStarts } from '../../notes/resize';
 import { notesAction } from '../action';
-import { amountParam, amountTicks } from '../amounts';
+import { amountParam, distanceOf } from '../amounts';
 import { choiceParam, paramsOf, wholeParam } from '../params';
 
 export const resize = notesAction({
@@ -21,7 +21,7 @@ export const resize = notesAction({
     { label: 'Longer', icon: 'longer', params: { edge: 'end', count: 1 } },
   ],
   run: ({ notes }, { edge, count, unit }, context) => {
-    const ticks = amountTicks(count, unit, context, notes[0]?.start);
+    const ticks = distanceOf(notes, count, unit, context);
     return { notes: edge === 'end' ? resizeEnds(notes, ticks) : resizeStarts(notes, ticks) };
   },
 });

@@ -1,3 +1,4 @@
+import { gridOfRow } from '../../time';
 import { notesAction } from '../action';
 import { amountParam, amountTicks } from '../amounts';
 import { paramsOf, wholeParam } from '../params';
@@ -13,7 +14,8 @@ export const setLength = notesAction({
   quick: [{ label: 'Set length', icon: 'setLength', params: {} }],
   run: ({ notes }, { count, unit }, context) => ({
     notes: notes.map((note) => {
-      const length = Math.max(1, amountTicks(count, unit, context, note.start));
+      const grid = gridOfRow(context, note.pitch);
+      const length = Math.max(1, amountTicks(count, unit, { ...context, grid }, note.start));
       return note.length === length ? note : { ...note, length };
     }),
   }),

@@ -1,7 +1,7 @@
 import { spanOf } from '../../notes/rotate';
 import { cutNote } from '../../notes/split';
 import { MAX_TICK } from '../../time';
-import { notesAction } from '../action';
+import { commonGrid, notesAction } from '../action';
 import { amountParam, amountTicks } from '../amounts';
 import { choiceParam, paramsOf, wholeParam } from '../params';
 
@@ -21,7 +21,7 @@ export const splitAt = notesAction({
   quick: [{ label: 'Split at a point', icon: 'splitAt', params: {} }],
   run: ({ notes }, { count, unit, from }, context) => {
     const origin = from === 'notes' ? spanOf(notes).start : 0;
-    const point = origin + amountTicks(count, unit, context, origin);
+    const point = origin + amountTicks(count, unit, { ...context, grid: commonGrid(notes, context) }, origin);
     return { notes: notes.flatMap((note) => cutNote(note, [point], context.newId)) };
   },
 });

@@ -1,4 +1,6 @@
 import { cutNote, cutsAtLines, piecesEvery, tooManyPieces } from '../../notes/split';
+import type { Note } from '../../model/entities';
+import { gridOfRow } from '../../time';
 import { notesAction } from '../action';
 import { amountParam, amountTicks, gridOfAmount } from '../amounts';
 import { paramsOf } from '../params';
@@ -13,8 +15,9 @@ export const splitLines = notesAction({
   params: () => paramsOf({ at: amountParam('Lines of') }),
   quick: [{ label: 'Split at lines', icon: 'splitLines', params: {} }],
   run: ({ notes }, { at }, context) => {
-    const grid = gridOfAmount(at, context);
-    return { notes: notes.flatMap((note) => cutNote(note, cutsAtLines(note, grid), context.newId)) };
+    const gridOf = (note: Note) => (at === 'grid' ? gridOfRow(context, note.pitch) : gridOfAmount(at, context));
+    return { notes: notes.flatMap((note) => cutNote(note, cutsAtLines(note, gridOf(note)), context.newId)) };
   },
-  whyNot: ({ notes }, { at }, context) => tooManyPieces(piecesEvery(notes, amountTicks(1, at, context))),
+  whyNot: ({ notes }, { at }, context) =>
+    tooManyPieces(piecesEvery(notes, (note) => amountTicks(1, at, { ...context, grid: gridOfRow(context, note.pitch) }, note.start))),
 });

@@ -1,6 +1,6 @@
 import type { Note } from '../../model/entities';
 import { nearestSwungLine, STRAIGHT, swungLine } from '../../notes/swing';
-import { gridAt, gridOfRow, lineIndexAt, roundEvenly, type Grid } from '../../time';
+import { barTicks, beatTicks, gridAt, gridOfRow, lineIndexAt, meterAt, roundEvenly, type Grid, type MeterAt } from '../../time';
 import { notesAction, type NotesAction } from '../action';
 import { amountParam, gridOfAmount } from '../amounts';
 import { choiceParam, paramsOf, sliderParam } from '../params';
@@ -16,6 +16,8 @@ const params = () =>
 /** A grid to pull towards, and how hard. */
 interface Pull {
   readonly grid: Grid;
+  /** Where its lines end and another meter begins with a line of its own. */
+  readonly until?: number;
   readonly strength: number;
   readonly swing: number;
 }
@@ -30,12 +32,35 @@ export const quantize: NotesAction = notesAction({
   params,
   quick: [{ label: 'Quantize', icon: 'quantize', params: {} }],
   run: ({ notes }, { to, what, strength, swing }, context) => {
-    const isPlain = to !== 'grid' || (!context.rowGrids?.size && !context.grid.spans);
     const plain: Pull = { grid: gridOfAmount(to, context), strength, swing };
-    const pullOf = (note: Note) => (isPlain ? plain : { ...plain, grid: gridAt(gridOfRow(context, note.pitch), note.start) });
+    const pullOf = (note: Note): Pull => {
+      if (to === 'grid') {
+        const own = context.rowGrids?.size || context.grid.spans ? gridAt(gridOfRow(context, note.pitch), note.start) : plain.grid;
+        return { ...plain, grid: own };
+      }
+      return (to === 'bar' || to === 'beat') && context.meters.length > 1
+        ? { ...plain, ...linesOfMeter(to, note.start, context.meters) }
+        : plain;
+    };
     return { notes: notes.map((note) => (what === 'lengths' ? withLength(note, pullOf(note)) : withEdges(note, what, pullOf(note)))) };
   },
 });
+
+/** The lines of bars or beats where a note starts: counted from where its meter begins, up to the next meter. */
+function linesOfMeter(to: 'bar' | 'beat', tick: number, meters: readonly MeterAt[]): Pick<Pull, 'grid' | 'until'> {
+  const meter = meterAt(meters, tick);
+  const from = meters.findLast((each) => each.tick <= tick)?.tick ?? 0;
+  const until = meters.find((each) => each.tick > tick)?.tick;
+  const grid: Grid = { numerator: to === 'bar' ? barTicks(meter) : beatTicks(meter), denominator: 1, from };
+  return until === undefined ? { grid } : { grid, until };
+}
+
+/** The line a tick is pulled to: the closest swung one, or the beginning of the next meter where that is closer or comes first. */
+function targetOf(tick: number, { grid, swing, until }: Pull): number {
+  const line = nearestSwungLine(grid, tick, swing);
+  if (until === undefined) return line;
+  return line >= until || until - tick <= Math.abs(line - tick) ? until : line;
+}
 
 function pulled(tick: number, target: number, strength: number): number {
   return tick + roundEvenly(((target - tick) * strength) / 100);
@@ -43,13 +68,19 @@ function pulled(tick: number, target: number, strength: number): number {
 
 /** A note with its start, its end or both pulled. Moving the start alone keeps the length; an end never comes before the next
  *  line after the start. */
-function withEdges(note: Note, what: 'starts' | 'ends' | 'both', { grid, strength, swing }: Pull): Note {
-  const start = what === 'ends' ? note.start : pulled(note.start, nearestSwungLine(grid, note.start, swing), strength);
+function withEdges(note: Note, what: 'starts' | 'ends' | 'both', pull: Pull): Note {
+  const { strength } = pull;
+  const start = what === 'ends' ? note.start : pulled(note.start, targetOf(note.start, pull), strength);
   if (what === 'starts') return start === note.start ? note : { ...note, start };
   const end = note.start + note.length;
-  const least = swungLine(grid, lineIndexAt(grid, start) + 1, swing);
-  const length = Math.max(1, pulled(end, Math.max(least, nearestSwungLine(grid, end, swing)), strength) - start);
+  const length = Math.max(1, pulled(end, Math.max(nextSwungLine(pull, start), targetOf(end, pull)), strength) - start);
   return start === note.start && length === note.length ? note : { ...note, start, length };
+}
+
+/** The first swung line after a tick. A line that swing delays may still come after a tick that is past where it stands without. */
+function nextSwungLine({ grid, swing }: Pull, tick: number): number {
+  const index = lineIndexAt(grid, tick);
+  return [index, index + 1].map((each) => swungLine(grid, each, swing)).find((line) => line > tick) ?? swungLine(grid, index + 2, swing);
 }
 
 /** A note whose length is pulled towards whole boxes, at least one; its start stays. */

@@ -26,9 +26,11 @@ export const rotate = notesAction({
   ],
   run: (part, { count, unit, around }, context) => {
     const { notes } = part;
-    const ticksFrom = (tick: number) => amountTicks(count, unit, { ...context, grid: commonGrid(notes, context) }, tick);
+    // As far back as forth, so that turning back restores exactly, whatever lies between the lines.
+    const ticksFrom = (tick: number) =>
+      Math.sign(count) * amountTicks(Math.abs(count), unit, { ...context, grid: commonGrid(notes, context) }, tick);
     if (around === 'pattern') return { notes: rotateRows(notes, ticksFrom(0), (pitch) => loopTicks(part, pitch)) };
-    const { start, end } = (around === 'marked' ? context.span : null) ?? spanOf(notes);
+    const { start, end } = (around === 'marked' ? context.span : context.ownSpan) ?? spanOf(notes);
     const ticks = ticksFrom(start);
     return { notes: end > start ? rotateStarts(notes, ticks, end - start, start) : notes };
   },
