@@ -166,4 +166,34 @@ describe('the player', () => {
     player.play(TICKS_PER_QUARTER / 4);
     expect(output.waiting()[0]).toMatchObject({ frames: BEAT_FRAMES / 4 });
   });
+
+  it('an edit says what goes on sounding: not what it took away or moved, but long notes however long ago they began', () => {
+    const long = (song: Document) => ({
+      ...song,
+      notes: {
+        pattern: song.notes['pattern']!.map((each) => ({ ...each, length: 6 * TICKS_PER_QUARTER, pitch: 60 + Number(each.id.slice(1)) })),
+      },
+    });
+    const before = long(songWith([0, 1]));
+    const { output, player, pass } = playing(before);
+    pass(2.5);
+    const named = () => {
+      const message = output.messages.findLast((each) => each.type === 'replace');
+      return message?.type === 'replace' ? (message.sounding ?? []).map(({ key }) => key.split(' ')[0]) : [];
+    };
+    const edited = (change: (notes: readonly Note[]) => readonly Note[]) =>
+      player.setScore(scoreOf({ ...before, notes: { pattern: change(before.notes['pattern']!) } }));
+    edited((notes) => notes.map((each) => ({ ...each, velocity: 50 })));
+    expect(new Set(named())).toEqual(new Set(['n0', 'n1']));
+    const keys = () => {
+      const message = output.messages.findLast((each) => each.type === 'replace');
+      return new Set(message?.type === 'replace' ? message.sounding?.map(({ key }) => key) : []);
+    };
+    const posted = output.messages.flatMap((each) => (each.type === 'notes' ? each.notes : [])).map(({ key }) => key!);
+    expect(posted.slice(0, 2).every((key) => keys().has(key))).toBe(true);
+    edited((notes) => notes.slice(1));
+    expect(new Set(named())).toEqual(new Set(['n1']));
+    edited((notes) => notes.map((each) => (each.id === 'n0' ? { ...each, start: 100 } : each)));
+    expect(keys().has(posted[0]!)).toBe(false);
+  });
 });

@@ -1,5 +1,6 @@
 import {
   chased,
+  eventKey,
   events,
   findById,
   hashText,
@@ -17,6 +18,7 @@ import {
   type Lap,
   type PlayEvent,
   type PlayView,
+  type StillSounding,
 } from '@yibbo/core';
 import type { SoundOutput } from './output';
 
@@ -33,6 +35,8 @@ const AHEAD_HIDDEN_SECONDS = 1.6;
 const EDIT_SECONDS = 0.03;
 const TURN_MS = 50;
 const AUDITION_SECONDS = 0.02;
+/** The longest that a hit rings on after its note. */
+const RING_SECONDS = 4;
 
 /** Runs a score on the sound engine: sends events ahead in windows and replaces what waits when the score changes. */
 export class Player {
@@ -65,7 +69,7 @@ export class Player {
     this.originTick = tick;
     this.score = score;
     this.generation++;
-    this.output.post({ type: 'replace', from: this.originFrame, generation: this.generation });
+    this.output.post({ type: 'replace', from: this.originFrame, generation: this.generation, sounding: this.stillSounding(tick) });
     this.sentToTick = tick;
     this.send();
   }
@@ -124,12 +128,21 @@ export class Player {
         trackId: event.trackId,
         pitch: event.pitch,
         velocity: event.velocity,
+        key: eventKey(event),
         seed: hashText(`${event.noteId} ${event.pass}`),
         pan: event.pan,
         ...(event.bend ? { bend: event.bend.map((point) => this.engineBend(point, event.tick, at)) } : {}),
       };
     });
     this.output.post({ type: 'notes', notes, generation: this.generation });
+  }
+
+  /** What began before `tick` and is there as the score now stands: what may still ring, and long notes however long ago they began. */
+  private stillSounding(tick: number): StillSounding[] {
+    const { document, view } = this.score!;
+    const from = Math.floor(this.tickAtFrame(this.frameOf(tick) - RING_SECONDS * SAMPLE_RATE));
+    const found = [...events(document, from, tick, { view }), ...chased(document, tick, { view })];
+    return found.map((event) => ({ key: eventKey(event), until: this.frameOf(event.tick + event.lengthTicks) }));
   }
 
   private engineBend({ tick, cents, shape }: BendPoint, fromTick: number, at: number): EngineBend {

@@ -23,6 +23,20 @@ describe('running an action', () => {
     expect(steps()).toEqual([1, 5, 9, 15]);
   });
 
+  it('rotates notes round their own span and back exactly, long notes among them, and marks the span', () => {
+    const { store, dispatch, there } = opened((document) => ({
+      ...document,
+      notes: { [PATTERN]: notesOf(document, PATTERN).map((note) => (note.id === 'n1' ? { ...note, length: 6 * STEP } : note)) },
+    }));
+    const begun = there();
+    dispatch(selectionSet(['n1', 'n2', 'n3']));
+    for (let turn = 0; turn < 5; turn++) dispatch(runAction('rotate', { count: 1, unit: '1/8', around: 'span' }));
+    expect(there()).not.toEqual(begun);
+    expect(store.getState().view.span).toEqual({ start: 4 * STEP, end: 13 * STEP });
+    for (let turn = 0; turn < 5; turn++) dispatch(runAction('rotate', { count: -1, unit: '1/8', around: 'span' }));
+    expect(there()).toEqual(begun);
+  });
+
   it('says what came to lie beyond the end, and the cure makes room for it', () => {
     const { store, dispatch, there } = opened();
     dispatch(runAction('duplicate', { roundTo: 'bar' }));

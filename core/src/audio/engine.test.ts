@@ -184,4 +184,43 @@ describe('the sound engine', () => {
     expect(loudest).toBeLessThan(10 ** (-1 / 20));
     expect(loudest).toBeGreaterThan(0.2);
   });
+
+  describe('an edit that reaches what is sounding', () => {
+    const half = SAMPLE_RATE / 2;
+    const held = { frames: 4 * SAMPLE_RATE, pitch: 45 };
+    /** How loud it is 30 ms after an edit at half a second, over how loud it was just before. */
+    function loudnessAfter(notes: EngineNote[], sounding: { key: string; until: number }[], wait = 0.03): number {
+      const engine = new SoundEngine();
+      engine.post({ type: 'tracks', tracks: [track('round-bass')] });
+      engine.post({ type: 'notes', notes, generation: 0 });
+      const before = render(engine, half).left;
+      engine.post({ type: 'replace', from: half + 1440, generation: 1, sounding });
+      const after = render(engine, half).left;
+      expect(peak(before.subarray(half - 4800))).toBeGreaterThan(0.02);
+      return peak(after.subarray(wait * SAMPLE_RATE, wait * SAMPLE_RATE + 4800)) / peak(before.subarray(half - 4800));
+    }
+    const note = hit('round-bass', { ...held, at: 0, key: 'a' });
+
+    it('lets a note that is gone fade within 30 ms, and one that goes on sound as before', () => {
+      expect(loudnessAfter([note], [])).toBeLessThan(0.1); // what is left is the room
+      expect(loudnessAfter([note], [{ key: 'a', until: 4 * SAMPLE_RATE }])).toBeGreaterThan(0.7);
+    });
+
+    it('ends a note where it now ends, and leaves alone what is no part of the song', () => {
+      const shortened = [{ key: 'a', until: half + 4800 }];
+      expect(loudnessAfter([note], shortened)).toBeGreaterThan(0.7);
+      expect(loudnessAfter([note], shortened, 0.15)).toBeLessThan(0.05);
+      expect(loudnessAfter([{ ...note, key: undefined }], [])).toBeGreaterThan(0.7);
+    });
+
+    it('takes back a note that is gone before it has begun', () => {
+      const late = { ...note, at: half + 700 };
+      const engine = new SoundEngine();
+      engine.post({ type: 'tracks', tracks: [track('round-bass')] });
+      engine.post({ type: 'notes', notes: [late], generation: 0 });
+      render(engine, half);
+      engine.post({ type: 'replace', from: half + 1440, generation: 1, sounding: [] });
+      expect(peak(render(engine, half).left)).toBe(0);
+    });
+  });
 });

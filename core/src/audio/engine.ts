@@ -20,6 +20,10 @@ const VOICE_LIMIT = 128;
 const STEAL_SECONDS = 0.003;
 const CHOKE_SECONDS = 0.008;
 const STOP_SECONDS = 0.03;
+/** How quickly a note fades that an edit has taken away while it sounds. */
+const EDIT_SECONDS = 0.02;
+/** A note counts as shortened from so many frames on: ends are rounded to frames anew with each edit. */
+const SHORTER_FRAMES = 48;
 
 /** How a track is heard. */
 export interface EngineTrack {
@@ -35,10 +39,17 @@ export interface EngineTrack {
 export type EngineMessage =
   | { readonly type: 'tracks'; readonly tracks: readonly EngineTrack[] }
   | { readonly type: 'notes'; readonly notes: readonly EngineNote[]; readonly generation: number }
-  /** Drops what waits at or after `from` from earlier generations. */
-  | { readonly type: 'replace'; readonly from: number; readonly generation: number }
+  /** Drops what waits at or after `from` from earlier generations. Where `sounding` is given, it names what goes on of all that began before:
+   *  what has a key and is not named fades, what is named with an earlier end ends there. */
+  | { readonly type: 'replace'; readonly from: number; readonly generation: number; readonly sounding?: readonly StillSounding[] }
   /** Drops all that waits and lets what sounds fade. */
   | { readonly type: 'stop'; readonly generation: number };
+
+/** A note that began before an edit and goes on after it, until the frame it now ends at. */
+export interface StillSounding {
+  readonly key: string;
+  readonly until: number;
+}
 
 interface Waiting extends EngineNote {
   readonly generation: number;
@@ -78,6 +89,8 @@ export class SoundEngine {
   private waiting: Waiting[] = [];
   /** The oldest first. */
   private voices: Voice[] = [];
+  /** The notes that sounding voices play. */
+  private readonly played = new Map<Voice, EngineNote>();
   private readonly over = new Set<Voice>();
   private generation = 0;
   private renderedTo: number;
@@ -96,7 +109,7 @@ export class SoundEngine {
   post(message: EngineMessage): void {
     if (message.type === 'tracks') this.setTracks(message.tracks);
     else if (message.type === 'notes') this.queue(message.notes, message.generation);
-    else if (message.type === 'replace') this.replace(message.from, message.generation);
+    else if (message.type === 'replace') this.replace(message.from, message.generation, message.sounding);
     else this.stop(message.generation);
   }
 
@@ -134,9 +147,24 @@ export class SoundEngine {
     this.waiting.sort((a, b) => a.at - b.at);
   }
 
-  private replace(from: number, generation: number): void {
+  private replace(from: number, generation: number, sounding?: readonly StillSounding[]): void {
     this.generation = generation;
     this.waiting = this.waiting.filter((note) => note.at < from || note.generation >= generation);
+    if (sounding) this.goOnWith(new Map(sounding.map(({ key, until }) => [key, until])), generation);
+  }
+
+  /** Lets go of what an edit has taken away or shortened while it sounds, or just before it begins. */
+  private goOnWith(until: ReadonlyMap<string, number>, generation: number): void {
+    const goesOn = ({ key }: EngineNote) => key === undefined || until.has(key);
+    this.waiting = this.waiting.filter((note) => note.generation >= generation || goesOn(note));
+    for (const [voice, note] of this.played) {
+      if (!goesOn(note)) voice.fade(this.renderedTo, EDIT_SECONDS);
+      // A drum rings as long as it rings, however long its note is.
+      else if (note.key !== undefined && !(voice instanceof DrumVoice)) {
+        const end = until.get(note.key)!;
+        if (end < note.at + note.frames - SHORTER_FRAMES) voice.fade(Math.max(end, this.renderedTo), EDIT_SECONDS);
+      }
+    }
   }
 
   private stop(generation: number): void {
@@ -192,6 +220,7 @@ export class SoundEngine {
     if (over.size === 0) return;
     const sounds = (voice: Voice) => !over.has(voice);
     this.voices = this.voices.filter(sounds);
+    for (const voice of over) this.played.delete(voice);
     for (const place of this.places) place.voices = place.voices.filter(sounds);
     this.places = this.places.filter(({ pan, voices }) => pan === 0 || voices.length > 0);
     over.clear();
@@ -217,6 +246,7 @@ export class SoundEngine {
       if (voice.choke !== null && other.choke === voice.choke && other.trackId === voice.trackId) other.fade(frame, CHOKE_SECONDS);
     }
     this.voices.push(voice);
+    this.played.set(voice, note);
     this.placeAt(strip, voice.pan).voices.push(voice);
     if (this.voices.length > VOICE_LIMIT) {
       this.over.add(this.voices[0]!);

@@ -21,6 +21,8 @@ export interface EngineNote {
   readonly velocity: number;
   /** Seeds the noise in the sound: the same note always sounds the same. */
   readonly seed: number;
+  /** Tells it from all others, so that an edit reaches it while it sounds; absent where it belongs to no song, as when a row is tried. */
+  readonly key?: string;
   /** -1..1, added to its track's; absent means 0. */
   readonly pan?: number;
   readonly bend?: readonly EngineBend[];

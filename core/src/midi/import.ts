@@ -69,6 +69,8 @@ class SongReader {
   private readonly carried: Carried[] = [];
   private readonly programs = new Map<number, number>();
   private songName: string | null = null;
+  private noteIds: Id | null = null;
+  private noteCount = 0;
   private carriedBytes = 0;
   private carriedEvents = 0;
   private doneBytes = 0;
@@ -275,11 +277,17 @@ class SongReader {
     return { track, patternId, notes };
   }
 
+  /** Ids in the order of the file, so that notes which are alike but for their velocity leave in the order they came. */
+  private noteId(): Id {
+    this.noteIds ??= this.context.newId();
+    return `${this.noteIds}-${String(this.noteCount++).padStart(6, '0')}`;
+  }
+
   private note(patternId: Id, { onTick, offTick, pitch, velocity, release }: FileNote): Note {
     if (onTick === offTick) this.mended.add('zeroLength');
     const start = this.scale(onTick);
     const length = clamp(this.scale(offTick) - start, 1, MAX_TICK);
-    const id = this.context.newId();
+    const id = this.noteId();
     if (release === null) return { id, patternId, start, length, pitch, velocity };
     return { id, patternId, start, length, pitch, velocity, releaseVelocity: release };
   }

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { parseMidi, writeMidi, type MidiEvent } from 'midi-file';
 import { anyNotes, counter, note, songWith } from '../../test/make';
+import { END, file, letters, METER, NOTE } from '../../test/midi-bytes';
 import { apply, diff, invert } from '../change';
 import type { Document } from '../model';
 import { TICKS_PER_QUARTER } from '../time';
@@ -17,33 +18,6 @@ const mendedIn = (bytes: Uint8Array) => {
   const imported = bring(bytes);
   return imported.ok ? imported.report.mended.map(({ code }) => code) : [`refused ${imported.refusal.code}`];
 };
-
-/** A file of one track from raw track bytes. */
-function file(body: number[], { division = [0, 96], tracks = 1, tag = 'MTrk' } = {}): Uint8Array {
-  const size = body.length;
-  return Uint8Array.from([
-    ...letters('MThd'),
-    0,
-    0,
-    0,
-    6,
-    0,
-    1,
-    0,
-    tracks,
-    ...division,
-    ...letters(tag),
-    size >> 24,
-    (size >> 16) & 255,
-    (size >> 8) & 255,
-    size & 255,
-    ...body,
-  ]);
-}
-const letters = (text: string) => [...text].map((letter) => letter.charCodeAt(0));
-const END = [0, 0xff, 0x2f, 0];
-const METER = [0, 0xff, 0x58, 4, 4, 2, 24, 8];
-const NOTE = [0, 0x90, 60, 100, 96, 60, 0];
 
 /** What another library reads in a file: every event with its absolute tick, in a comparable order. */
 function readElsewhere(bytes: Uint8Array) {

@@ -18,6 +18,13 @@ export interface PlayEvent {
   readonly bend?: readonly BendPoint[];
   /** Times its row went round since the placement began, or since play began. */
   readonly pass: number;
+  /** Where it began, where play has begun inside it. */
+  readonly began?: number;
+}
+
+/** What tells one sounding of a note from all others: the same in every window it is asked for in. */
+export function eventKey({ noteId, pass, pitch, tick, began = tick }: PlayEvent): string {
+  return `${noteId} ${pass} ${pitch} ${began}`;
 }
 
 export interface PlayContext {
@@ -41,6 +48,7 @@ export function chased(document: Document, tick: number, context: PlayContext): 
       .filter((event) => event.tick + event.lengthTicks > tick)
       .map((event) => ({
         ...event,
+        began: event.tick,
         tick,
         lengthTicks: event.tick + event.lengthTicks - tick,
         ...(event.bend ? { bend: slicedFrom(event.bend, tick - event.tick) } : {}),
