@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { join } from 'node:path';
+import { renderSVG } from 'uqr';
 import { openDemo } from '../support/app';
 import { midiFromText } from '../support/midi-text';
 
@@ -89,17 +90,41 @@ test.describe('phone', () => {
   });
 });
 
+test('settings on a phone, with devices of a made-up network', async ({ page }) => {
+  const address = 'http://192.0.2.7:4210';
+  const at = (hour: number) => Date.UTC(2026, 10, 26, hour);
+  await page.route('**/api/server', (route) =>
+    route.fulfill({
+      json: {
+        mayEnter: true,
+        isHere: true,
+        addresses: [address],
+        isReadOnly: false,
+        notice: null,
+        code: '27180451',
+        qr: renderSVG(`${address}/enter#27180451`),
+        devices: [
+          { id: 'a', name: 'Android, Chrome', seenAt: at(21), isThis: false },
+          { id: 'b', name: 'iPad, Safari', seenAt: at(8), isThis: false },
+        ],
+        copies: ['2026-11-26', '2026-11-25'],
+      },
+    }),
+  );
+  await page.goto('/settings');
+  await expect(page.getByTestId('code')).toBeVisible();
+  await shoot(page, 'phone-settings');
+});
+
 test.describe('phone, by night', () => {
   test.use({ colorScheme: 'dark' });
 
-  test('steps, notes, trial', async ({ page }) => {
+  test('steps, notes', async ({ page }) => {
     await openDemo(page);
     await shoot(page, 'phone-night-steps');
     await openTrack(page, 'Lamp Keys');
     await page.getByRole('button', { name: 'Select all notes' }).click();
     await shoot(page, 'phone-night');
-    await page.getByRole('button', { name: 'Quantize: try with settings' }).click();
-    await shoot(page, 'phone-night-trial');
   });
 });
 

@@ -80,7 +80,7 @@ function OtherDevices({ news, onSendAway }: { readonly news: ServerNews; readonl
         </Words>
       )}
       {code && addresses.length ? (
-        <Title fontSize="$6" lineHeight="$6" data-testid="code">
+        <Title fontFamily="$body" fontSize="$6" lineHeight="$6" data-testid="code">
           {code.slice(0, 4)} {code.slice(4)}
         </Title>
       ) : null}

@@ -54,7 +54,7 @@ function Bar({ words, children }: { readonly words: string; readonly children: R
       borderBottomWidth={2}
       borderColor="$act"
     >
-      <Words small flexShrink={1} flexGrow={1} flexBasis={220}>
+      <Words small width="100%">
         {words}
       </Words>
       {children}

@@ -1,4 +1,5 @@
 export * from './change';
+export * from './read-changes';
 export * from './apply';
 export * from './diff';
 export * from './invert';

@@ -2,6 +2,7 @@ export * from './entities';
 export * from './collections';
 export { checkDocument, type DocumentFault } from './check';
 export * from './document';
+export * from './read-document';
 export * from './drums';
 export { faultWords } from './list-of';
 export * from './names';

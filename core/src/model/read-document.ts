@@ -1,0 +1,34 @@
+import { z } from 'zod';
+import { checkDocument } from './check';
+import { SCHEMA_VERSION, sorted, type Document } from './document';
+import { noteSchema, patternSchema, placementSchema, songSchema, trackSchema } from './entities';
+import { once } from './once';
+
+const documentSchema = once(() =>
+  z.object({
+    schemaVersion: z.int().min(1),
+    song: songSchema(),
+    tracks: z.array(trackSchema()),
+    patterns: z.array(patternSchema()),
+    placements: z.array(placementSchema()),
+    notes: z.record(z.string(), z.array(noteSchema())),
+  }),
+);
+
+/** Steps that carry older documents forward: entry k lifts version k + 1 to k + 2. None are needed yet. */
+const UPGRADES: readonly ((old: unknown) => unknown)[] = [];
+
+export type ReadDocument = { ok: true; document: Document } | { ok: false; code: 'newerVersion' | 'notADocument'; details: string };
+
+/** Reads a stored or received document of any version up to today's, checking every field and what they refer to. */
+export function readDocument(input: unknown): ReadDocument {
+  const version = (input as { schemaVersion?: unknown } | null)?.schemaVersion;
+  if (typeof version !== 'number') return { ok: false, code: 'notADocument', details: 'schemaVersion is missing' };
+  if (version > SCHEMA_VERSION) return { ok: false, code: 'newerVersion', details: `version ${version}` };
+  const lifted = UPGRADES.slice(version - 1).reduce((old, upgrade) => upgrade(old), input);
+  const read = documentSchema().safeParse(lifted);
+  if (!read.success) return { ok: false, code: 'notADocument', details: z.prettifyError(read.error) };
+  const document = sorted(read.data);
+  const fault = checkDocument(document);
+  return fault ? { ok: false, code: 'notADocument', details: `${fault.code}: ${fault.of} ${fault.id}` } : { ok: true, document };
+}
