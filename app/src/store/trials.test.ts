@@ -6,6 +6,7 @@ import { dropTrial, keepTrial } from './edits';
 import { selectSelectedNotes, selectShownNotes } from './selectors';
 import type { makeStore } from './store';
 import { runAction, tryAction } from './trials';
+import { selectTurned } from './turned';
 import { selectionSet } from './view';
 
 const selectedIds = (store: ReturnType<typeof makeStore>) => selectSelectedNotes(store.getState()).map(({ id }) => id);
@@ -32,9 +33,12 @@ describe('running an action', () => {
     dispatch(selectionSet(['n1', 'n2', 'n3']));
     for (let turn = 0; turn < 5; turn++) dispatch(runAction('rotate', { count: 1, unit: '1/8', around: 'span' }));
     expect(there()).not.toEqual(begun);
-    expect(store.getState().view.span).toEqual({ start: 4 * STEP, end: 13 * STEP });
+    expect(selectTurned(store.getState())).toEqual({ start: 4 * STEP, end: 13 * STEP });
+    expect(store.getState().view.span).toBeNull();
     for (let turn = 0; turn < 5; turn++) dispatch(runAction('rotate', { count: -1, unit: '1/8', around: 'span' }));
     expect(there()).toEqual(begun);
+    dispatch(runAction('nudge', { count: 1 }));
+    expect(selectTurned(store.getState())).toBeNull();
   });
 
   it('says what came to lie beyond the end, and the cure makes room for it', () => {

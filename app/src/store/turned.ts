@@ -1,8 +1,9 @@
 import { notesOf, spanOf, type Id, type Note, type TickSpan } from '@yibbo/core';
+import { createSelector } from '@reduxjs/toolkit';
 import { selectNotes } from './selectors';
 import type { State, Thunk } from './store';
 import type { Trial } from './trial';
-import { spanSet, turnedSet } from './view';
+import { turnedSet } from './view';
 
 /** Where each of these notes stands, to be compared. */
 function placesOf(notes: readonly Note[]): string {
@@ -26,12 +27,20 @@ export function turnSpan(state: State, noteIds: readonly Id[]): TickSpan {
   return turned && turned.places === placesOf(notes) ? turned.span : spanOf(notes);
 }
 
-/** Remembers the span that notes were turned in, and marks it on the ruler, once the turn is made. */
+/** The span that some notes go round in of their own, to be shown on the ruler for as long as they stand where the last turn left them. It is
+ *  not the marked span: nothing else is done within it. */
+export const selectTurned = createSelector([selectNotes, (state: State) => state.view.turned], (notes, turned): TickSpan | null => {
+  if (!turned) return null;
+  const places = new Set(turned.places.split(','));
+  const standing = notes.filter(({ id, start }) => places.has(`${id} ${start}`)).length;
+  return standing === places.size ? turned.span : null;
+});
+
+/** Remembers the span that notes were turned in, once the turn is made. */
 export function rememberTurn({ turn, noteIds, patternId }: Trial): Thunk {
   return (dispatch, getState) => {
     const { document } = getState().song;
     if (!turn || !document) return;
     dispatch(turnedSet({ places: placesOf(chosen(notesOf(document, patternId), noteIds)), span: turn }));
-    dispatch(spanSet(turn));
   };
 }

@@ -1,6 +1,8 @@
 import { barBeatWords, divisionName, type Note } from '@yibbo/core';
 import { memo, type CSSProperties } from 'react';
 import type { OpenPart } from '../../store/selectors';
+import { useAppSelector } from '../../store/store';
+import { selectTurned } from '../../store/turned';
 import { EndHandle } from './EndHandle';
 import { linesIn } from './lines';
 import { useSpanDrag } from './useSpanDrag';
@@ -10,6 +12,9 @@ import { useFollow, useGridWindow, type GridWindow, type Viewport } from './view
 const NUMBER_GAP = 44;
 /** Room a number takes from the top, in pixels; what is left below it belongs to the marks. */
 const NUMBER_ROOM = 24;
+
+/** The span that notes go round in of their own: an outline, for it holds for them alone. */
+const TURNED: CSSProperties = { position: 'absolute', top: 0, boxSizing: 'border-box', border: '2px dashed var(--act)' };
 
 interface RulerProps {
   readonly viewport: Viewport;
@@ -24,6 +29,7 @@ export const Ruler = memo(function Ruler({ viewport, part, notes, height }: Rule
   const window = useGridWindow(viewport);
   const follow = useFollow(viewport, window, 'x');
   const { span, handlers } = useSpanDrag(viewport, part, notes);
+  const turned = useAppSelector(selectTurned);
   return (
     <div
       style={{
@@ -68,6 +74,17 @@ export const Ruler = memo(function Ruler({ viewport, part, notes, height }: Rule
               height,
               background: 'var(--act)',
               opacity: 0.28,
+            }}
+          />
+        ) : null}
+        {turned ? (
+          <div
+            data-testid="turned-span"
+            style={{
+              ...TURNED,
+              left: (turned.start - window.fromTick) * window.pixelsPerTick,
+              width: (turned.end - turned.start) * window.pixelsPerTick,
+              height,
             }}
           />
         ) : null}
