@@ -6,7 +6,7 @@ import type { SongWork } from './work';
 /** What one piece of large work may take. The thread is ended with what takes longer, and a new one begun with the next. */
 const LONGEST_MS = 60_000;
 const MOST_MEMORY_MB = 1024;
-/** Hundreds of thousands of notes are made in one go: with less room for what is new, half of the time goes into clearing it. */
+/** Hundreds of thousands of notes are made in one go: with less room for what is new, much of the time goes into clearing it. */
 const YOUNG_MEMORY_MB = 96;
 /** Pieces of work that may wait. */
 const MOST_WAITING = 64;
