@@ -1,4 +1,5 @@
 const transform = '<rootDir>/../scripts/jest-transform.cjs';
+const setupFiles = ['<rootDir>/../scripts/laws.cjs'];
 
 /** Core and server run on Node; the app's pieces run in jest-expo's web environment. */
 module.exports = {
@@ -7,6 +8,7 @@ module.exports = {
       displayName: 'core',
       rootDir: 'core',
       testEnvironment: 'node',
+      setupFiles,
       testMatch: ['<rootDir>/{src,test}/**/*.test.ts'],
       transform: { '^.+\\.ts$': transform },
     },
@@ -14,6 +16,7 @@ module.exports = {
       displayName: 'server',
       rootDir: 'server',
       testEnvironment: 'node',
+      setupFiles,
       testMatch: ['<rootDir>/{src,test}/**/*.test.ts'],
       transform: { '^.+\\.m?[jt]s$': transform },
       transformIgnorePatterns: ['/node_modules/(?!(nanoid)/)'],
@@ -22,6 +25,7 @@ module.exports = {
       displayName: 'app',
       rootDir: 'app',
       preset: 'jest-expo/web',
+      setupFiles,
       testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
       testEnvironmentOptions: { customExportConditions: [''] },
       transformIgnorePatterns: ['/node_modules/(?!(nanoid|idb|lucide-react|(jest-)?expo[^/]*|react-native[^/]*|@react-native[^/]*|@?tamagui)/)'],
