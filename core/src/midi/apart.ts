@@ -3,17 +3,18 @@ import { centsAt } from '../notes/bend';
 import { TICKS_PER_QUARTER } from '../time';
 import type { WrittenEvent } from './write';
 
-/** What has to be known of a note to keep bent notes apart. */
-export interface Bendable {
+/** What has to be known of a note to keep it apart from others. */
+export interface Apart {
   readonly start: number;
   readonly length: number;
+  readonly pitch: number;
   readonly bend?: readonly BendPoint[] | undefined;
 }
 
-/** Notes that leave by one channel. */
-export interface ChannelNotes<Note extends Bendable> {
+/** Notes that leave by one channel: those of each part, in the order the parts were given. */
+export interface ChannelNotes<Note extends Apart> {
   readonly channel: number;
-  readonly notes: readonly Note[];
+  readonly parts: readonly (readonly Note[])[];
 }
 
 /** How often a line's value is written, in ticks: about every ten milliseconds at 120 bpm. */
@@ -22,34 +23,64 @@ const BEND_STEP = TICKS_PER_QUARTER / 48;
 const COMMON_RANGE = 2;
 const CENTRE = 8192;
 
-/** Gives notes to channels so that no bend reaches another note: a channel's bend bends all that sounds on it. Notes that no bent note sounds
- *  with stay on the track's own; `take` gives a free one when it is needed, or null. Where channels run out, a bend is left out, and
- *  an unbent note goes back to the track's own, bent or not. */
-export function keptApart<Note extends Bendable>(
-  notes: readonly Note[],
-  own: number,
-  take: () => number | null,
-): readonly ChannelNotes<Note>[] {
-  if (!notes.some(({ bend }) => bend)) return [{ channel: own, notes }];
-  const lanes = [{ channel: own, notes: [] as Note[], busyUntil: 0, bentUntil: 0 }];
-  for (const note of [...notes].sort((a, b) => a.start - b.start)) {
-    const isFree = ({ busyUntil, bentUntil }: (typeof lanes)[number]) => (note.bend ? busyUntil : bentUntil) <= note.start;
-    let lane = lanes.find(isFree);
-    if (!lane) {
-      const channel = take();
-      if (channel !== null) lanes.push((lane = { channel, notes: [], busyUntil: 0, bentUntil: 0 }));
-    }
-    const end = note.start + note.length;
-    const home = lane ?? lanes[0]!;
-    home.notes.push(lane ? note : { ...note, bend: undefined });
-    home.busyUntil = Math.max(home.busyUntil, end);
-    if (lane && note.bend) home.bentUntil = Math.max(home.bentUntil, end);
+/** What sounds on a channel while notes are given to it in the order they begin. */
+class Lane<Note extends Apart> {
+  readonly notes: Note[][];
+  private busyUntil = 0;
+  private bentUntil = 0;
+  /** Latest end by part and pitch: parts are file tracks of their own, and a key's ends are looked for in its own. */
+  private readonly ends = new Map<number, number>();
+
+  constructor(
+    readonly channel: number,
+    /** The one part that may use it; null where all may. */
+    private readonly owner: number | null,
+    parts: number,
+  ) {
+    this.notes = Array.from({ length: parts }, () => []);
   }
-  return lanes;
+
+  /** A bend reaches all that sounds on its channel, and a file pairs the first note of a key with the first end that comes. */
+  takes({ start, length, pitch, bend }: Note, part: number): boolean {
+    if (this.owner !== null && this.owner !== part) return false;
+    return (bend ? this.busyUntil : this.bentUntil) <= start && (this.ends.get(part * 128 + pitch) ?? 0) <= start + length;
+  }
+
+  add(note: Note, part: number): void {
+    const end = note.start + note.length;
+    this.notes[part]!.push(note);
+    this.busyUntil = Math.max(this.busyUntil, end);
+    if (note.bend) this.bentUntil = Math.max(this.bentUntil, end);
+    const key = part * 128 + note.pitch;
+    this.ends.set(key, Math.max(this.ends.get(key) ?? 0, end));
+  }
+}
+
+/** Gives the notes of parts that share a channel to channels of their own where one would bend another, or end it: a note that stops before
+ *  an earlier one of its pitch would be read back with that one's end. `take` gives a part a free channel, or null. Where channels run
+ *  out, notes stay on the shared one, without their bends. */
+export function keptApart<Note extends Apart>(
+  parts: readonly (readonly Note[])[],
+  shared: number,
+  take: (part: number) => number | null,
+): readonly ChannelNotes<Note>[] {
+  const lanes = [new Lane<Note>(shared, null, parts.length)];
+  const inOrder = parts.flatMap((notes, part) => notes.map((note) => ({ note, part })));
+  inOrder.sort((a, b) => a.note.start - b.note.start || a.note.length - b.note.length);
+  for (const { note, part } of inOrder) {
+    let lane = lanes.find((each) => each.takes(note, part));
+    if (!lane) {
+      const channel = take(part);
+      if (channel !== null) lanes.push((lane = new Lane<Note>(channel, part, parts.length)));
+    }
+    if (lane) lane.add(note, part);
+    else lanes[0]!.add(note.bend ? { ...note, bend: undefined } : note, part);
+  }
+  return lanes.map(({ channel, notes }) => ({ channel, parts: notes }));
 }
 
 /** The bends of notes on one channel: the range they need, then the value of each line as it goes, and the centre again for notes without one. */
-export function bendEvents({ channel, notes }: ChannelNotes<Bendable>, phase: number): WrittenEvent[] {
+export function bendEvents(channel: number, notes: readonly Apart[], phase: number): WrittenEvent[] {
   if (!notes.some(({ bend }) => bend)) return [];
   const farthest = notes.reduce((most, { bend }) => (bend ?? []).reduce((far, { cents }) => Math.max(far, Math.abs(cents)), most), 0);
   const range = Math.max(COMMON_RANGE, Math.ceil(farthest / 100));
@@ -71,7 +102,7 @@ export function bendEvents({ channel, notes }: ChannelNotes<Bendable>, phase: nu
     if (value !== last) events.push({ tick, phase, order: events.length, bytes: [0xe0 | channel, value & 0x7f, value >> 7] });
     last = value;
   };
-  for (const { start, length, bend } of notes) {
+  for (const { start, length, bend } of [...notes].sort((a, b) => a.start - b.start)) {
     if (!bend) put(start, 0);
     else for (const tick of samplesOf(bend, length)) put(start + tick, centsAt(bend, tick));
   }

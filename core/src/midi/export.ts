@@ -4,7 +4,7 @@ import type { Carried, Id, Note, Song, Track } from '../model/entities';
 import { rowLength } from '../model/row-length';
 import { events } from '../playback/events';
 import { TICKS_PER_QUARTER } from '../time';
-import { bendEvents, keptApart, type ChannelNotes } from './bends';
+import { bendEvents, keptApart } from './apart';
 import { encodeText } from './text';
 import { META, META_METER, META_NAME, META_TEMPO } from './track-events';
 import { writeFile, type WrittenEvent } from './write';
@@ -47,13 +47,7 @@ export function exportMidi(document: Document, mode: ExportMode): MidiExport {
   const toFile = (tick: number) => Math.round((tick * division) / TICKS_PER_QUARTER);
   const channels = channelsOf(tracks);
   const spare = CHANNELS.filter((channel) => ![...channels.values()].includes(channel));
-  const parts = new Map(
-    tracks.map(({ id, kind }) => {
-      // On any channel but their own, drums would be tones.
-      const take = () => (kind === 'drums' ? null : (spare.shift() ?? null));
-      return [id, keptApart(laid.get(id)!, channels.get(id)!, take)];
-    }),
-  );
+  const shares = sharesOf(tracks, laid, channels, spare);
   const importedTracks = song.file?.trackNames.length ?? 0;
   const added = tracks.filter(({ fileTrack }) => fileTrack === undefined || fileTrack >= importedTracks);
   const carried = byFileTrack(song.file?.carried ?? []);
@@ -63,9 +57,9 @@ export function exportMidi(document: Document, mode: ExportMode): MidiExport {
       ...carriedEvents(document, fileTrack, carried.get(fileTrack) ?? []),
       ...tracks
         .filter((track) => track.fileTrack === fileTrack && !added.includes(track))
-        .flatMap((track) => partEvents(track, parts.get(track.id)!, toFile)),
+        .flatMap((track) => partEvents(track, shares.get(track.id)!, toFile)),
     ]),
-    ...added.map((track) => [...trackMarks(track, channels.get(track.id)!), ...partEvents(track, parts.get(track.id)!, toFile)]),
+    ...added.map((track) => [...trackMarks(track, channels.get(track.id)!), ...partEvents(track, shares.get(track.id)!, toFile)]),
   ];
   const format = added.length === 0 ? (song.file?.format ?? 1) : song.file?.format === 2 ? 2 : 1;
   const bytes = writeFile(
@@ -74,8 +68,43 @@ export function exportMidi(document: Document, mode: ExportMode): MidiExport {
     fileTracks.map((list, index) => ({ events: list, endTick: song.file?.trackEnds[index] ?? 0 })),
     toFile,
   );
-  const leaving = [...parts.values()].flat().map(({ notes }) => notes);
+  const leaving = [...shares.values()].flat().map(({ notes }) => notes);
   return { bytes, bendsLeftOut: bendsIn([...laid.values()]) - bendsIn(leaving) };
+}
+
+/** What a track sends by one channel; the first track of a channel writes the bends of all. */
+interface ChannelShare {
+  readonly channel: number;
+  readonly notes: readonly LaidNote[];
+  readonly bends: readonly WrittenEvent[];
+}
+
+/** Each track's notes by the channels they leave by; tracks that share a channel are looked at together. */
+function sharesOf(
+  tracks: readonly Track[],
+  laid: ReadonlyMap<Id, readonly LaidNote[]>,
+  channels: ReadonlyMap<Id, number>,
+  spare: number[],
+): Map<Id, ChannelShare[]> {
+  const shares = new Map<Id, ChannelShare[]>(tracks.map(({ id }) => [id, []]));
+  for (const channel of new Set(channels.values())) {
+    const sharing = tracks.filter(({ id }) => channels.get(id) === channel);
+    // On any channel but their own, drums would be tones.
+    const take = (part: number) => (sharing[part]!.kind === 'drums' ? null : (spare.shift() ?? null));
+    for (const lane of keptApart(
+      sharing.map(({ id }) => laid.get(id)!),
+      channel,
+      take,
+    )) {
+      let bends = bendEvents(lane.channel, lane.parts.flat(), PHASE.carried);
+      lane.parts.forEach((notes, part) => {
+        if (notes.length === 0 && lane.channel !== channel) return;
+        shares.get(sharing[part]!.id)!.push({ channel: lane.channel, notes, bends });
+        bends = [];
+      });
+    }
+  }
+  return shares;
 }
 
 function bendsIn(lists: readonly (readonly LaidNote[])[]): number {
@@ -197,11 +226,11 @@ function programOf(track: Track, channel: number): WrittenEvent[] {
 }
 
 /** A track's notes with their bends. What had to leave by another channel is given the track's sound there. */
-function partEvents(track: Track, parts: readonly ChannelNotes<LaidNote>[], toFile: (tick: number) => number): WrittenEvent[] {
-  return parts.flatMap((part, index) => [
-    ...(index > 0 ? programOf(track, part.channel) : []),
-    ...bendEvents(part, PHASE.carried),
-    ...noteEvents(part.notes, part.channel, toFile),
+function partEvents(track: Track, shares: readonly ChannelShare[], toFile: (tick: number) => number): WrittenEvent[] {
+  return shares.flatMap(({ channel, notes, bends }, index) => [
+    ...(index > 0 ? programOf(track, channel) : []),
+    ...bends,
+    ...noteEvents(notes, channel, toFile),
   ]);
 }
 

@@ -68,6 +68,9 @@ class SongReader {
   private readonly meters: Song['meters'] = [];
   private readonly carried: Carried[] = [];
   private readonly programs = new Map<number, number>();
+  /** Song tick at which each file track begins. */
+  private readonly starts: number[] = [];
+  private nextStart = 0;
   private songName: string | null = null;
   private noteIds: Id | null = null;
   private noteCount = 0;
@@ -95,14 +98,21 @@ class SongReader {
       if (left < 0) return { ok: false, refusal: refusal('tooManyEvents') };
       rawTracks.push(track);
     }
-    const latest = rawTracks.reduce((tick, { endTick }) => Math.max(tick, endTick), 0);
+    const latest = rawTracks.reduce((tick, { endTick }) => (this.isSequence ? tick + endTick : Math.max(tick, endTick)), 0);
     if (this.scale(latest) > MAX_TICK || this.scale(latest) / barTicks(COMMON_TIME) > LONGEST_BARS)
       return { ok: false, refusal: refusal('tooLong') };
     this.doneBytes = 0;
-    const names = rawTracks.map((track, fileTrack) => this.readOthers(track, fileTrack));
-    if (this.isTooMuch()) return { ok: false, refusal: refusal('tooManyEvents') };
-    const parts = rawTracks.flatMap((track, fileTrack) => this.readNotes(track, fileTrack));
-    if (this.isTooMuch()) return { ok: false, refusal: refusal('tooManyEvents') };
+    const names: (string | null)[] = [];
+    const parts: Part[] = [];
+    for (const [fileTrack, track] of rawTracks.entries()) {
+      names.push(this.readOthers(track, fileTrack));
+      const read = this.readNotes(track, fileTrack);
+      parts.push(...read);
+      if (this.isTooMuch()) return { ok: false, refusal: refusal('tooManyEvents') };
+      if (this.isSequence) this.nextStart = this.barLineAfter(track, read);
+      if (this.nextStart > MAX_TICK) return { ok: false, refusal: refusal('tooLong') };
+    }
+    if (this.isSequence && parts.length > 1) this.mended.add('oneAfterAnother', rawTracks.length);
     if (parts.length > MAX_FILE_TRACKS) return { ok: false, refusal: refusal('tooManyTracks') };
     if (parts.reduce((sum, { notes }) => sum + notes.length, 0) > MAX_FILE_NOTES) return { ok: false, refusal: refusal('tooManyNotes') };
     if (this.tempos[0]?.tick !== 0) this.tempos.unshift({ tick: 0, bpm: DEFAULT_BPM });
@@ -113,9 +123,28 @@ class SongReader {
       ...this.assemble(
         parts,
         names,
-        rawTracks.map(({ endTick }) => this.scale(endTick)),
+        rawTracks.map(({ endTick }, fileTrack) => this.tickAt(fileTrack, endTick)),
       ),
     };
+  }
+
+  /** Tracks of a format 2 file are patterns of their own, not parts that sound together: they are placed one after the other. */
+  private get isSequence(): boolean {
+    return this.chunks.format === 2;
+  }
+
+  private tickAt(fileTrack: number, fileTick: number): number {
+    return (this.starts[fileTrack] ?? 0) + this.scale(fileTick);
+  }
+
+  /** The first bar line at or after the end of a track that begins at `nextStart`. */
+  private barLineAfter({ endTick }: RawTrack, parts: readonly Part[]): number {
+    const noteEnds = parts
+      .flatMap(({ notes }) => notes)
+      .map(({ onTick, offTick }) => Math.max(this.scale(onTick) + 1, this.scale(offTick)));
+    const end = this.nextStart + noteEnds.reduce((latest, tick) => Math.max(latest, tick), Math.max(1, this.scale(endTick)));
+    const meters = this.meters[0]?.tick === 0 ? this.meters : [{ ...COMMON_TIME, tick: 0 }, ...this.meters];
+    return tickOfBar(meters, barBeatAt(meters, end - 1).bar + 1);
   }
 
   /** More beside the notes than a song can carry and still be opened quickly. */
@@ -132,11 +161,12 @@ class SongReader {
 
   /** Everything but notes: tempo, meter and name go to the model, the rest is carried. */
   private readOthers({ events }: RawTrack, fileTrack: number): string | null {
+    this.starts.push(this.nextStart);
     let name: string | null = null;
     events.forEach(({ tick, bytes }, order) => {
       const kind = bytes[0]! & 0xf0;
       if (kind === 0x80 || kind === 0x90) return;
-      const at = this.scale(tick);
+      const at = this.tickAt(fileTrack, tick);
       if (bytes[0] === META && bytes[1] === META_TEMPO) return this.readTempo(at, bytes);
       if (bytes[0] === META && bytes[1] === META_METER) return this.readMeter(at, bytes);
       if (bytes[0] === META && bytes[1] === META_NAME && name === null) name = decodeText(metaData(bytes));
@@ -179,7 +209,8 @@ class SongReader {
     this.progress(this.chunks.tracks[fileTrack]!.length, 1 - EVENTS_SHARE, EVENTS_SHARE);
     if (hanging) this.mended.add('hangingNotes', hanging);
     if (strayOffs.length) this.mended.add('strayOffs', strayOffs.length);
-    for (const { tick, bytes, order } of strayOffs) this.carry({ fileTrack, tick: this.scale(tick), order, bytes: Array.from(bytes) });
+    for (const { tick, bytes, order } of strayOffs)
+      this.carry({ fileTrack, tick: this.tickAt(fileTrack, tick), order, bytes: Array.from(bytes) });
     const channels = [...new Set(notes.map(({ channel }) => channel))].sort((a, b) => a - b);
     return channels.map((channel) => ({
       fileTrack,
@@ -200,21 +231,30 @@ class SongReader {
     const song = this.song(newId(), names, trackEnds);
     const made = parts.map((part, index) => this.track(song.id, part, index, names[part.fileTrack] ?? null));
     const lastEnd = made.reduce((end, { notes }) => notes.reduce((latest, note) => Math.max(latest, note.start + note.length), end), 1);
-    const bars = barBeatAt(song.meters, lastEnd - 1).bar;
+    const bars = barBeatAt(song.meters, (this.isSequence ? this.nextStart : lastEnd) - 1).bar;
     const length = tickOfBar(song.meters, bars + 1);
-    const patterns = made.map(({ track, patternId }) => ({ id: patternId, songId: song.id, name: track.name, length }));
+    const spans = parts.map(({ fileTrack }) => {
+      if (!this.isSequence) return { start: 0, length };
+      const start = this.starts[fileTrack]!;
+      return { start, length: (this.starts[fileTrack + 1] ?? this.nextStart) - start };
+    });
+    const patterns = made.map(({ track, patternId }, index) => ({
+      id: patternId,
+      songId: song.id,
+      name: track.name,
+      length: spans[index]!.length,
+    }));
     const document = sorted({
       schemaVersion: SCHEMA_VERSION,
       song,
       tracks: made.map(({ track }) => track),
       patterns,
-      placements: made.map(({ track, patternId }) => ({
+      placements: made.map(({ track, patternId }, index) => ({
         id: newId(),
         songId: song.id,
         trackId: track.id,
         patternId,
-        start: 0,
-        length,
+        ...spans[index]!,
         offset: 0,
         muted: false,
       })),
@@ -240,7 +280,8 @@ class SongReader {
       tempos: this.tempos,
       meters: this.meters,
       file: {
-        format: chunks.format,
+        // What was placed one after the other sounds so again as tracks that begin together.
+        format: this.isSequence ? 1 : chunks.format,
         division: Math.max(1, Math.round(chunks.division)),
         trackNames: [...names],
         trackEnds,

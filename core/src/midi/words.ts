@@ -23,7 +23,8 @@ export type MendedCode =
   | 'zeroLength'
   | 'badTempo'
   | 'badMeter'
-  | 'noMeter';
+  | 'noMeter'
+  | 'oneAfterAnother';
 
 export interface Mended {
   readonly code: MendedCode;
@@ -72,6 +73,8 @@ const MENDED: Readonly<Record<MendedCode, (count: number) => string>> = {
   badTempo: (count) => `${count} unusable tempo ${many(count, 'mark', 'marks')} left out.`,
   badMeter: (count) => `${count} unusable meter ${many(count, 'mark', 'marks')} left out.`,
   noMeter: () => 'The file names no meter; 4/4 was assumed.',
+  oneAfterAnother: (count) =>
+    `The file holds ${count} separate patterns, not parts that sound together; they were placed one after the other.`,
 };
 
 function many(count: number, one: string, more: string): string {
