@@ -1,10 +1,8 @@
 import { COLLECTION_NAMES, type Collection, type Entity } from '../model/collections';
-import { listsOf } from '../model/check';
-import type { Document } from '../model/document';
+import { listsOf, rowsOf, type Document } from '../model/document';
 import type { Id } from '../model/entities';
 import type { EditEntry, Entry } from './change';
 import { EditColumns } from './columns';
-import { rowsOf } from './draft';
 import { remember } from './found';
 
 /** What has to happen to a list: the entries of a Change, kept apart so that they can be put in a safe order. */

@@ -1,6 +1,5 @@
 import { childCollections, COLLECTION_NAMES, fieldOf, homeOf, rulesOf, spanFits, type Collection, type Entity } from '../model/collections';
-import { listsOf } from '../model/check';
-import { findById, notesOf, type Document } from '../model/document';
+import { findById, listsOf, rowsOf, type Document } from '../model/document';
 import type { Id } from '../model/entities';
 import type { EditEntry, Entry, WholeEntry } from './change';
 import { ListDraft } from './list-draft';
@@ -17,12 +16,6 @@ export interface Mismatch {
 
 function mismatch(code: Mismatch['code'], of: Collection, id: Id, field?: string): Mismatch {
   return { code, of, id, ...(field === undefined ? {} : { field }) };
-}
-
-/** The list that holds `of`; for notes, those of the pattern `home`. */
-export function rowsOf(document: Document, of: Collection, home?: Id): readonly Entity[] {
-  if (of === 'song') return [document.song];
-  return of === 'notes' ? notesOf(document, home ?? '') : document[of];
 }
 
 /** A document while entries are laid on it. Lists are copied when first changed and put in order at the end. What refers to what is
@@ -98,9 +91,12 @@ export class DocumentDraft {
     const lists = [...this.lists.values()].map((list) => ({ list, rows: list.done() }));
     const changed = lists.filter(({ list, rows }) => rows !== rowsOf(this.document, list.of, list.home));
     if (changed.length === 0) return this.document;
-    const notes = changed.filter(({ list }) => list.of === 'notes');
-    for (const { list, rows } of changed) if (list.of !== 'notes') next[list.of] = list.of === 'song' ? rows[0] : rows;
-    if (notes.length) next['notes'] = withLists(this.document.notes, notes);
+    for (const of of new Set(changed.map(({ list }) => list.of))) {
+      const own = changed.filter(({ list }) => list.of === of);
+      const { home, isSingle } = rulesOf(of);
+      const [first] = own[0]!.rows;
+      next[of] = isSingle ? first : home === undefined ? own[0]!.rows : withLists(this.document[of] as unknown as HomedLists, own);
+    }
     return next as unknown as Document;
   }
 
@@ -192,16 +188,17 @@ export class DocumentDraft {
   }
 }
 
-function withLists(notes: Document['notes'], changed: readonly { list: ListDraft; rows: readonly Entity[] }[]): Document['notes'] {
-  const next: Record<Id, unknown> = { ...notes };
+type HomedLists = Readonly<Record<Id, readonly Entity[]>>;
+
+function withLists(lists: HomedLists, changed: readonly { list: ListDraft; rows: readonly Entity[] }[]): HomedLists {
+  const next: Record<Id, readonly Entity[]> = { ...lists };
   let isEmptied = false;
   for (const { list, rows } of changed) {
     next[list.home ?? ''] = rows;
     isEmptied ||= rows.length === 0;
   }
   // Objects that lose a key by `delete` are slow ever after; a copy without it is not.
-  const kept = isEmptied ? Object.fromEntries(Object.entries(next).filter(([, rows]) => (rows as Entity[]).length > 0)) : next;
-  return kept as Document['notes'];
+  return isEmptied ? Object.fromEntries(Object.entries(next).filter(([, rows]) => rows.length > 0)) : next;
 }
 
 /** Splits entities by the list they stand in. */

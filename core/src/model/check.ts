@@ -1,5 +1,5 @@
 import { COLLECTION_NAMES, fieldOf, rulesOf, spanFits, type Collection, type Entity } from './collections';
-import type { Document } from './document';
+import { listsOf, type Document } from './document';
 import type { Id } from './entities';
 
 /** What is wrong with a document as a whole, though every entity by itself is as it should be. */
@@ -40,11 +40,4 @@ function faultOf(
   if (rules.home !== undefined && fieldOf(entity, rules.home) !== home) return 'wrongHome';
   if (rules.parents.some((parent) => !ids[parent.of]!.has(fieldOf(entity, parent.field) as Id))) return 'parentMissing';
   return spanFits(of, entity) ? null : 'tooLong';
-}
-
-/** The lists of a collection, with what each is kept by where there are several. */
-export function listsOf(document: Document, of: Collection): (readonly [Id | undefined, readonly Entity[]])[] {
-  if (of === 'song') return [[undefined, [document.song]]];
-  if (of === 'notes') return Object.entries(document.notes);
-  return [[undefined, document[of]]];
 }

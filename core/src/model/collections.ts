@@ -14,18 +14,29 @@ import {
   type Track,
 } from './entities';
 
-/** The lists of a document and what stands in each. */
-export interface Entities {
-  song: Song;
+/** Collections that are one list. */
+interface ListEntities {
   tracks: Track;
   patterns: Pattern;
   placements: Placement;
+}
+
+/** Collections that are a list for each entity they are kept by, so that an edit touches one and every other stays the same object. */
+interface HomedEntities {
   notes: Note;
 }
+
+/** What stands in each collection. */
+export interface Entities extends ListEntities, HomedEntities {
+  song: Song;
+}
+export type ListCollection = keyof ListEntities;
+export type HomedCollection = keyof HomedEntities;
 export type Collection = keyof Entities;
 export type Entity = Entities[Collection];
 
-/** What every part of core needs to know of a collection. A new kind of entity is its schema and one line in `COLLECTIONS`. */
+/** What every part of core needs to know of a collection. A new kind of entity is a file in `entities`, a line above that says what stands in
+ *  it, and one in `COLLECTIONS`; the compiler names what else has to say something about it. */
 export interface CollectionRules<E> {
   readonly schema: () => z.ZodObject & z.ZodType<E>;
   readonly compare: (a: E, b: E) => number;
@@ -33,7 +44,7 @@ export interface CollectionRules<E> {
   readonly orderFields: readonly string[];
   /** Fields that hold the id of an entity this one cannot be without, and where that one is. */
   readonly parents: readonly { readonly field: string; readonly of: Collection }[];
-  /** The field that says which of several lists it stands in; it cannot be edited. */
+  /** The field that says which of several lists it stands in; it cannot be edited. There for homed collections, and only for those. */
   readonly home?: string;
   /** Whether it begins and lasts, both of which together must stay within the last tick. */
   readonly hasSpan?: true;

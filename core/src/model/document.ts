@@ -1,28 +1,70 @@
-import { COLLECTIONS } from './collections';
-import type { Id, Note, Pattern, Placement, Song, Track } from './entities';
+import {
+  COLLECTION_NAMES,
+  homeOf,
+  rulesOf,
+  type Collection,
+  type Entities,
+  type Entity,
+  type HomedCollection,
+  type ListCollection,
+} from './collections';
+import type { Id, Note, Song } from './entities';
 
 export const SCHEMA_VERSION = 1;
 
-/** A whole song in memory. Every list is sorted (see `COLLECTIONS`); notes are kept by pattern, so that an edit
- *  touches one pattern's list and every other list stays the same object. */
-export interface Document {
+type Lists = { readonly [C in ListCollection]: readonly Entities[C][] };
+type HomedLists = { readonly [C in HomedCollection]: Readonly<Record<Id, readonly Entities[C][]>> };
+
+/** A whole song in memory: every collection of the table. Every list is sorted (see `COLLECTIONS`). */
+export interface Document extends Lists, HomedLists {
   readonly schemaVersion: number;
   readonly song: Song;
-  readonly tracks: readonly Track[];
-  readonly patterns: readonly Pattern[];
-  readonly placements: readonly Placement[];
-  readonly notes: Readonly<Record<Id, readonly Note[]>>;
 }
 
-const NO_NOTES: readonly Note[] = [];
+/** The one empty list, so that what stays empty stays the same object. */
+const NONE: readonly never[] = [];
 
 export function emptyDocument(song: Song): Document {
-  return { schemaVersion: SCHEMA_VERSION, song, tracks: [], patterns: [], placements: [], notes: {} };
+  return documentOf(song, () => []);
+}
+
+/** The document of a song whose collections hold what `rows` says, in whatever order. */
+export function documentOf(song: Song, rows: (of: Exclude<Collection, 'song'>) => readonly Entity[]): Document {
+  const lists = COLLECTION_NAMES.filter((of) => of !== 'song').map((of) => [of, keptIn(of, rows(of))]);
+  return { schemaVersion: SCHEMA_VERSION, song, ...(Object.fromEntries(lists) as Lists & HomedLists) };
+}
+
+function keptIn(of: Collection, rows: readonly Entity[]): readonly Entity[] | Record<Id, readonly Entity[]> {
+  const { compare, home } = rulesOf(of);
+  if (home === undefined) return inOrder(rows, compare);
+  const homes = new Map<Id, Entity[]>();
+  for (const row of rows) {
+    const at = homeOf(of, row)!;
+    const list = homes.get(at);
+    if (list) list.push(row);
+    else homes.set(at, [row]);
+  }
+  return Object.fromEntries([...homes].map(([at, list]) => [at, inOrder(list, compare)]));
+}
+
+/** The lists of a collection, with what each is kept by where there are several. */
+export function listsOf(document: Document, of: Collection): (readonly [Id | undefined, readonly Entity[]])[] {
+  if (of === 'song') return [[undefined, [document.song]]];
+  const kept: unknown = document[of];
+  return rulesOf(of).home === undefined ? [[undefined, kept as Entity[]]] : Object.entries(kept as Record<Id, Entity[]>);
+}
+
+/** The list of a collection; of one that is homed, the list kept by `home`. */
+export function rowsOf(document: Document, of: Collection, home: Id = ''): readonly Entity[] {
+  if (of === 'song') return [document.song];
+  const kept: unknown = document[of];
+  if (rulesOf(of).home === undefined) return kept as Entity[];
+  return Object.hasOwn(kept as object, home) ? (kept as Record<Id, Entity[]>)[home]! : NONE;
 }
 
 /** The notes of a pattern, sorted by start, then pitch. */
 export function notesOf(document: Document, patternId: Id): readonly Note[] {
-  return Object.hasOwn(document.notes, patternId) ? document.notes[patternId]! : NO_NOTES;
+  return Object.hasOwn(document.notes, patternId) ? document.notes[patternId]! : NONE;
 }
 
 export function findById<T extends { id: Id }>(rows: readonly T[], id: Id | null | undefined): T | undefined {
@@ -42,14 +84,12 @@ export function inOrder<T>(rows: readonly T[], compare: (a: T, b: T) => number):
   return rows;
 }
 
-/** Puts every list into its order. */
+/** Puts every list into its order; those that are in it stay the same objects. */
 export function sorted(document: Document): Document {
-  const notes = Object.fromEntries(Object.entries(document.notes).map(([id, rows]) => [id, inOrder(rows, COLLECTIONS.notes.compare)]));
-  return {
-    ...document,
-    tracks: inOrder(document.tracks, COLLECTIONS.tracks.compare),
-    patterns: inOrder(document.patterns, COLLECTIONS.patterns.compare),
-    placements: inOrder(document.placements, COLLECTIONS.placements.compare),
-    notes,
-  };
+  const lists = COLLECTION_NAMES.filter((of) => of !== 'song').map((of) => {
+    const { compare, home } = rulesOf(of);
+    const ordered = listsOf(document, of).map(([at, rows]) => [at, inOrder(rows, compare)] as const);
+    return [of, home === undefined ? ordered[0]![1] : Object.fromEntries(ordered)];
+  });
+  return { ...document, ...(Object.fromEntries(lists) as Lists & HomedLists) };
 }

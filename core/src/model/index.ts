@@ -4,6 +4,8 @@ export { checkDocument, type DocumentFault } from './check';
 export * from './document';
 export * from './read-document';
 export * from './drums';
+export * from './ids';
+export { replaceIn, type Replacements } from './replace';
 export { faultWords } from './list-of';
 export * from './names';
 export { salvageDocument, type Salvaged } from './salvage';

@@ -1,19 +1,18 @@
 import { z } from 'zod';
 import { checkDocument } from './check';
+import { COLLECTION_NAMES, rulesOf, type Collection } from './collections';
 import { SCHEMA_VERSION, sorted, type Document } from './document';
-import { noteSchema, patternSchema, placementSchema, songSchema, trackSchema } from './entities';
 import { once } from './once';
 
 const documentSchema = once(() =>
-  z.object({
-    schemaVersion: z.int().min(1),
-    song: songSchema(),
-    tracks: z.array(trackSchema()),
-    patterns: z.array(patternSchema()),
-    placements: z.array(placementSchema()),
-    notes: z.record(z.string(), z.array(noteSchema())),
-  }),
+  z.object({ schemaVersion: z.int().min(1), ...Object.fromEntries(COLLECTION_NAMES.map((of) => [of, listsSchema(of)])) }),
 );
+
+function listsSchema(of: Collection): z.ZodType {
+  const { schema, home, isSingle } = rulesOf(of);
+  if (isSingle) return schema();
+  return home === undefined ? z.array(schema()) : z.record(z.string(), z.array(schema()));
+}
 
 /** Steps that carry older documents forward: entry k lifts version k + 1 to k + 2. None are needed yet. */
 const UPGRADES: readonly ((old: unknown) => unknown)[] = [];
@@ -28,7 +27,7 @@ export function readDocument(input: unknown): ReadDocument {
   const lifted = UPGRADES.slice(version - 1).reduce((old, upgrade) => upgrade(old), input);
   const read = documentSchema().safeParse(lifted);
   if (!read.success) return { ok: false, code: 'notADocument', details: z.prettifyError(read.error) };
-  const document = sorted(read.data);
+  const document = sorted(read.data as unknown as Document);
   const fault = checkDocument(document);
   return fault ? { ok: false, code: 'notADocument', details: `${fault.code}: ${fault.of} ${fault.id}` } : { ok: true, document };
 }

@@ -1,5 +1,5 @@
 import { COLLECTION_NAMES, fieldOf, rulesOf, spanFits, type Collection, type Entity } from './collections';
-import { emptyDocument, sorted, type Document } from './document';
+import { documentOf, type Document } from './document';
 import { songSchema, type Id, type Song } from './entities';
 
 export interface Salvaged {
@@ -32,7 +32,7 @@ export function salvageDocument(input: unknown, fallback: Song): Salvaged {
       } else lost++;
     }
   }
-  return { document: assembled(song, kept), lost };
+  return { document: documentOf(song, (of) => [...(kept.get(of)?.values() ?? [])]), lost };
 }
 
 /** A list, or the lists of a collection that has several. */
@@ -49,12 +49,4 @@ function withSong(of: Collection, row: unknown, songId: Id): unknown {
 
 function hasParents(of: Collection, entity: Entity, kept: ReadonlyMap<Collection, ReadonlyMap<Id, Entity>>): boolean {
   return rulesOf(of).parents.every((parent) => kept.get(parent.of)?.has(fieldOf(entity, parent.field) as Id));
-}
-
-function assembled(song: Song, kept: ReadonlyMap<Collection, ReadonlyMap<Id, Entity>>): Document {
-  const rowsOf = (of: Collection) => [...(kept.get(of)?.values() ?? [])];
-  const notes: Record<Id, Entity[]> = {};
-  for (const note of rowsOf('notes')) (notes[fieldOf(note, 'patternId') as Id] ??= []).push(note);
-  const lists = { tracks: rowsOf('tracks'), patterns: rowsOf('patterns'), placements: rowsOf('placements'), notes };
-  return sorted({ ...emptyDocument(song), ...lists } as unknown as Document);
 }

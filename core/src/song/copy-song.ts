@@ -1,14 +1,12 @@
-import type { Document } from '../model/document';
+import { COLLECTION_NAMES, rulesOf } from '../model/collections';
+import { documentOf, listsOf, type Document } from '../model/document';
 import type { Id } from '../model/entities';
 
 /** The same song under another id and name. Everything in it keeps its own id, for ids are told apart within a song. */
 export function copySong(document: Document, id: Id, name: string): Document {
-  const ofSong = <T extends { readonly songId: Id }>(rows: readonly T[]) => rows.map((row) => ({ ...row, songId: id }));
-  return {
-    ...document,
-    song: { ...document.song, id, name },
-    tracks: ofSong(document.tracks),
-    patterns: ofSong(document.patterns),
-    placements: ofSong(document.placements),
-  };
+  const ofSong = new Set(COLLECTION_NAMES.filter((of) => rulesOf(of).parents.some((parent) => parent.of === 'song')));
+  return documentOf({ ...document.song, id, name }, (of) => {
+    const rows = listsOf(document, of).flatMap(([, list]) => list);
+    return ofSong.has(of) ? rows.map((row) => ({ ...row, songId: id })) : rows;
+  });
 }
