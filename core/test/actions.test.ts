@@ -23,7 +23,10 @@ const STEP = TICKS_PER_QUARTER / 4;
 function anyParams(action: NotesAction): fc.Arbitrary<Record<string, unknown>> {
   const typed = fc.oneof(fc.string(), fc.constantFrom('', '+10', '*2', 'C4*3 - E:1/8', '1/8', '80%'));
   const fields = paramFields(action.params).map(({ name, control, options, low, high }) => {
-    const value = options.length ? fc.constantFrom(...options.map((option) => option.value)) : fc.integer({ min: low, max: high });
+    const steps = control === 'division' ? ['5040 ticks', '20160/11 ticks'] : [];
+    const value = options.length
+      ? fc.constantFrom(...options.map((option) => option.value), ...steps)
+      : fc.integer({ min: low, max: high });
     return [name, control === 'text' ? typed : value] as const;
   });
   return fc.record(Object.fromEntries(fields) as Record<string, fc.Arbitrary<unknown>>);
@@ -68,6 +71,11 @@ describe.each(ACTIONS.map((action) => [action.id, action] as const))('action %s'
         expect(JSON.stringify(document)).toBe(frozen);
         expect(applyOwn(first.after, invert(first.change, { ...stamp, id: 'u', label: '' }))).toEqual(document);
         expect(run(document, id, params, noteIds).notes).toEqual(first.notes);
+        // What is stored of it means the same where another grid is in use.
+        const [stored] = first.change.made!;
+        expect(run(document, id, stored!.params as object, noteIds, { grid: { numerator: 6720, denominator: 1 } }).notes).toEqual(
+          first.notes,
+        );
       }),
       { numRuns: 40 },
     );

@@ -1,4 +1,4 @@
-import { events, paramFields, SELECTION_RULES, TICKS_PER_QUARTER, type Note } from '../src';
+import { events, paramFields, SELECTION_RULES, TICKS_PER_QUARTER, type Note, type ActionParams } from '../src';
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { actionContext, note, run, songWith } from './make';
@@ -27,7 +27,8 @@ describe('quantize', () => {
 
   it('moves ends alone, both, or lengths alone', () => {
     const sloppy = songWith([note({ start: 400, length: STEP - 900 })]);
-    const edges = (what: string) => run(sloppy, 'quantize', { what }).notes.map(({ start, length }) => [start, start + length]);
+    const edges = (what: ActionParams<'quantize'>['what']) =>
+      run(sloppy, 'quantize', { what }).notes.map(({ start, length }) => [start, start + length]);
     expect(edges('starts')).toEqual([[0, STEP - 900]]);
     expect(edges('ends')).toEqual([[400, STEP]]);
     expect(edges('both')).toEqual([[0, STEP]]);

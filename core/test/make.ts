@@ -16,6 +16,8 @@ import {
   TICKS_PER_QUARTER,
   byStartThenPitch,
   plainContext,
+  type ActionId,
+  type ActionParams,
   type OuterContext,
   type Document,
   type Note,
@@ -97,8 +99,25 @@ export function actionContext(newId = counter('new')): OuterContext {
 
 export const stamp = { id: 'c', at: 0, device: 'd' };
 
+/** `run` for lists of actions, whose ids and params are not known by type. */
+export function runAny(
+  document: Document,
+  id: string,
+  params: object,
+  noteIds: readonly string[] = [],
+  context: Partial<OuterContext> = {},
+) {
+  return run(document, id as ActionId, params, noteIds, context);
+}
+
 /** Runs an action on a song made by `songWith` and applies what it comes to. */
-export function run(document: Document, id: string, params: object = {}, noteIds: string[] = [], context: Partial<OuterContext> = {}) {
+export function run<Id extends ActionId>(
+  document: Document,
+  id: Id,
+  params: Partial<ActionParams<Id>> = {},
+  noteIds: readonly string[] = [],
+  context: Partial<OuterContext> = {},
+) {
   const { change, ...rest } = perform(
     document,
     { action: actionById(id), params, patternId: PATTERN, noteIds, seed: 1 },

@@ -14,7 +14,7 @@ import {
   type Note,
   type OuterContext,
 } from '../src';
-import { note, PATTERN, run, songWith } from './make';
+import { note, PATTERN, run, runAny, songWith } from './make';
 
 const STEP = 5040;
 const BAR = 80_640;
@@ -63,7 +63,7 @@ describe('a row with a grid of its own', () => {
     ],
   ])('rules %s', (action, params, expected) => {
     const byPitch = (a: number[], b: number[]) => a[2]! - b[2]! || a[0]! - b[0]!;
-    expect(shapes(run(song, action, params, [], own).notes).sort(byPitch)).toEqual(expected);
+    expect(shapes(runAny(song, action, params, [], own).notes).sort(byPitch)).toEqual(expected);
   });
 
   it.each<[string, object, number[][]]>([
@@ -85,7 +85,7 @@ describe('a row with a grid of its own', () => {
       ],
     ],
   ])('rules %s of its notes alone', (action, params, expected) => {
-    const alone = run(song, action, params, ['a'], own).notes.filter(({ pitch }) => pitch === 60);
+    const alone = runAny(song, action, params, ['a'], own).notes.filter(({ pitch }) => pitch === 60);
     expect(shapes(alone)).toEqual(expected);
   });
 });
@@ -162,7 +162,7 @@ describe('the whole pattern is what can be heard of it', () => {
       note({ id: 'b', start: 2 * STEP, pitch: 67 }),
       note({ id: 'c', start: 20_160, pitch: 60 }),
     ];
-    const [alone, beside] = [run(songWith(heard), action, params).notes, run(songWith([...heard, beyond]), action, params).notes];
+    const [alone, beside] = [runAny(songWith(heard), action, params).notes, runAny(songWith([...heard, beyond]), action, params).notes];
     expect(beside.filter(({ id }) => id !== 'far')).toEqual(alone);
     expect(beside.find(({ id }) => id === 'far')).toEqual(beyond);
   });

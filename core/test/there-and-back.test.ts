@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { keyOf, notesOf, TICKS_PER_QUARTER, type Document, type Note, type OuterContext } from '../src';
+import { keyOf, notesOf, TICKS_PER_QUARTER, type Document, type Note, type OuterContext, type ActionId, type ActionParams } from '../src';
 import { anyNotes, note, PATTERN, run, songWith } from './make';
 
 const STEP = TICKS_PER_QUARTER / 4;
@@ -21,9 +21,9 @@ describe('what is turned comes back exactly', () => {
   it.each([
     ['the loop, rows in their own lengths', { around: 'pattern' }],
     ['a marked span', { around: 'marked' }],
-  ])('round %s', (_name, params) => {
+  ] as const)('round %s', (_name, params) => {
     const counts = fc.integer({ min: -200, max: 200 });
-    const units = fc.constantFrom('grid', 'tick', 'beat', '1/8 triplet', 'ms');
+    const units = fc.constantFrom('grid', 'tick', 'beat', '1/8 triplet', 'ms', '20160/11 ticks');
     fc.assert(
       fc.property(anyNotes(), counts, units, (notes, count, unit) => {
         const start = withRowLengths(songWith(within(notes, 58, 66)));
@@ -87,7 +87,7 @@ describe('what is turned comes back exactly', () => {
       ] as const;
       return kinds[random(kinds.length)]!;
     });
-    const go = (document: Document, id: string, params: object) => run(document, id, params, [], { key: dorian }).after;
+    const go = (document: Document, id: ActionId, params: object) => run(document, id, params, [], { key: dorian }).after;
     const far = steps.reduce((document, [id, there]) => go(document, id, there), start);
     expect(far).not.toEqual(start);
     expect([...steps].reverse().reduce((document, [id, , back]) => go(document, id, back), far)).toEqual(start);
@@ -144,7 +144,8 @@ describe('worked out by hand', () => {
     expect([67, 70, 74].map((pitch) => moved(1, pitch))).toEqual([69, 72, 76]);
     expect([moved(1, 61), moved(-1, 61)]).toEqual([62, 60]);
     expect(seen(run(line, 'invert', { by: 'scale' }, [], { key: dorian }).notes).map(([, pitch]) => pitch)).toEqual([74, 70, 67]);
-    const fit = (towards: string) => run(songWith([note({ pitch: 61 })]), 'fit-scale', { towards }, [], { key: dorian }).notes[0]!.pitch;
+    const fit = (towards: ActionParams<'fit-scale'>['towards']) =>
+      run(songWith([note({ pitch: 61 })]), 'fit-scale', { towards }, [], { key: dorian }).notes[0]!.pitch;
     expect([fit('nearest'), fit('up'), fit('down')]).toEqual([60, 62, 60]);
     expect(run(line, 'in-scale').whyNot).toMatch(/No key is chosen/);
   });

@@ -27,9 +27,17 @@ export function ParamControl({ field, value, onChange, ...typing }: ParamControl
       {field.control === 'choice' ? (
         <Choices title={field.title} options={field.options} value={String(value)} onChange={onChange} />
       ) : null}
+      {field.control === 'division' ? (
+        <Choices title={field.title} options={withOdd(field.options, String(value))} value={String(value)} onChange={onChange} />
+      ) : null}
       {field.control === 'text' ? <TextParam field={field} value={String(value)} onChange={onChange} {...typing} /> : null}
     </YStack>
   );
+}
+
+/** The named divisions, with the one that holds where it is another. */
+function withOdd(named: ParamField['options'], value: string): ParamField['options'] {
+  return named.some((each) => each.value === value) ? named : [...named, { value, name: value }];
 }
 
 type Kind<T> = { readonly field: ParamField; readonly value: T; readonly onChange: (value: T) => void };

@@ -1,4 +1,4 @@
-import { ACTIONS, gridOfRow, lineAfter, lineBefore, notesInSpan, paramFields, type Note } from '@yibbo/core';
+import { ACTIONS, gridOfRow, lineAfter, lineBefore, notesInSpan, paramFields, type ActionId, type Note } from '@yibbo/core';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
 import { useEffect, useRef, type KeyboardEvent } from 'react';
 import { View } from '@tamagui/core';
@@ -164,7 +164,7 @@ function GroundItems({ menu, part, act }: ItemsProps) {
     (dispatch) =>
       dispatch(selectionSet(chosen.map(({ id }) => id)));
   const tryHere =
-    (actionId: string): Thunk<unknown> =>
+    (actionId: ActionId): Thunk<unknown> =>
     (dispatchNow) => {
       dispatchNow(cursorSet({ tick: start, pitch: menu.at.pitch }));
       dispatchNow(tryAction(actionId));

@@ -1,4 +1,4 @@
-import { ACTIONS, paramFields, SELECTION_RULES, type NotesAction, type SelectionRule } from '@yibbo/core';
+import { ACTIONS, paramFields, SELECTION_RULES, type ListedAction, type SelectionRule } from '@yibbo/core';
 import Copy from 'lucide-react/dist/esm/icons/copy.mjs';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
 import { memo, useDeferredValue } from 'react';
@@ -80,14 +80,14 @@ function TabActions({ tab, part }: { readonly tab: TrayTab; readonly part: OpenP
 }
 
 /** Whether an action has nothing to work on now. */
-function isOutOfReach({ takes = 'any' }: NotesAction, state: State): boolean {
+function isOutOfReach({ takes = 'any' }: ListedAction, state: State): boolean {
   if (takes === 'row' || takes === 'nothing') return false;
   return takes === 'selection' ? !selectHasSelection(state) : selectNotes(state).length === 0;
 }
 
 /** An action's one-touch forms, with its last settings, and the dots that open its trial. There are hundreds of buttons: they are drawn
  *  anew only where they come into reach or leave it. */
-const ActionButtons = memo(function ActionButtons({ action }: { readonly action: NotesAction }) {
+const ActionButtons = memo(function ActionButtons({ action }: { readonly action: ListedAction }) {
   const dispatch = useAppDispatch();
   const isOff = useAppSelector((state) => isOutOfReach(action, state));
   const hasSettings = paramFields(action.params).length > 0;

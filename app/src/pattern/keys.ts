@@ -1,3 +1,4 @@
+import type { ActionId, ActionParams } from '@yibbo/core';
 import { useEffect } from 'react';
 import { dropTrial, keepTrial, removeNotes, undo } from '../store/edits';
 import { selectHasSelection, selectNotes, selectPart, selectSelectedNotes } from '../store/selectors';
@@ -27,13 +28,13 @@ export interface KeyAct {
 }
 
 const withSelection =
-  (actionId: string, params: Record<string, unknown>): Thunk<unknown> =>
+  <A extends ActionId>(actionId: A, params: Partial<ActionParams<A>> = {}): Thunk<unknown> =>
   (dispatch, getState) => {
     if (selectHasSelection(getState())) dispatch(runAction(actionId, params));
   };
 
 const onAnything =
-  (actionId: string, params: Record<string, unknown> = {}): Thunk<unknown> =>
+  <A extends ActionId>(actionId: A, params: Partial<ActionParams<A>> = {}): Thunk<unknown> =>
   (dispatch) =>
     dispatch(runAction(actionId, params));
 
@@ -55,11 +56,11 @@ const rising = (semitones: number): Pick<KeyAct, 'act' | 'release'> => ({
 });
 
 const trying =
-  (actionId: string): Thunk<unknown> =>
+  (actionId: ActionId): Thunk<unknown> =>
   (dispatch) =>
     dispatch(tryAction(actionId));
 const tryingOnSelection =
-  (actionId: string): Thunk<unknown> =>
+  (actionId: ActionId): Thunk<unknown> =>
   (dispatch, getState) => {
     if (selectHasSelection(getState())) dispatch(tryAction(actionId));
   };

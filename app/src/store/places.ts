@@ -1,5 +1,4 @@
-import type { ActionContext, OuterContext } from '@yibbo/core';
-import { nanoid } from 'nanoid';
+import { idsOfRun, type ActionContext, type Id, type OuterContext } from '@yibbo/core';
 import { rowInHand, rowsFor } from './rows';
 import { selectNotes, selectPart, type OpenPart } from './selectors';
 import type { State } from './store';
@@ -16,8 +15,8 @@ export function placeFor(state: State, part: OpenPart): ActionContext['at'] {
   return { tick: after || (span?.start ?? 0), pitch };
 }
 
-/** All an action may know of the open part. */
-export function actionContext(state: State): OuterContext | null {
+/** All an action may know of the open part. What it makes gets the ids of the run called `runId`. */
+export function actionContext(state: State, runId: Id): OuterContext | null {
   const part = selectPart(state);
   const { document } = state.song;
   if (!part || !document) return null;
@@ -32,6 +31,6 @@ export function actionContext(state: State): OuterContext | null {
     span: state.view.span,
     at: placeFor(state, part),
     rows: part.track.rows,
-    newId: () => nanoid(),
+    newId: idsOfRun(runId),
   };
 }

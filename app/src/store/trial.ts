@@ -1,11 +1,13 @@
-import type { Id, Performed, TickSpan } from '@yibbo/core';
+import type { ActionId, Id, Performed, TickSpan } from '@yibbo/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
 /** An action being tried on the running loop. Its Change is shown and heard but not yet made. */
 export interface Trial {
-  readonly actionId: string;
+  readonly actionId: ActionId;
   readonly params: Readonly<Record<string, unknown>>;
   readonly seed: number;
+  /** Names the ids it makes, which stay the same while its settings change. */
+  readonly runId: Id;
   readonly patternId: Id;
   /** What was selected when it began; empty means the whole pattern. */
   readonly noteIds: readonly Id[];
@@ -19,7 +21,7 @@ export interface Trial {
 export interface TrialState {
   readonly trial: Trial | null;
   /** Settings an action was last used with, by action. */
-  readonly lastParams: Readonly<Record<string, Readonly<Record<string, unknown>>>>;
+  readonly lastParams: Readonly<Partial<Record<ActionId, Readonly<Record<string, unknown>>>>>;
 }
 
 const slice = createSlice({
@@ -31,7 +33,7 @@ const slice = createSlice({
       ...state,
       trial: state.trial && { ...state.trial, isComparing: payload },
     }),
-    paramsUsed: (state, { payload }: PayloadAction<{ actionId: string; params: Readonly<Record<string, unknown>> }>) => ({
+    paramsUsed: (state, { payload }: PayloadAction<{ actionId: ActionId; params: Readonly<Record<string, unknown>> }>) => ({
       ...state,
       lastParams: { ...state.lastParams, [payload.actionId]: payload.params },
     }),

@@ -1,4 +1,5 @@
-import { actionById, NO_KEY, notesOf, paramFields, perform, type Id, type Landing } from '@yibbo/core';
+import { actionById, NO_KEY, notesOf, paramFields, perform, type ActionId, type ActionParams, type Id, type Landing } from '@yibbo/core';
+import { nanoid } from 'nanoid';
 import { commit, keepTrial, stamp } from './edits';
 import { actionContext } from './places';
 import { selectPart } from './selectors';
@@ -8,9 +9,11 @@ import { rememberTurn, turnSpan } from './turned';
 import { noticeSet, selectionSet, type NoticeWords } from './view';
 
 type Params = Readonly<Record<string, unknown>>;
+/** Some settings of one action; of any where it is not known which. */
+type Some<A extends ActionId> = Readonly<Partial<ActionParams<A>>>;
 
 /** An action's settings as they were last used, or its own to begin with, with `quick` set among them. */
-export function paramsFor(actionId: string, quick: Params = {}): Thunk<Params> {
+export function paramsFor(actionId: ActionId, quick: Params = {}): Thunk<Params> {
   return (_dispatch, getState) => ({
     ...(actionById(actionId).params.parse({}) as Params),
     ...withoutTexts(actionId, getState().trial.lastParams[actionId] ?? {}),
@@ -19,18 +22,18 @@ export function paramsFor(actionId: string, quick: Params = {}): Thunk<Params> {
 }
 
 /** What was typed is not typed again by itself. */
-function withoutTexts(actionId: string, params: Params): Params {
+function withoutTexts(actionId: ActionId, params: Params): Params {
   const texts = new Set(paramFields(actionById(actionId).params).flatMap(({ name, control }) => (control === 'text' ? [name] : [])));
   return Object.fromEntries(Object.entries(params).filter(([name]) => !texts.has(name)));
 }
 
 /** Runs an action on what is selected and makes its Change at once, with its last settings but for those in `quick`. `on` names
  *  other notes to run it on. */
-export function runAction(actionId: string, quick: Params = {}, on?: readonly Id[]): Thunk {
+export function runAction<A extends ActionId>(actionId: A, quick?: Some<A>, on?: readonly Id[]): Thunk {
   return (dispatch, getState) => {
     dispatch(keepTrial());
     const params = dispatch(paramsFor(actionId, quick));
-    const trial = dispatch(tried(actionId, params, on ?? getState().view.selected));
+    const trial = dispatch(tried({ actionId, params, noteIds: on ?? getState().view.selected }));
     if (!trial) return;
     const { change, whyNot, select, landing } = trial.performed;
     dispatch(commit(change));
@@ -53,7 +56,10 @@ function landed({ beyondEnd, coinciding }: Landing): NoticeWords | null {
     : null;
 }
 
-function tried(actionId: string, params: Params, noteIds: readonly Id[], seed = 1): Thunk<Trial | null> {
+type Tried = Pick<Trial, 'actionId' | 'params' | 'noteIds'> & Partial<Pick<Trial, 'seed' | 'runId'>>;
+
+/** What an action comes to on the open pattern. A run that is repeated with other settings keeps its seed and the ids it makes. */
+function tried({ actionId, params, noteIds, seed = 1, runId = nanoid() }: Tried): Thunk<Trial | null> {
   return (_dispatch, getState) => {
     const { document } = getState().song;
     const part = selectPart(getState());
@@ -61,23 +67,24 @@ function tried(actionId: string, params: Params, noteIds: readonly Id[], seed = 
     const patternId = part.pattern.id;
     const there = new Set(notesOf(document, patternId).map(({ id }) => id));
     const present = noteIds.filter((id) => there.has(id));
-    const context = actionContext(getState());
+    const context = actionContext(getState(), runId);
     if (!context) return null;
     const turn = actionId === 'rotate' && params['around'] === 'span' ? turnSpan(getState(), present) : null;
     const given = { action: actionById(actionId), params, patternId, noteIds: present, seed };
     const performed = perform(document, given, { ...context, ownSpan: turn }, stamp());
-    return { actionId, params, seed, patternId, noteIds: present, performed, isComparing: false, turn };
+    return { actionId, params, seed, runId, patternId, noteIds: present, performed, isComparing: false, turn };
   };
 }
 
 /** Begins a trial, with the action's last settings but for those in `changed`, or runs the one that is on with other settings. */
-export function tryAction(actionId: string, changed: Params = {}): Thunk {
+export function tryAction<A extends ActionId>(actionId: A, changed?: Some<A>): Thunk {
   return (dispatch, getState) => {
     const { trial } = getState().trial;
     if (trial && trial.actionId !== actionId) dispatch(keepTrial());
     const running = trial?.actionId === actionId ? trial : null;
     const params = running ? { ...running.params, ...changed } : dispatch(paramsFor(actionId, changed));
-    dispatch(trialSet(dispatch(tried(actionId, params, running?.noteIds ?? getState().view.selected, running?.seed))));
+    const again = running && { seed: running.seed, runId: running.runId };
+    dispatch(trialSet(dispatch(tried({ actionId, params, noteIds: running?.noteIds ?? getState().view.selected, ...again }))));
   };
 }
 

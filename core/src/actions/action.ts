@@ -1,7 +1,9 @@
 import type { z } from 'zod';
 import type { Id, Note, Pattern } from '../model/entities';
+import type { Replacements } from '../model/replace';
 import { rowLength } from '../model/row-length';
 import type { TickSpan } from '../notes/span';
+import type { NewId } from '../model/ids';
 import { COMMON_NAMING, type Key, type Naming } from '../theory';
 import { gridAt, gridOfRow, type Grid, type Grids, type MeterAt, type MeterShape, type TempoAt } from '../time';
 import { withParams } from './params';
@@ -39,7 +41,7 @@ export interface ActionContext extends Grids {
   readonly at: { readonly tick: number; readonly pitch: number };
   /** Rows that have names of their own. */
   readonly rows: readonly { readonly pitch: number; readonly name: string }[];
-  readonly newId: () => Id;
+  readonly newId: NewId;
   /** Uniform in [0, 1), from the trial's seed. */
   readonly random: () => number;
 }
@@ -48,7 +50,7 @@ export interface ActionContext extends Grids {
 export type OuterContext = Omit<ActionContext, 'random' | 'patternId'>;
 
 /** A context where nothing is chosen or marked: no key, no span, the beginning of the pattern, middle C. */
-export function plainContext(grid: Grid, meter: MeterShape, tempos: readonly TempoAt[], newId: () => Id): OuterContext {
+export function plainContext(grid: Grid, meter: MeterShape, tempos: readonly TempoAt[], newId: NewId): OuterContext {
   return {
     grid,
     meter,
@@ -89,6 +91,8 @@ export type Takes = 'any' | 'selection' | 'row' | 'nothing';
 export interface ActionResult {
   /** What replaces the part's notes. */
   readonly notes: readonly Note[];
+  /** What else it makes or changes: lengths, placements, patterns, tracks. */
+  readonly others?: Replacements;
   /** Ids to select afterwards; all results where absent. */
   readonly select?: readonly Id[];
 }
@@ -103,8 +107,8 @@ export interface QuickForm<Params> {
 }
 
 /** An action as it is written down; its params are made when they are first asked for. */
-export interface NotesActionEntry<Params extends z.ZodObject> {
-  readonly id: string;
+export interface NotesActionEntry<ActionId extends string, Params extends z.ZodObject> {
+  readonly id: ActionId;
   readonly family: ActionFamily;
   readonly subject: 'notes';
   readonly label: string;
@@ -123,11 +127,19 @@ export interface NotesActionEntry<Params extends z.ZodObject> {
 
 /** An action: data and a pure function. `run` never mutates and returns the notes that replace the part's.
  *  Every param is a bounded, titled Zod field with a default, so `params.parse({})` is always ready to run. */
-export interface NotesAction extends Omit<NotesActionEntry<z.ZodObject>, 'params'> {
+export interface NotesAction extends Omit<NotesActionEntry<string, z.ZodObject>, 'params'> {
   readonly params: z.ZodObject;
 }
 
-/** Keeps a literal action's param types while it is written down. */
-export function notesAction<Params extends z.ZodObject>(entry: NotesActionEntry<Params>): NotesAction {
-  return withParams(entry) as unknown as NotesAction;
+/** An action that is known by its id and params, so that the registry can say which there are. */
+export interface TypedAction<ActionId extends string, Params extends z.ZodObject> extends NotesAction {
+  readonly id: ActionId;
+  readonly params: Params;
+}
+
+/** Keeps the types of an action's id and params while it is written down. */
+export function notesAction<const ActionId extends string, Params extends z.ZodObject>(
+  entry: NotesActionEntry<ActionId, Params>,
+): TypedAction<ActionId, Params> {
+  return withParams(entry) as unknown as TypedAction<ActionId, Params>;
 }

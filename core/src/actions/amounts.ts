@@ -1,10 +1,25 @@
-import { bpmAt, barTicks, beatTicks, lineDistance, roundEvenly, TICKS_PER_QUARTER, TICKS_PER_WHOLE, type Grid } from '../time';
+import {
+  bpmAt,
+  barTicks,
+  beatTicks,
+  gridOfSteps,
+  isTickSteps,
+  lineAt,
+  lineDistance,
+  roundEvenly,
+  stepsOf,
+  TICKS_PER_QUARTER,
+  TICKS_PER_WHOLE,
+  type Grid,
+  type TickSteps,
+} from '../time';
 import { ROUND_TO, type RoundTo } from '../notes/repeat';
+import { spanOf } from '../notes/rotate';
 import type { Note } from '../model/entities';
 import { commonGrid, type ActionContext } from './action';
-import { choiceParam } from './params';
+import { divisionParam } from './params';
 
-/** What a distance can be counted in, apart from the grid in use. */
+/** What a distance can be counted in by name. "grid" is the grid in use, whichever that is. */
 export const AMOUNT_UNITS = [
   'grid',
   'bar',
@@ -21,15 +36,27 @@ export const AMOUNT_UNITS = [
   'tick',
   'ms',
 ] as const;
-export type AmountUnit = (typeof AMOUNT_UNITS)[number];
+
+export type AmountUnit = (typeof AMOUNT_UNITS)[number] | TickSteps;
 
 export function amountParam(title: string, start: AmountUnit = 'grid') {
-  return choiceParam(title, AMOUNT_UNITS, start, { ms: 'millisecond' });
+  return divisionParam<AmountUnit>(title, AMOUNT_UNITS, start, { ms: 'millisecond' });
 }
 
 /** What the distance between copies is rounded up to. */
 export function roundToParam(start: RoundTo = 'grid') {
-  return choiceParam('Next copy on the next', ROUND_TO, start, { fit: 'place that fits', grid: 'box', exact: 'tick after the end' });
+  return divisionParam<RoundTo>('Next copy on the next', ROUND_TO, start, {
+    fit: 'place that fits',
+    grid: 'step',
+    exact: 'tick after the end',
+  });
+}
+
+/** A unit as it is stored: what means the grid in use becomes steps of its ticks, so that it means the same wherever it is run again. */
+export function storedUnit(unit: string, notes: readonly Note[], grid: Grid): string {
+  const { start, end } = spanOf(notes);
+  const isOneStep = unit === 'fit' && lineAt({ ...grid, from: 0 }, 1) >= end - start;
+  return unit === 'grid' || isOneStep ? stepsOf(grid) : unit;
 }
 
 /** Ticks in `count` units (negative counts go back) from `atTick` on. Lines of the grid are counted one by one; milliseconds go through the tempo at `atTick`, rounded to the tick once. */
@@ -44,6 +71,7 @@ export function amountTicks(
   if (unit === 'beat') return count * beatTicks(context.meter);
   if (unit === 'tick') return count;
   if (unit === 'ms') return roundEvenly((count * bpmAt(context.tempos, atTick) * TICKS_PER_QUARTER) / 60_000);
+  if (isTickSteps(unit)) return lineDistance(gridOfSteps(unit), atTick, count);
   const [value, triplet] = unit.split(' ');
   const whole = TICKS_PER_WHOLE / Number(value!.slice(2));
   return count * (triplet ? (whole * 2) / 3 : whole);
@@ -60,7 +88,8 @@ export function distanceOf(
   return amountTicks(count, unit, { ...context, grid: commonGrid(notes, context) }, notes.length ? first : 0);
 }
 
-/** The grid whose boxes are one unit long. */
+/** The grid whose steps are one unit long. */
 export function gridOfAmount(unit: AmountUnit, context: Pick<ActionContext, 'grid' | 'meter' | 'tempos'>): Grid {
+  if (isTickSteps(unit)) return gridOfSteps(unit);
   return unit === 'grid' ? context.grid : { numerator: Math.max(1, amountTicks(1, unit, context)), denominator: 1 };
 }

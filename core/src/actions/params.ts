@@ -1,8 +1,9 @@
 import { z } from 'zod';
 import { once } from '../model/once';
+import { isTickSteps } from '../time';
 
 /** How a param is shown. A small closed set: each has one control in the app. */
-export type ControlKind = 'stepper' | 'slider' | 'choice' | 'text';
+export type ControlKind = 'stepper' | 'slider' | 'choice' | 'division' | 'text';
 
 export interface ParamMeta {
   readonly title: string;
@@ -11,7 +12,9 @@ export interface ParamMeta {
   readonly unit?: string;
   /** For a text: an example of what to type. */
   readonly example?: string;
-  /** For a choice: the words on its buttons, by value. */
+  /** For a division: the named ones. */
+  readonly units?: readonly string[];
+  /** For a choice or division: the words on its buttons, by value. */
   readonly names?: Readonly<Record<string, string>>;
 }
 
@@ -58,6 +61,20 @@ export function choiceParam<const Values extends readonly [string, ...string[]]>
     .meta({ title, control: 'choice', names });
 }
 
+/** A division of time: one of the named ones, or steps of ticks ("5040 ticks", "20160/11 ticks"). */
+export function divisionParam<Unit extends string>(
+  title: string,
+  units: readonly Unit[],
+  start: Unit,
+  names: Readonly<Record<string, string>> = {},
+) {
+  const isUnit = (value: unknown): value is Unit => typeof value === 'string' && (units.includes(value as Unit) || isTickSteps(value));
+  return z
+    .custom<Unit>(isUnit)
+    .default(start as never)
+    .meta({ title, control: 'division', units, names });
+}
+
 /** What the interface needs to draw a param. Throws where an action left one untitled or unbounded. */
 export interface ParamField {
   readonly name: string;
@@ -76,7 +93,7 @@ export function paramFields(params: z.ZodObject): ParamField[] {
     const meta = (schema as z.ZodType).meta() as unknown as ParamMeta | undefined;
     if (!meta?.title || !meta.control) throw new Error(`Param "${name}" needs a title and a control.`);
     const inner = (schema as z.ZodDefault<z.ZodType>).unwrap();
-    const values = inner instanceof z.ZodEnum ? inner.options.map(String) : [];
+    const values = meta.units ?? (inner instanceof z.ZodEnum ? inner.options.map(String) : []);
     const { minValue, maxValue } = inner as z.ZodNumber;
     if (!values.length && !(inner instanceof z.ZodString) && !(Number.isFinite(minValue) && Number.isFinite(maxValue)))
       throw new Error(`Param "${name}" needs bounds.`);

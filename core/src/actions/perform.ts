@@ -1,14 +1,25 @@
-import type { Change } from '../change/change';
-import { diffNotes } from '../change/diff';
+import type { Change, Entry } from '../change/change';
+import { diff, diffNotes } from '../change/diff';
 import { byStartThenPitch } from '../model/collections';
 import { findById, inOrder, notesOf, type Document } from '../model/document';
 import type { Id, Note, Pattern } from '../model/entities';
+import { replaceIn, type Replacements } from '../model/replace';
 import { rowLength } from '../model/row-length';
 import { countLanding, type Landing } from '../notes/landing';
 import { withNotes } from '../notes/move';
 import { seededRandom } from '../playback/random';
-import { MAX_TICK } from '../time';
-import type { ActionContext, ActionResult, OuterContext, NotesAction, NotesPart, WhyNot } from './action';
+import { gridAt, gridOfRow, MAX_TICK } from '../time';
+import {
+  gridOfNotes,
+  type ActionContext,
+  type ActionResult,
+  type OuterContext,
+  type NotesAction,
+  type NotesPart,
+  type WhyNot,
+} from './action';
+import { storedUnit } from './amounts';
+import { paramFields } from './params';
 
 /** What an action is to be run on. */
 export interface Performance {
@@ -52,8 +63,8 @@ export function perform(
   const change: Change = {
     ...stamp,
     label: `${action.label}, ${counted(part.length || result.notes.length)}`,
-    made: { actionId: action.id, params: parsed, seed, noteIds },
-    entries: diffNotes(patternId, all, after),
+    made: [{ actionId: action.id, params: storedParams(action, parsed, part, context), seed, noteIds }],
+    entries: result.others ? withOthers(document, patternId, after, result.others) : diffNotes(patternId, all, after),
   };
   const chosen = result.select ?? result.notes.map(({ id }) => id);
   return {
@@ -64,6 +75,26 @@ export function perform(
     whyNot: typeof refused === 'string' ? refused : (refused?.words ?? null),
     refusal: typeof refused === 'string' ? null : refused,
   };
+}
+
+/** What is put back on disk of the params: nothing in them may mean "the grid", which is another one tomorrow. */
+function storedParams(
+  { params, takes }: NotesAction,
+  given: Readonly<Record<string, unknown>>,
+  part: readonly Note[],
+  context: OuterContext,
+): Readonly<Record<string, unknown>> {
+  const { tick, pitch } = context.at;
+  const grid = takes === 'row' || takes === 'nothing' ? gridAt(gridOfRow(context, pitch), tick) : gridOfNotes(part, context);
+  const divisions = new Set(paramFields(params).flatMap(({ name, control }) => (control === 'division' ? [name] : [])));
+  return Object.fromEntries(
+    Object.entries(given).map(([name, value]) => [name, divisions.has(name) ? storedUnit(String(value), part, grid) : value]),
+  );
+}
+
+/** The entries of a result that is more than the part's notes. */
+function withOthers(document: Document, patternId: Id, notes: readonly Note[], others: Replacements): Entry[] {
+  return diff(document, replaceIn({ ...document, notes: { ...document.notes, [patternId]: notes } }, others));
 }
 
 function counted(notes: number): string {

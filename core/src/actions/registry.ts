@@ -1,3 +1,4 @@
+import type { z } from 'zod';
 import type { NotesAction } from './action';
 import { deleteNotes } from './copy/delete';
 import { duplicate } from './copy/duplicate';
@@ -35,8 +36,7 @@ import { reverse } from './time/reverse';
 import { rotate } from './time/rotate';
 import { rotateValues } from './time/rotate-values';
 
-/** Every action there is, in the order the tray shows them. Tray, trial strip, key list and contract tests read this list. */
-export const ACTIONS: readonly NotesAction[] = [
+const LIST = [
   nudge,
   rotate,
   rotateValues,
@@ -72,11 +72,26 @@ export const ACTIONS: readonly NotesAction[] = [
   deleteNotes,
   fill,
   phrase,
-];
+] as const;
 
-/** Throws for an id that is not in the list. */
-export function actionById(id: string): NotesAction {
-  const action = ACTIONS.find((candidate) => candidate.id === id);
-  if (!action) throw new Error(`There is no action "${id}".`);
-  return action;
+/** The ids of all actions: one that is misspelt does not compile. */
+export type ActionId = (typeof LIST)[number]['id'];
+
+/** The params of one action, by its id. */
+export type ActionParams<Id extends ActionId> = z.infer<Extract<(typeof LIST)[number], { readonly id: Id }>['params']>;
+
+/** Any action of the list, as those see it that treat all alike. */
+export type ListedAction = NotesAction & { readonly id: ActionId };
+
+/** Every action there is, in the order the tray shows them. Tray, trial strip, key list and contract tests read this list. */
+export const ACTIONS: readonly ListedAction[] = LIST;
+
+/** The action of an id; for one that comes from outside, see `findAction`. */
+export function actionById(id: ActionId): ListedAction {
+  return findAction(id)!;
+}
+
+/** The action of an id that may be anything; undefined where there is none. */
+export function findAction(id: string): ListedAction | undefined {
+  return ACTIONS.find((candidate) => candidate.id === id);
 }

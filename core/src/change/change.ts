@@ -28,11 +28,20 @@ export interface Change {
   /** Milliseconds since 1970, by the clock of the device that made it. */
   readonly at: number;
   readonly device: string;
-  /** How it was made, where an action made it. */
-  readonly made?: { readonly actionId: string; readonly params: unknown; readonly seed: number; readonly noteIds: readonly Id[] };
+  /** How it was made, where actions made it: one after the other. */
+  readonly made?: readonly Made[];
   /** The Change this one takes back. */
   readonly undoes?: Id;
   readonly entries: readonly Entry[];
+}
+
+/** One run of an action: enough to open it again, to make a step of a recipe of it, or to run it once more. */
+export interface Made {
+  readonly actionId: string;
+  readonly params: unknown;
+  readonly seed: number;
+  /** Empty where it was the whole pattern. */
+  readonly noteIds: readonly Id[];
 }
 
 /** What the history keeps of a Change without its entries. */

@@ -17,11 +17,12 @@ interface Outcome {
 }
 
 /** One Change with the effect of `first` and then `second`; what was made and unmade in between is gone.
- *  It keeps the id, label and time of `first`. */
+ *  It keeps the id, label and time of `first`, and how both were made. */
 export function compose(first: Change, second: Change): Change {
   const outcomes = new Map<string, Outcome>();
   for (const entry of [...first.entries, ...second.entries]) follow(outcomes, entry);
-  return { ...first, entries: entriesOf([...outcomes.values()]) };
+  const made = [...(first.made ?? []), ...(second.made ?? [])];
+  return { ...first, ...(made.length ? { made } : {}), entries: entriesOf([...outcomes.values()]) };
 }
 
 function outcomeOf(outcomes: Map<string, Outcome>, of: Collection, id: Id, home: Id | undefined): Outcome {

@@ -11,6 +11,8 @@ export const MOST_CHANGES = 5000;
 export const MOST_ENTRIES = 20_000;
 /** Entities, ids and values of edits together. */
 export const MOST_ROWS = 2_000_000;
+/** Runs of actions that one Change may be made by. */
+const MOST_RUNS = 1000;
 
 export type ReadChanges =
   | { readonly ok: true; readonly changes: readonly Change[] }
@@ -39,8 +41,7 @@ function countFault(input: readonly unknown[]): string | null {
   let entries = 0;
   let rows = 0;
   for (const change of input) {
-    const named = listIn(change, 'made', 'noteIds');
-    rows += named.length;
+    for (const run of runsIn(change)) rows += listIn(run, 'noteIds').length;
     const own = listIn(change, 'entries');
     entries += own.length;
     if (entries > MOST_ENTRIES) return `Send at most ${MOST_ENTRIES} entries at a time.`;
@@ -55,6 +56,12 @@ function listIn(value: unknown, ...path: readonly string[]): readonly unknown[] 
   return Array.isArray(found) ? found : [];
 }
 
+/** The runs of actions a Change was made by. Before there could be several, the one stood alone. */
+function runsIn(change: unknown): readonly unknown[] {
+  const made = (change as { made?: unknown } | null | undefined)?.made;
+  return Array.isArray(made) ? made : made === undefined ? [] : [made];
+}
+
 function rowsIn(entry: unknown): number {
   const columns = (entry as { fields?: unknown } | null)?.fields;
   const count = columns && typeof columns === 'object' ? Object.keys(columns).length : 0;
@@ -67,17 +74,20 @@ const envelopeSchema = once(() =>
     label: z.string().max(300),
     at: z.number(),
     device: z.string().max(64),
-    made: z.object({ actionId: z.string().max(64), params: z.unknown(), seed: z.number(), noteIds: z.unknown() }).optional(),
+    made: z
+      .array(z.object({ actionId: z.string().max(64), params: z.unknown(), seed: z.number(), noteIds: z.unknown() }))
+      .max(MOST_RUNS)
+      .optional(),
     undoes: idSchema().optional(),
   }),
 );
 
 /** The Change, or what is wrong with it. */
 function readChange(input: unknown): Change | string {
-  const envelope = envelopeSchema().safeParse(input);
+  const runs = runsIn(input);
+  const envelope = envelopeSchema().safeParse(runs.length ? { ...(input as object), made: runs } : input);
   if (!envelope.success) return faultWords(envelope.error);
-  const { made } = envelope.data;
-  const notIds = made && idsFault(made.noteIds);
+  const notIds = envelope.data.made?.map(({ noteIds }) => idsFault(noteIds)).find((fault) => fault !== null);
   if (notIds) return `made.noteIds: ${notIds}`;
   const given = (input as { entries?: unknown }).entries;
   if (!Array.isArray(given)) return 'entries: This has to be a list.';

@@ -1,4 +1,5 @@
-import type { Id, Note } from '../model/entities';
+import type { Note } from '../model/entities';
+import type { NewId } from '../model/ids';
 import { slicedFrom } from './bend';
 import { having, without } from './with';
 
@@ -30,17 +31,17 @@ export function hitsOf({ start, length, velocity, roll }: Note): readonly Hit[] 
 }
 
 /** The notes a roll comes to when it is written out; the first keeps the id. A note without a roll is given back as it is. */
-export function writtenOut(note: Note, newId: () => Id): readonly Note[] {
+export function writtenOut(note: Note, newId: NewId): readonly Note[] {
   if (!note.roll) return [note];
   const plain = without(note, 'roll');
-  return hitsOf(note).map((hit, index) => ({ ...piece(plain, index, hit.start, newId), ...hit }));
+  return hitsOf(note).map((hit, index) => ({ ...piece(plain, index, hit.start, (id) => newId(`hit of ${id}`, index)), ...hit }));
 }
 
 /** Piece `index` of a note that is taken apart, from `start` on: the first keeps the id; the others share its draw, and go on along its
  *  bend line where it had come to. */
-export function piece(note: Note, index: number, start: number, newId: () => Id): Note {
+export function piece(note: Note, index: number, start: number, newId: NewId): Note {
   if (index === 0) return note;
-  const fresh = { ...note, id: newId(), start };
+  const fresh = { ...note, id: newId(note.id, index), start };
   if (note.bend) fresh.bend = slicedFrom(note.bend, start - note.start);
   return note.chance === undefined && note.oneOf === undefined ? fresh : having(fresh, { drawnWith: note.drawnWith ?? note.id });
 }

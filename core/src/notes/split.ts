@@ -1,10 +1,11 @@
-import type { Id, Note } from '../model/entities';
+import type { Note } from '../model/entities';
+import type { NewId } from '../model/ids';
 import { lineAfter, type Grid } from '../time';
 import { piece, writtenOut } from './roll';
 
 /** Cuts a note at the given ticks. Cuts at or outside its edges do nothing. The first piece keeps the id; every piece
  *  keeps the note's other properties and its stretch of the bend line, and all share one draw of chance. A roll that is cut is written out as its hits first. */
-export function cutNote(note: Note, cutTicks: readonly number[], newId: () => Id): readonly Note[] {
+export function cutNote(note: Note, cutTicks: readonly number[], newId: NewId): readonly Note[] {
   const isInside = (tick: number) => tick > note.start && tick < note.start + note.length;
   if (!cutTicks.some(isInside)) return [note];
   if (note.roll) return writtenOut(note, newId).flatMap((hit) => cutNote(hit, cutTicks, newId));

@@ -1,4 +1,5 @@
 import type { Id, Note } from '../model/entities';
+import { hashText } from '../model/ids';
 import type { Groups } from './groups';
 import { seededRandom } from './random';
 
@@ -34,11 +35,4 @@ export function drawIdOf({ drawnWith, id }: Note): Id {
 /** Uniform in [0, 1), for a note or a group. */
 export function draw({ seed, placementId }: DrawFrom, id: Id, pass: number): number {
   return seededRandom(hashText(`${seed} ${placementId} ${id} ${pass}`))();
-}
-
-/** A number in [0, 2^32) from a text (FNV-1a). */
-export function hashText(text: string): number {
-  let value = 0x811c9dc5;
-  for (let index = 0; index < text.length; index++) value = Math.imul(value ^ text.charCodeAt(index), 0x01000193);
-  return value >>> 0;
 }

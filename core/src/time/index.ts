@@ -3,3 +3,4 @@ export * from './divisions';
 export * from './grid';
 export * from './meter';
 export * from './tempo';
+export * from './steps';

@@ -14,8 +14,7 @@ export const duplicate = notesAction({
   quick: [{ label: 'Duplicate', icon: 'duplicate', params: {} }],
   run: ({ notes }, { roundTo }, context) => {
     const { meter, newId } = context;
-    const { numerator, denominator } = gridOfNotes(notes, context);
-    const made = copies(notes, 1, repeatDistance(notes, roundTo, { numerator, denominator }, meter), newId);
+    const made = copies(notes, 1, repeatDistance(notes, roundTo, gridOfNotes(notes, context), meter), newId);
     return { notes: [...notes, ...made], select: made.map(({ id }) => id) };
   },
 });

@@ -1,6 +1,6 @@
 import { copies, repeatDistance } from '../../notes/repeat';
 import { MAX_PIECES, tooManyPieces } from '../../notes/split';
-import { loopTicks, notesAction, type ActionContext, type NotesPart } from '../action';
+import { gridOfNotes, loopTicks, notesAction, type ActionContext, type NotesPart } from '../action';
 import { roundToParam } from '../amounts';
 import { choiceParam, paramsOf, wholeParam } from '../params';
 
@@ -37,10 +37,10 @@ export const repeat = notesAction({
 function plan(
   part: NotesPart,
   { until, times, roundTo }: { until: 'end' | 'times'; times: number; roundTo: Parameters<typeof repeatDistance>[1] },
-  { grid, meter }: ActionContext,
+  context: ActionContext,
 ): { readonly distance: number; readonly times: number } {
   const { notes } = part;
-  const distance = Math.max(1, repeatDistance(notes, roundTo, grid, meter));
+  const distance = Math.max(1, repeatDistance(notes, roundTo, gridOfNotes(notes, context), context.meter));
   if (until === 'times' || notes.length === 0) return { distance, times };
   const first = notes.reduce((tick, { start }) => Math.min(tick, start), Infinity);
   const longest = notes.reduce((ticks, { pitch }) => Math.max(ticks, loopTicks(part, pitch)), 0);

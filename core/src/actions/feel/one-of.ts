@@ -17,7 +17,7 @@ export const oneOf = notesAction({
   ],
   run: ({ notes }, { to }, { newId }) => {
     if (to === 'apart') return { notes: notes.map(apart) };
-    const group = newId();
+    const group = newId('group', 0);
     return { notes: notes.map((note) => having(without(without(note, 'chance'), 'share'), { oneOf: group })) };
   },
   whyNot: ({ notes }, { to }) =>

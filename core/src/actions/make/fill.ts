@@ -1,6 +1,7 @@
 import { everyNth, spreadEvenly } from '../../notes/spread';
 import { gridOfRow, lineAfter, linesBetween } from '../../time';
 import { loopTicks, notesAction, type NotesPart } from '../action';
+import { amountParam, gridOfAmount } from '../amounts';
 import { choiceParam, paramsOf, sliderParam, wholeParam } from '../params';
 
 export const fill = notesAction({
@@ -13,6 +14,7 @@ export const fill = notesAction({
   words: ['every', 'euclid', 'even', 'spread', 'hats', 'pulse', 'rhythm'],
   params: () =>
     paramsOf({
+      of: amountParam('Steps of'),
       how: choiceParam('How', ['every', 'spread'], 'every', { every: 'every so many boxes', spread: 'so many, evenly' }),
       every: wholeParam('Every', 1, 64, 2, 'boxes'),
       hits: wholeParam('Hits', 1, 64, 5),
@@ -28,7 +30,7 @@ export const fill = notesAction({
   run: (part, params, context) => {
     const { pitch } = context.at;
     const end = loopTicks(part, pitch);
-    const grid = gridOfRow(context, pitch);
+    const grid = params.of === 'grid' ? gridOfRow(context, pitch) : gridOfAmount(params.of, context);
     const lines = linesBetween(grid, 0, end);
     const isHit = hitsOf(params, lines.length);
     const standing = new Map(part.notes.map((note) => [note.start, note]));
@@ -38,7 +40,7 @@ export const fill = notesAction({
       const velocity = Math.round(isAccent ? Math.max(params.velocity, ACCENT_VELOCITY) : params.velocity);
       return (
         standing.get(start) ?? {
-          id: context.newId(),
+          id: context.newId('fill', start),
           patternId: context.patternId,
           start,
           length: lineAfter(grid, start) - start,

@@ -1,7 +1,7 @@
 import type { Note } from '../../model/entities';
 import { nearestSwungLine, STRAIGHT, swungLine } from '../../notes/swing';
 import { barTicks, beatTicks, gridAt, gridOfRow, lineIndexAt, meterAt, roundEvenly, type Grid, type MeterAt } from '../../time';
-import { notesAction, type NotesAction } from '../action';
+import { notesAction } from '../action';
 import { amountParam, gridOfAmount } from '../amounts';
 import { choiceParam, paramsOf, sliderParam } from '../params';
 
@@ -22,7 +22,7 @@ interface Pull {
   readonly swing: number;
 }
 
-export const quantize: NotesAction = notesAction({
+export const quantize = notesAction({
   id: 'quantize',
   family: 'time',
   subject: 'notes',
