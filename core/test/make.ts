@@ -18,15 +18,22 @@ import {
   plainContext,
   type ActionId,
   type ActionParams,
+  type OptionalField,
   type OuterContext,
   type Document,
   type Note,
 } from '../src';
 
-/** Ids for tests: a1, a2, a3 … */
-export function counter(prefix = 'a'): () => string {
+/** Ids for tests: a1, a2, a3 …; the same again for the same source and index. */
+export function counter(prefix = 'a'): (source?: string, index?: number) => string {
   let count = 0;
-  return () => `${prefix}${++count}`;
+  const made = new Map<string, string>();
+  return (source, index) => {
+    const key = source === undefined ? `${count}` : `${source} ${index}`;
+    const id = made.get(key) ?? `${prefix}${++count}`;
+    if (source !== undefined) made.set(key, id);
+    return id;
+  };
 }
 
 export const PATTERN = 'pattern';
@@ -62,36 +69,69 @@ const anyBend = fc
   )
   .map((points) => points.sort((a, b) => a.tick - b.tick));
 
-/** Notes as people and files make them: on all sorts of lines, long and short, some muted, some doubled. */
+/** How many notes in a hundred have each optional property, and what it may be. Where there is a group there may be a share, and
+ *  where there is a draw a note it is shared with. */
+const OPTIONAL: { readonly [F in OptionalField]: readonly [percent: number, values: fc.Arbitrary<NonNullable<Note[F]>>] } = {
+  releaseVelocity: [6, fc.nat(127)],
+  muted: [8, fc.constant(true)],
+  voice: [10, fc.integer({ min: 2, max: 8 })],
+  chance: [12, fc.integer({ min: 0, max: 99 })],
+  passes: [10, fc.constantFrom({ of: 2, mask: 1 }, { of: 3, mask: 6 })],
+  roll: [12, fc.record({ hits: fc.integer({ min: 2, max: 5 }), shape: fc.constantFrom(...ROLL_SHAPES) })],
+  pan: [8, fc.constantFrom(-1, -0.5, 0.25)],
+  bend: [12, anyBend],
+  oneOf: [12, fc.constantFrom('g', 'h')],
+  share: [40, fc.integer({ min: 2, max: 16 })],
+  drawnWith: [30, fc.nat(5).map((index) => `n${index}`)],
+};
+
+type Properties = Partial<Pick<Note, OptionalField>>;
+
+const optional = fc.record(
+  Object.fromEntries(
+    Object.entries(OPTIONAL).map(([field, [percent, values]]) => [
+      field,
+      fc.oneof(
+        { weight: 100 - percent, arbitrary: fc.constant(undefined) },
+        { weight: percent, arbitrary: values as fc.Arbitrary<unknown> },
+      ),
+    ]),
+  ),
+) as fc.Arbitrary<Properties>;
+
+/** Notes as people and files make them: most of them plain and on the lines of a grid, many on few rows, some of every sort there is. */
 export const anyNotes = (most = 24): fc.Arbitrary<Note[]> =>
   fc
     .array(
       fc.record({
-        start: fc.oneof(
-          fc.nat(16).map((step) => step * 5040),
+        start: often(
+          fc.nat(31).map((step) => step * 5040),
           fc.nat(200_000),
         ),
-        length: fc.oneof(
+        length: often(
           fc.integer({ min: 1, max: 8 }).map((step) => step * 5040),
           fc.integer({ min: 1, max: 90_000 }),
         ),
-        pitch: fc.integer({ min: 0, max: 127 }),
+        pitch: often(fc.integer({ min: 58, max: 66 }), fc.integer({ min: 0, max: 127 })),
         velocity: fc.integer({ min: 1, max: 127 }),
-        muted: fc.option(fc.constant(true), { nil: undefined }),
-        voice: fc.option(fc.integer({ min: 2, max: 8 }), { nil: undefined, freq: 5 }),
-        chance: fc.option(fc.integer({ min: 0, max: 99 }), { nil: undefined, freq: 3 }),
-        passes: fc.option(fc.constantFrom({ of: 2, mask: 1 }, { of: 3, mask: 6 }), { nil: undefined, freq: 3 }),
-        roll: fc.option(fc.record({ hits: fc.integer({ min: 2, max: 5 }), shape: fc.constantFrom(...ROLL_SHAPES) }), {
-          nil: undefined,
-          freq: 3,
-        }),
-        pan: fc.option(fc.constantFrom(-1, -0.5, 0.25), { nil: undefined, freq: 5 }),
-        bend: fc.option(anyBend, { nil: undefined, freq: 3 }),
-        oneOf: fc.option(fc.constantFrom('g', 'h'), { nil: undefined, freq: 5 }),
+        optional: fc.oneof({ weight: 2, arbitrary: fc.constant<Properties>({}) }, { weight: 3, arbitrary: optional }),
       }),
       { maxLength: most },
     )
-    .map((rows) => rows.map((row, index) => note({ ...withoutAbsent(row), id: `n${index}` })).sort(byStartThenPitch));
+    .map((rows) =>
+      rows
+        .map(({ optional: { share, drawnWith, ...given }, ...row }, index) => {
+          const isDrawn = given.chance !== undefined || given.oneOf !== undefined;
+          const drawn = { share: given.oneOf === undefined ? undefined : share, drawnWith: isDrawn ? drawnWith : undefined };
+          return note({ ...row, ...withoutAbsent({ ...given, ...drawn }), id: `n${index}` });
+        })
+        .sort(byStartThenPitch),
+    );
+
+/** The first three times in four. */
+function often<T>(usual: fc.Arbitrary<T>, odd: fc.Arbitrary<T>): fc.Arbitrary<T> {
+  return fc.oneof({ weight: 3, arbitrary: usual }, { weight: 1, arbitrary: odd });
+}
 
 export function actionContext(newId = counter('new')): OuterContext {
   return plainContext(gridOf(division('1/16'), COMMON_TIME), COMMON_TIME, [{ tick: 0, bpm: 120 }], newId);

@@ -1,5 +1,5 @@
 import { kitRows, soundById, soundForProgram, type KitSound } from '../audio';
-import { SCHEMA_VERSION, sorted, type Document } from '../model/document';
+import { emptyDocument, sorted, type Document } from '../model/document';
 import { drumName } from '../model/drums';
 import { TRACK_COLOURS, TRACK_SYMBOLS, type Carried, type Id, type Note, type Song, type Track } from '../model/entities';
 import { barBeatAt, barTicks, clamp, COMMON_TIME, DEFAULT_BPM, MAX_TICK, TICKS_PER_QUARTER, tickOfBar } from '../time';
@@ -245,8 +245,7 @@ class SongReader {
       length: spans[index]!.length,
     }));
     const document = sorted({
-      schemaVersion: SCHEMA_VERSION,
-      song,
+      ...emptyDocument(song),
       tracks: made.map(({ track }) => track),
       patterns,
       placements: made.map(({ track, patternId }, index) => ({

@@ -4,6 +4,7 @@ export * from './rotate';
 export * from './split';
 export * from './landing';
 export * from './summary';
+export * from './optional';
 export * from './roll';
 export * from './repeat';
 export * from './swing';

@@ -1,6 +1,7 @@
 import type { Id, Note } from '../model/entities';
 import type { NewId } from '../model/ids';
 import { barTicks, beatTicks, gridOfSteps, isTickSteps, lineAt, lineIndexAt, type Grid, type MeterShape, type TickSteps } from '../time';
+import { OPTIONAL_FIELDS, type OptionalField } from './optional';
 import { spanOf } from './rotate';
 import { without } from './with';
 
@@ -30,31 +31,23 @@ export function repeatDistance(notes: readonly Note[], to: RoundTo, { numerator,
 /** Copies of `notes`, `times` of them, each `distance` ticks after the one before. They share no draw with the originals,
  *  but those that belong together in one copy still do: its one-of groups are its own. */
 export function copies(notes: readonly Note[], times: number, distance: number, newId: NewId): readonly Note[] {
-  const sharesDraws = notes.some(({ drawnWith }) => drawnWith !== undefined);
-  const hasGroups = notes.some(({ oneOf }) => oneOf !== undefined);
+  const named = NAMED_FIELDS.filter((field) => notes.some((note) => note[field] !== undefined));
   return Array.from({ length: times }, (_, index) => {
-    const made = notes.map((note) => ({ ...note, id: newId(note.id, index), start: note.start + (index + 1) * distance }));
-    const grouped = hasGroups ? inOwnGroups(made, (group) => newId(`group ${group}`, index)) : made;
-    return sharesDraws ? drawnAmongThemselves(notes, grouped) : grouped;
+    const copyIds = named.length ? new Map(notes.map(({ id }) => [id, newId(id, index)])) : null;
+    return notes.map((note) => {
+      const copy = { ...note, id: copyIds?.get(note.id) ?? newId(note.id, index), start: note.start + (index + 1) * distance };
+      return named.reduce((made, field) => renamed(made, field, index, newId, copyIds!), copy);
+    });
   }).flat();
 }
 
-/** The notes with a new group for each that they are in. */
-function inOwnGroups(notes: readonly Note[], newGroup: (group: Id) => Id): readonly Note[] {
-  const ownOf = new Map<Id, Id>();
-  return notes.map((note) => {
-    if (note.oneOf === undefined) return note;
-    const oneOf = ownOf.get(note.oneOf) ?? newGroup(note.oneOf);
-    ownOf.set(note.oneOf, oneOf);
-    return { ...note, oneOf };
-  });
-}
+/** The properties that name a group or another note, which a copy has its own of. */
+const NAMED_FIELDS = (Object.keys(OPTIONAL_FIELDS) as OptionalField[]).filter((field) => OPTIONAL_FIELDS[field].copied !== 'same');
 
-/** Copies that share draws as their originals did, each with the copy of the note its original shared with. */
-function drawnAmongThemselves(originals: readonly Note[], made: readonly Note[]): readonly Note[] {
-  const copyOf = new Map(originals.map(({ id }, index) => [id, made[index]!.id]));
-  return made.map((copy) => {
-    const leader = copy.drawnWith === undefined ? undefined : copyOf.get(copy.drawnWith);
-    return leader === undefined ? without(copy, 'drawnWith') : { ...copy, drawnWith: leader };
-  });
+function renamed(note: Note, field: OptionalField, index: number, newId: NewId, copyIds: ReadonlyMap<Id, Id>): Note {
+  const named = note[field] as Id | undefined;
+  if (named === undefined) return note;
+  if (OPTIONAL_FIELDS[field].copied === 'ownGroup') return { ...note, [field]: newId(`group ${named}`, index) };
+  const leader = copyIds.get(named);
+  return leader === undefined ? without(note, field) : { ...note, [field]: leader };
 }

@@ -1,31 +1,11 @@
-import { notesOf, type Document } from '../model/document';
-import type { BendPoint, Id, Track } from '../model/entities';
+import type { Document } from '../model/document';
+import type { Track } from '../model/entities';
 import { slicedFrom } from '../notes/bend';
-import { isAudible, playLines, type PlayLine, type PlayView } from './lines';
-import { ringsOf, type Ring, type SoundingNote } from './sounding';
-
-/** One note sounding: from `tick` for `lengthTicks`, in play time. */
-export interface PlayEvent {
-  readonly tick: number;
-  readonly lengthTicks: number;
-  readonly trackId: Id;
-  readonly noteId: Id;
-  readonly pitch: number;
-  readonly velocity: number;
-  /** -1..1 from where the track is heard. */
-  readonly pan: number;
-  /** Its pitch curve, counted from `tick`. */
-  readonly bend?: readonly BendPoint[];
-  /** Times its row went round since the placement began, or since play began. */
-  readonly pass: number;
-  /** Where it began, where play has begun inside it. */
-  readonly began?: number;
-}
-
-/** What tells one sounding of a note from all others: the same in every window it is asked for in. */
-export function eventKey({ noteId, pass, pitch, tick, began = tick }: PlayEvent): string {
-  return `${noteId} ${pass} ${pitch} ${began}`;
-}
+import { lineEvents, type PlayEvent } from './line-events';
+import { playLines, type PlayLine, type PlayView } from './lines';
+import { ringsOf } from './rings';
+import { trackEvents, type LineSource } from './track-stage';
+import { treatedNotes } from './treated';
 
 export interface PlayContext {
   readonly view: PlayView;
@@ -34,82 +14,84 @@ export interface PlayContext {
 }
 
 /** Every note that begins in [fromTick, toTick), in order. The one source for live play and for exports: windows that touch
- *  give what their union gives. */
+ *  give what their union gives. From notes to sound: the placements that reach into the window, their notes treated, the rings of what
+ *  goes round together, the track's rules over all of them. */
 export function events(document: Document, fromTick: number, toTick: number, context: PlayContext): PlayEvent[] {
-  return collect(document, context, (line, ring) => startingIn(line, ring, fromTick, toTick));
+  const reaches = ({ startTick, endTick }: PlayLine) => startTick < toTick && endTick > fromTick;
+  return inOrder(
+    heardTracks(document, context).flatMap(({ lines }) => trackEvents(lines, lines.filter(reaches), fromTick, toTick, sourceOf(document))),
+  );
 }
 
 /** What is already sounding when play begins at `tick`, cut to what is left of it. Drum hits are not chased, and a note that
  *  began before its placement does not sound. */
 export function chased(document: Document, tick: number, context: PlayContext): PlayEvent[] {
-  return collect(document, context, (line, ring) => {
-    if (line.track.kind === 'drums') return [];
-    return startingIn(line, ring, tick - ring.longestTicks(), tick)
-      .filter((event) => event.tick + event.lengthTicks > tick)
-      .map((event) => ({
-        ...event,
-        began: event.tick,
-        tick,
-        lengthTicks: event.tick + event.lengthTicks - tick,
-        ...(event.bend ? { bend: slicedFrom(event.bend, tick - event.tick) } : {}),
-      }));
-  });
+  const source = sourceOf(document);
+  const isOn = ({ startTick, endTick }: PlayLine) => startTick < tick && endTick > tick;
+  const begun = heardTracks(document, context)
+    .filter(({ track }) => track.kind !== 'drums')
+    .flatMap(({ lines }) => {
+      const on = lines.filter(isOn);
+      const longest = on.reduce((most, line) => Math.max(most, source.longest(line)), 0);
+      return trackEvents(lines, on, tick - longest, tick, source);
+    });
+  const left = begun.filter((event) => event.tick + event.lengthTicks > tick);
+  return inOrder(
+    left.map((event) => ({
+      ...event,
+      began: event.tick,
+      tick,
+      lengthTicks: event.tick + event.lengthTicks - tick,
+      ...(event.bend ? { bend: slicedFrom(event.bend, tick - event.tick) } : {}),
+    })),
+  );
 }
 
-function collect(document: Document, context: PlayContext, from: (line: PlayLine, ring: Ring) => PlayEvent[]): PlayEvent[] {
-  const heard = (track: Track) => (context.ignoreSolo ? !track.muted : isAudible(document, track));
+function sourceOf(document: Document): LineSource {
   const { seed } = document.song;
-  return playLines(document, context.view)
-    .filter(({ track }) => heard(track))
-    .flatMap((line) => {
-      const { pattern, placementId } = line;
-      return ringsOf(notesOf(document, pattern.id), pattern, { seed, placementId }).flatMap((ring) => from(line, ring));
-    })
-    .sort((a, b) => a.tick - b.tick || compare(a.trackId, b.trackId) || a.pitch - b.pitch);
+  const rings = (line: PlayLine) => ringsOf(treatedNotes(document, line), line.pattern, { seed, placementId: line.placementId });
+  return {
+    begin: (line, fromTick, toTick) => rings(line).flatMap((ring) => lineEvents(line, ring, fromTick, toTick)),
+    longest: (line) => rings(line).reduce((most, ring) => Math.max(most, ring.longestTicks), 0),
+  };
+}
+
+interface TrackLines {
+  readonly track: Track;
+  readonly lines: readonly PlayLine[];
+}
+
+function heardTracks(document: Document, { view, ignoreSolo }: PlayContext): readonly TrackLines[] {
+  const hasSolo = !ignoreSolo && document.tracks.some(({ soloed }) => soloed);
+  return linesByTrack(document, view).filter(({ track }) => (hasSolo ? track.soloed : !track.muted));
+}
+
+const known = new WeakMap<Document, Map<string, readonly TrackLines[]>>();
+
+/** The lines of each track. Remembered for each document: while it plays, they are asked for many times a second. */
+function linesByTrack(document: Document, view: PlayView): readonly TrackLines[] {
+  const ofDocument = known.get(document) ?? new Map<string, readonly TrackLines[]>();
+  known.set(document, ofDocument);
+  const key = view.kind === 'song' ? 'song' : view.placementId;
+  const lines = ofDocument.get(key) ?? byTrack(playLines(document, view));
+  ofDocument.set(key, lines);
+  return lines;
+}
+
+function byTrack(lines: readonly PlayLine[]): TrackLines[] {
+  const tracks = new Map<Track, PlayLine[]>();
+  for (const line of lines) {
+    const own = tracks.get(line.track);
+    if (own) own.push(line);
+    else tracks.set(line.track, [line]);
+  }
+  return [...tracks].map(([track, own]) => ({ track, lines: own }));
+}
+
+function inOrder(found: PlayEvent[]): PlayEvent[] {
+  return found.sort((a, b) => a.tick - b.tick || compare(a.trackId, b.trackId) || a.pitch - b.pitch);
 }
 
 function compare(a: string, b: string): number {
   return a < b ? -1 : a > b ? 1 : 0;
-}
-
-/** The starts of one line inside a window, pass by pass. */
-function startingIn(line: PlayLine, ring: Ring, fromTick: number, toTick: number): PlayEvent[] {
-  const found: PlayEvent[] = [];
-  const from = Math.max(fromTick, line.startTick);
-  const to = Math.min(toTick, line.endTick);
-  if (from >= to || ring.isEmpty) return found;
-  const origin = line.startTick - line.offsetTicks;
-  const firstPass = Math.max(0, Math.floor((from - origin - ring.overhangTicks) / ring.loopTicks));
-  for (let pass = firstPass; origin + pass * ring.loopTicks < to; pass++) {
-    const passStart = origin + pass * ring.loopTicks;
-    const sounding = ring.soundingIn(pass);
-    for (let index = firstAtOrAfter(sounding, from - passStart); index < sounding.length; index++) {
-      const { note, start, lengthTicks, velocity } = sounding[index]!;
-      const tick = passStart + start;
-      if (tick >= to) break;
-      found.push({
-        tick,
-        lengthTicks: Math.min(lengthTicks, line.endTick - tick),
-        trackId: line.track.id,
-        noteId: note.id,
-        pitch: note.pitch,
-        velocity,
-        pan: note.pan ?? 0,
-        ...(note.bend ? { bend: slicedFrom(note.bend, start - note.start) } : {}),
-        pass,
-      });
-    }
-  }
-  return found;
-}
-
-function firstAtOrAfter(notes: readonly SoundingNote[], start: number): number {
-  let low = 0;
-  let high = notes.length;
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    if (notes[middle]!.start < start) low = middle + 1;
-    else high = middle;
-  }
-  return low;
 }

@@ -1,5 +1,5 @@
 import type { Id, Note } from '../model/entities';
-import { draw, drawIdOf, isInTurn, type DrawFrom } from './conditions';
+import { draw, drawIdOf, isInTurn, type DrawFrom } from './draws';
 
 /** The most draws that are remembered. */
 const DRAWS_KEPT = 2000;

@@ -1,7 +1,8 @@
 export * from './random';
-export * from './conditions';
-export * from './lines';
-export * from './sounding';
+export * from './draws';
+export { isAudible, type PlayLine, type PlayView } from './lines';
+export * from './rings';
 export * from './events';
+export { eventKey, type PlayEvent } from './line-events';
 export * from './lap';
 export * from './silence';

@@ -20,8 +20,8 @@ export interface PlayLine {
 /** The lines of a view. With `pattern`, play tick 0 is the beginning of the shown pattern and of all that stand with it, but for how far they
  *  are nudged against it, and nothing ever ends. */
 export function playLines(document: Document, view: PlayView): PlayLine[] {
-  if (view.kind === 'song')
-    return document.placements.flatMap((placement) => lineOf(document, placement, placement.start, placement.start + placement.length));
+  const lineOf = lineMaker(document);
+  if (view.kind === 'song') return document.placements.flatMap((each) => lineOf(each, each.start, each.start + each.length));
   const shown = findById(document.placements, view.placementId);
   if (!shown) return [];
   const together = document.tracks.flatMap((track) => {
@@ -34,7 +34,7 @@ export function playLines(document: Document, view: PlayView): PlayLine[] {
   });
   return together.flatMap((placement) => {
     const ahead = nearest(shown.start - shown.offset - placement.start + placement.offset, loopOf(document, placement));
-    return lineOf(document, { ...placement, offset: Math.max(0, ahead) }, Math.max(0, -ahead), Infinity);
+    return lineOf({ ...placement, offset: Math.max(0, ahead) }, Math.max(0, -ahead), Infinity);
   });
 }
 
@@ -48,11 +48,18 @@ function loopOf(document: Document, { patternId }: Placement): number {
   return findById(document.patterns, patternId)?.length ?? 1;
 }
 
-function lineOf(document: Document, placement: Placement, startTick: number, endTick: number): PlayLine[] {
-  const track = findById(document.tracks, placement.trackId);
-  const pattern = findById(document.patterns, placement.patternId);
-  if (!track || !pattern || placement.muted) return [];
-  return [{ track, pattern, placementId: placement.id, startTick, endTick, offsetTicks: placement.offset }];
+type MakeLine = (placement: Placement, startTick: number, endTick: number) => PlayLine[];
+
+/** Makes lines of placements, with tracks and patterns looked up by id. */
+function lineMaker({ tracks, patterns }: Document): MakeLine {
+  const trackById = new Map(tracks.map((track) => [track.id, track]));
+  const patternById = new Map(patterns.map((pattern) => [pattern.id, pattern]));
+  return (placement, startTick, endTick) => {
+    const track = trackById.get(placement.trackId);
+    const pattern = patternById.get(placement.patternId);
+    if (!track || !pattern || placement.muted) return [];
+    return [{ track, pattern, placementId: placement.id, startTick, endTick, offsetTicks: placement.offset }];
+  };
 }
 
 /** The tracks that are heard: soloed ones where there are any, else all that are not muted. */

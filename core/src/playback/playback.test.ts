@@ -45,17 +45,20 @@ it('in the pattern view it goes round without end, counting passes', () => {
   ]);
 });
 
-it('the later start ends the earlier sound of its pitch; of two at once the louder sounds; beyond the end is silence', () => {
+it.each([
+  ['before', 'a'],
+  ['after', 'z'],
+])('the later start ends the earlier sound of its pitch; of two at once the louder sounds, listed %s the softer', (_order, loud) => {
   const document = songWith([
     note({ id: 'long', length: 4 * BEAT }),
-    note({ id: 'cut', start: BEAT, length: BEAT / 2, velocity: 50 }),
-    note({ id: 'loud', start: BEAT, length: BEAT, velocity: 90 }),
+    note({ id: 'soft', start: BEAT, length: BEAT / 2, velocity: 50 }),
+    note({ id: loud, start: BEAT, length: BEAT, velocity: 90 }),
     note({ id: 'beyond', start: 8 * BEAT }),
     note({ id: 'muted', start: 2 * BEAT, muted: true }),
   ]);
   expect(events(document, 0, 8 * BEAT, song).map(({ noteId, lengthTicks }) => [noteId, lengthTicks / BEAT])).toEqual([
     ['long', 1],
-    ['loud', 1],
+    [loud, 1],
   ]);
 });
 

@@ -1,6 +1,6 @@
 import { kitRows, soundById, type KitSound } from '../audio';
-import { SCHEMA_VERSION, sorted, type Document } from '../model/document';
-import type { Id, Note, Pattern, Placement, Track } from '../model/entities';
+import { emptyDocument, sorted, type Document } from '../model/document';
+import type { Id, Note, Pattern, Placement, Song, Track } from '../model/entities';
 import { barTicks, COMMON_TIME, TICKS_PER_QUARTER } from '../time';
 
 /** [beat from 0, pitch, length in beats, velocity]. Beats may be any fraction that is a whole number of ticks. */
@@ -176,16 +176,16 @@ export function demoSong(newId: () => Id): Document {
     }));
     return { track, pattern, placement, notes };
   });
+  const song: Song = {
+    id: songId,
+    name: 'Last Boat Home',
+    key: { tonic: 'G', scale: 'dorian' },
+    seed: 2207,
+    tempos: [{ tick: 0, bpm: 92 }],
+    meters: [{ tick: 0, ...COMMON_TIME, denominator: 4 }],
+  };
   return sorted({
-    schemaVersion: SCHEMA_VERSION,
-    song: {
-      id: songId,
-      name: 'Last Boat Home',
-      key: { tonic: 'G', scale: 'dorian' },
-      seed: 2207,
-      tempos: [{ tick: 0, bpm: 92 }],
-      meters: [{ tick: 0, ...COMMON_TIME, denominator: 4 }],
-    },
+    ...emptyDocument(song),
     tracks: made.map(({ track }) => track),
     patterns: made.map(({ pattern }) => pattern),
     placements: made.map(({ placement }) => placement),

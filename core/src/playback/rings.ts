@@ -1,7 +1,7 @@
 import type { Note, Pattern } from '../model/entities';
 import { rowLength } from '../model/row-length';
 import { hitsOf } from '../notes/roll';
-import { isConditional, soundsIn, type DrawFrom } from './conditions';
+import { isConditional, soundsIn, type DrawFrom } from './draws';
 import { Groups } from './groups';
 
 /** A note, or one hit of its roll, as it sounds in its loop: until its end or the next of its pitch and voice. */
@@ -24,6 +24,8 @@ export class Ring {
   private readonly known = new Map<number, readonly SoundingNote[]>();
   /** Ticks past the loop's end that a hit of a roll may still begin at. */
   readonly overhangTicks: number;
+  /** How long before a tick a note may have begun that still sounds at it. */
+  readonly longestTicks: number;
 
   constructor(
     notes: readonly Note[],
@@ -35,6 +37,8 @@ export class Ring {
     this.groups = groups ?? new Groups(heard, from);
     this.isSteady = !heard.some(isConditional);
     this.overhangTicks = heard.reduce((most, note) => (note.roll ? Math.max(most, note.start + note.length - loopTicks) : most), 0);
+    const longest = heard.reduce((most, { length }) => Math.max(most, length), 0);
+    this.longestTicks = Math.min(longest, PASSES_LOOKED_AT * loopTicks);
     for (const note of heard) {
       const key = `${note.pitch} ${note.voice ?? 1}`;
       const row = this.rows.get(key);
@@ -45,13 +49,6 @@ export class Ring {
 
   get isEmpty(): boolean {
     return this.rows.size === 0;
-  }
-
-  /** How long before a tick a note may have begun that still sounds at it. */
-  longestTicks(): number {
-    if (this.isSteady) return this.soundingIn(0).reduce((longest, { lengthTicks }) => Math.max(longest, lengthTicks), 0);
-    const longest = [...this.rows.values()].flat().reduce((most, { length }) => Math.max(most, length), 0);
-    return Math.min(longest, PASSES_LOOKED_AT * this.loopTicks);
   }
 
   /** What sounds of `pass`, sorted by start. Muted notes, notes beyond the end and those a louder one covers are not among them. */
@@ -104,16 +101,22 @@ export class Ring {
   }
 }
 
-const known = new WeakMap<readonly Note[], Map<string, readonly Ring[]>>();
+/** What is remembered of a list of notes. */
+interface KnownRings {
+  readonly hasConditions: boolean;
+  readonly byKey: Map<string, readonly Ring[]>;
+}
+
+const known = new WeakMap<readonly Note[], KnownRings>();
 
 /** The rings of a pattern's notes: one of its own length, and one for each other length that rows go round in. Remembered for each
- *  list of notes. */
+ *  list of notes, and shared by all placements where no note of it has conditions, for then they all sound alike. */
 export function ringsOf(notes: readonly Note[], pattern: Pattern, from: DrawFrom): readonly Ring[] {
-  const ofNotes = known.get(notes) ?? new Map<string, readonly Ring[]>();
+  const ofNotes = known.get(notes) ?? { hasConditions: notes.some(isConditional), byKey: new Map<string, readonly Ring[]>() };
   known.set(notes, ofNotes);
-  const key = JSON.stringify([pattern.length, pattern.rowLengths, from.seed, from.placementId]);
-  const rings = ofNotes.get(key) ?? makeRings(notes, pattern, from);
-  ofNotes.set(key, rings);
+  const key = JSON.stringify([pattern.length, pattern.rowLengths, ofNotes.hasConditions && [from.seed, from.placementId]]);
+  const rings = ofNotes.byKey.get(key) ?? makeRings(notes, pattern, from);
+  ofNotes.byKey.set(key, rings);
   return rings;
 }
 

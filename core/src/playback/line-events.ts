@@ -1,0 +1,84 @@
+import type { BendPoint, Id } from '../model/entities';
+import { slicedFrom } from '../notes/bend';
+import type { PlayLine } from './lines';
+import type { Ring, SoundingNote } from './rings';
+
+/** One note sounding: from `tick` for `lengthTicks`, in play time. */
+export interface PlayEvent {
+  readonly tick: number;
+  readonly lengthTicks: number;
+  readonly trackId: Id;
+  readonly noteId: Id;
+  readonly pitch: number;
+  readonly velocity: number;
+  /** -1..1 from where the track is heard. */
+  readonly pan: number;
+  /** Its pitch curve, counted from `tick`. */
+  readonly bend?: readonly BendPoint[];
+  /** Times its row went round since the placement began, or since play began. */
+  readonly pass: number;
+  /** Where it began, where play has begun inside it. */
+  readonly began?: number;
+}
+
+/** What tells one sounding of a note from all others: the same in every window it is asked for in. */
+export function eventKey({ noteId, pass, pitch, tick, began = tick }: PlayEvent): string {
+  return `${noteId} ${pass} ${pitch} ${began}`;
+}
+
+/** An event with what the track needs to know of the note it is, or is a hit of. */
+export interface LineEvent {
+  readonly event: PlayEvent;
+  readonly line: PlayLine;
+  /** Where its note begins, in play time. */
+  readonly noteTick: number;
+  readonly noteVelocity: number;
+  readonly voice: number;
+}
+
+/** What begins of one ring of a line in [fromTick, toTick), pass by pass. */
+export function lineEvents(line: PlayLine, ring: Ring, fromTick: number, toTick: number): LineEvent[] {
+  const found: LineEvent[] = [];
+  const from = Math.max(fromTick, line.startTick);
+  const to = Math.min(toTick, line.endTick);
+  if (from >= to || ring.isEmpty) return found;
+  const origin = line.startTick - line.offsetTicks;
+  const firstPass = Math.max(0, Math.floor((from - origin - ring.overhangTicks) / ring.loopTicks));
+  for (let pass = firstPass; origin + pass * ring.loopTicks < to; pass++) {
+    const passStart = origin + pass * ring.loopTicks;
+    const sounding = ring.soundingIn(pass);
+    for (let index = firstAtOrAfter(sounding, from - passStart); index < sounding.length; index++) {
+      const tick = passStart + sounding[index]!.start;
+      if (tick >= to) break;
+      found.push(lineEvent(line, sounding[index]!, passStart, pass));
+    }
+  }
+  return found;
+}
+
+function lineEvent(line: PlayLine, { note, start, lengthTicks, velocity }: SoundingNote, passStart: number, pass: number): LineEvent {
+  const tick = passStart + start;
+  const event: PlayEvent = {
+    tick,
+    lengthTicks: Math.min(lengthTicks, line.endTick - tick),
+    trackId: line.track.id,
+    noteId: note.id,
+    pitch: note.pitch,
+    velocity,
+    pan: note.pan ?? 0,
+    ...(note.bend ? { bend: slicedFrom(note.bend, start - note.start) } : {}),
+    pass,
+  };
+  return { event, line, noteTick: passStart + note.start, noteVelocity: note.velocity, voice: note.voice ?? 1 };
+}
+
+function firstAtOrAfter(notes: readonly SoundingNote[], start: number): number {
+  let low = 0;
+  let high = notes.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (notes[middle]!.start < start) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}

@@ -1,0 +1,135 @@
+import fc from 'fast-check';
+import { anyNotes, note, songWith } from '../../test/make';
+import type { Document, Note, Placement } from '../model';
+import { TICKS_PER_QUARTER } from '../time';
+import { chased, events, type PlayContext } from '.';
+
+const BEAT = TICKS_PER_QUARTER;
+const song: PlayContext = { view: { kind: 'song' } };
+
+/** The song of one track with placements of one pattern at these places. */
+function placedAt(notes: Note[], spans: readonly { start: number; length: number; offset?: number }[]): Document {
+  const document = songWith(notes, 1);
+  const [first] = document.placements as [Placement];
+  const placements = spans.map((span, index) => ({ ...first, offset: 0, ...span, id: `p${index}` }));
+  return { ...document, placements: placements.sort((a, b) => a.start - b.start || (a.id < b.id ? -1 : 1)) };
+}
+
+const heard = (document: Document) =>
+  events(document, 0, 99 * BEAT, song).map(({ tick, lengthTicks, velocity }) => [tick / BEAT, lengthTicks / BEAT, velocity]);
+
+it('placements of one track that overlap all sound; the later start ends the earlier sound, of two at once the louder', () => {
+  const notes = [note({ id: 'a', length: 3 * BEAT, velocity: 60 }), note({ id: 'b', start: 2 * BEAT, length: BEAT, velocity: 90 })];
+  // The second comes in two beats later: its first note meets the louder second note of the first.
+  expect(
+    heard(
+      placedAt(notes, [
+        { start: 0, length: 4 * BEAT },
+        { start: 2 * BEAT, length: 4 * BEAT },
+      ]),
+    ),
+  ).toEqual([
+    [0, 2, 60],
+    [2, 1, 90],
+    [4, 1, 90],
+  ]);
+  // One beat later, it ends the long note, and play that begins there sounds the rest of its own.
+  const beside = placedAt(notes.slice(0, 1), [
+    { start: 0, length: 4 * BEAT },
+    { start: BEAT, length: 4 * BEAT },
+  ]);
+  expect(heard(beside)).toEqual([
+    [0, 1, 60],
+    [1, 3, 60],
+  ]);
+  expect(chased(beside, 2 * BEAT, song).map(({ began, lengthTicks }) => [began! / BEAT, lengthTicks / BEAT])).toEqual([[1, 2]]);
+});
+
+it('a roll stops where a note of an overlapping placement begins', () => {
+  const rolled = placedAt(
+    [note({ length: 2 * BEAT, roll: { hits: 4, shape: 'even' } })],
+    [
+      { start: 0, length: 4 * BEAT },
+      { start: 1.25 * BEAT, length: 4 * BEAT },
+    ],
+  );
+  expect(heard(rolled).map(([tick, length]) => [tick, length])).toEqual([
+    [0, 0.5],
+    [0.5, 0.5],
+    [1, 0.25],
+    [1.25, 0.5],
+    [1.75, 0.5],
+    [2.25, 0.5],
+    [2.75, 0.5],
+  ]);
+});
+
+/** All that sounds, worked out note against note, without windows, rings or stages. */
+function oracle(document: Document): string[] {
+  const pattern = document.patterns[0]!;
+  const all = document.placements.flatMap((placement, order) => {
+    const end = placement.start + placement.length;
+    const found: { tick: number; end: number; note: Note; order: number }[] = [];
+    for (let pass = 0; placement.start - placement.offset + pass * pattern.length < end; pass++) {
+      for (const each of document.notes[pattern.id] ?? []) {
+        const tick = placement.start - placement.offset + pass * pattern.length + each.start;
+        if (each.start >= pattern.length || each.muted || tick < placement.start || tick >= end) continue;
+        found.push({ tick, end: Math.min(tick + each.length, end), note: each, order });
+      }
+    }
+    return found;
+  });
+  return all
+    .filter(
+      (one, index) =>
+        !all.some(
+          (other, at) =>
+            isSameKey(one.note, other.note) &&
+            one.tick === other.tick &&
+            (other.note.velocity > one.note.velocity || (other.note.velocity === one.note.velocity && at < index)),
+        ),
+    )
+    .map((one) => {
+      const end = all.reduce(
+        (least, other) => (isSameKey(one.note, other.note) && other.tick > one.tick ? Math.min(least, other.tick) : least),
+        one.end,
+      );
+      return `${one.tick} ${one.note.id} ${end - one.tick}`;
+    })
+    .sort();
+}
+
+function isSameKey(a: Note, b: Note): boolean {
+  return a.pitch === b.pitch && (a.voice ?? 1) === (b.voice ?? 1);
+}
+
+const spans = fc.array(
+  fc.record({
+    start: fc.nat(6).map((beat) => beat * BEAT),
+    length: fc.integer({ min: 1, max: 9 }).map((beats) => beats * BEAT),
+    offset: fc.nat(3).map((beat) => beat * BEAT),
+  }),
+  { minLength: 2, maxLength: 4 },
+);
+/** Few pitches, so that notes meet. */
+const meeting = anyNotes(8).map((notes) =>
+  notes.map((each): Note => {
+    const { chance: _chance, passes: _passes, oneOf: _oneOf, roll: _roll, ...plain } = each;
+    return { ...plain, pitch: 60 + (each.pitch % 2) };
+  }),
+);
+
+it('overlapping placements sound as worked out note against note, whichever windows are asked', () => {
+  let overlapping = 0;
+  fc.assert(
+    fc.property(meeting, spans, fc.nat(14 * BEAT), (notes, places, cut) => {
+      const document = placedAt(notes, places);
+      const whole = events(document, 0, 20 * BEAT, song);
+      expect(whole.map(({ tick, noteId, lengthTicks }) => `${tick} ${noteId} ${lengthTicks}`).sort()).toEqual(oracle(document));
+      expect([...events(document, 0, cut, song), ...events(document, cut, 20 * BEAT, song)]).toEqual(whole);
+      if (whole.length > 1) overlapping++;
+    }),
+    { numRuns: 200 },
+  );
+  expect(overlapping).toBeGreaterThan(100);
+});
