@@ -6,6 +6,7 @@ import {
   division,
   exportMidi,
   gridOf,
+  idsOfRun,
   importMidi,
   keyOf,
   notesOf,
@@ -50,7 +51,7 @@ export function actionFigures(): Figure[] {
   const notes = notesOf(document, patternId);
   const all = notes.map(({ id }) => id);
   const context = {
-    ...plainContext(gridOf(division('1/16'), COMMON_TIME), COMMON_TIME, document.song.tempos, newId),
+    ...plainContext(gridOf(division('1/16'), COMMON_TIME), COMMON_TIME, document.song.tempos, idsOfRun('bench')),
     key: keyOf({ tonic: 'F#', scale: 'major pentatonic' }),
   };
   const copies: number[] = [];

@@ -1,6 +1,7 @@
 import { actionFigures, importFigure, renderFigure } from './core';
 import { browserFigures } from './browser';
 import { isReached, line, type Figure } from './figure';
+import { playbackFigures } from './playback';
 import { saveFigures } from './save';
 import { surviveFigures } from './survive';
 
@@ -11,6 +12,7 @@ const wanted = process.argv.slice(2);
 const PARTS: Readonly<Record<string, () => Iterable<Figure> | AsyncIterable<Figure>>> = {
   actions: actionFigures,
   import: () => [importFigure()],
+  playback: playbackFigures,
   render: () => [renderFigure()],
   save: () => saveFigures(root),
   survive: () => surviveFigures(root),

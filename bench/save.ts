@@ -3,7 +3,7 @@ import { mkdtempSync } from 'node:fs';
 import { Agent, request } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { actionById, COMMON_TIME, copySong, division, gridOf, notesOf, perform, plainContext, type Change } from '../core/src';
+import { actionById, COMMON_TIME, copySong, division, gridOf, idsOfRun, notesOf, perform, plainContext, type Change } from '../core/src';
 import { LiveSongs } from '../server/src/live/live-songs';
 import { makeKeeper } from '../server/src/songs/make-keeper';
 import { median, RUNS, type Figure } from './figure';
@@ -23,7 +23,7 @@ export async function* saveFigures(root: string): AsyncGenerator<Figure> {
 
   const patternId = document.patterns[0]!.id;
   const note = notesOf(document, patternId)[700]!;
-  const context = plainContext(gridOf(division('1/16'), COMMON_TIME), COMMON_TIME, document.song.tempos, newId);
+  const context = plainContext(gridOf(division('1/16'), COMMON_TIME), COMMON_TIME, document.song.tempos, idsOfRun('bench'));
   const taken = { action: actionById('transpose'), params: { semitones: 1 }, patternId, noteIds: [note.id], seed: 1 };
   const { change } = perform(document, taken, context, { id: newId(), at: 0, device: 'bench' });
   const edit = (step: number): Change => {

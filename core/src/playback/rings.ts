@@ -114,7 +114,9 @@ const known = new WeakMap<readonly Note[], KnownRings>();
 export function ringsOf(notes: readonly Note[], pattern: Pattern, from: DrawFrom): readonly Ring[] {
   const ofNotes = known.get(notes) ?? { hasConditions: notes.some(isConditional), byKey: new Map<string, readonly Ring[]>() };
   known.set(notes, ofNotes);
-  const key = JSON.stringify([pattern.length, pattern.rowLengths, ofNotes.hasConditions && [from.seed, from.placementId]]);
+  const rowLengths = pattern.rowLengths ? JSON.stringify(pattern.rowLengths) : '';
+  const draws = ofNotes.hasConditions ? `${from.seed} ${from.placementId}` : '';
+  const key = `${pattern.length} ${rowLengths} ${draws}`;
   const rings = ofNotes.byKey.get(key) ?? makeRings(notes, pattern, from);
   ofNotes.byKey.set(key, rings);
   return rings;
