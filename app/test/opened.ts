@@ -1,8 +1,16 @@
 import { newSong, newTrack, notesOf, soundById, withTrack, type Document, type Note } from '@yibbo/core';
-import { makeStore } from '../src/store/store';
+import { songOpened } from '../src/document/song';
+import type { Effects } from '../src/effects';
+import { makeStore } from '../src/store';
 
 export const STEP = 5040;
 export const PATTERN = 'pattern';
+
+/** Effects that reach nothing: ids are counted, the clock stands, nothing is kept or heard. */
+export function noEffects(): Effects {
+  let ids = 0;
+  return { newId: () => `id${++ids}`, now: () => 0, deviceId: 'test', keeping: { current: null } } as Partial<Effects> as Effects;
+}
 
 /** A store with a song of four notes open: sixteenths at 0, 4, 8 and 12 of one bar, louder and louder. */
 export function opened(change: (document: Document) => Document = (document) => document) {
@@ -18,8 +26,8 @@ export function opened(change: (document: Document) => Document = (document) => 
     velocity: 40 + 20 * index,
   }));
   const document = change({ ...withTrack(song, parts), notes: { [PATTERN]: notes } });
-  const store = makeStore();
-  store.dispatch({ type: 'song/opened', document, revision: 0, history: [], unsent: [] });
+  const store = makeStore(noEffects());
+  store.dispatch(songOpened({ document, revision: 0, history: [], unsent: [] }));
   const dispatch = store.dispatch as (thunk: unknown) => void;
   const there = () => notesOf(store.getState().song.document!, PATTERN);
   return { store, dispatch, there, steps: () => there().map(({ start }) => start / STEP) };

@@ -10,3 +10,4 @@ export * from './playback';
 export * from './audio';
 export * from './midi';
 export * from './song';
+export * from './api';

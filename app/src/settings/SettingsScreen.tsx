@@ -5,7 +5,8 @@ import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { Title, Words } from '../controls/words';
-import { api, type ServerNews } from '../sync/api';
+import type { ServerNews } from '@yibbo/core';
+import { api } from '../sync/api';
 
 /** The machine that songs are kept on: other devices, and copies of earlier days. */
 export function SettingsScreen() {

@@ -1,6 +1,6 @@
 import Svg, { Line } from 'react-native-svg';
 import { useTheme } from '@tamagui/core';
-import type { SongCard } from '../sync/api';
+import type { SongCard } from '@yibbo/core';
 
 const WIDTH = 320;
 const LANE = 14;

@@ -2,7 +2,8 @@ import { useEffect, useState } from 'react';
 import { YStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { Words } from '../controls/words';
-import { api, type ServerNews } from '../sync/api';
+import type { ServerNews } from '@yibbo/core';
+import { api } from '../sync/api';
 
 const NO_ROOM =
   'There is no room on the machine where Yibbo runs: songs can be played and sent out, but nothing can be saved. Make room there, then start Yibbo again.';

@@ -5,7 +5,7 @@ import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { TextField } from '../controls/TextField';
 import { Title, Words } from '../controls/words';
-import type { SongCard as Card } from '../sync/api';
+import type { SongCard as Card } from '@yibbo/core';
 import { downloadFromServer } from '../transfer/download';
 import { Miniature } from './Miniature';
 import type { Songs } from './useSongs';

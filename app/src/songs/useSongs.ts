@@ -1,6 +1,6 @@
-import type { Id } from '@yibbo/core';
+import type { Id, SongCard } from '@yibbo/core';
 import { useCallback, useEffect, useState } from 'react';
-import { api, type SongCard } from '../sync/api';
+import { api } from '../sync/api';
 
 interface Done {
   readonly words: string;

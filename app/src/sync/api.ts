@@ -1,53 +1,4 @@
-import type { Change, ChangeLabel, Document, Id, ImportReport, Lost } from '@yibbo/core';
-
-/** What the Songs screen shows of a song. */
-export interface SongCard {
-  readonly id: Id;
-  readonly name: string;
-  readonly changedAt: number;
-  readonly deletedAt?: number;
-  /** Why it cannot be opened. The rest may then be missing. */
-  readonly problem?: string;
-  readonly bpm?: number;
-  readonly meter?: string;
-  readonly bars?: number;
-  readonly tracks?: readonly {
-    readonly colour: number;
-    readonly symbol: string;
-    readonly name: string;
-    readonly marks: readonly (readonly [number, number])[];
-  }[];
-}
-
-export interface Answer {
-  readonly revision: number;
-  readonly missed: readonly { readonly revision: number; readonly id: Id; readonly change?: Change }[];
-  readonly lost: readonly Lost[];
-  /** Those of the sent Changes that the song's history has now. */
-  readonly known: readonly Id[];
-}
-
-/** A song as the server has it. */
-export interface ServerSong {
-  readonly song: Document;
-  readonly revision: number;
-  readonly history: readonly ChangeLabel[];
-}
-
-/** What the server says of itself; what only concerns the machine it runs on is told there alone. */
-export interface ServerNews {
-  readonly mayEnter: boolean;
-  readonly isHere?: boolean;
-  readonly addresses?: readonly string[];
-  readonly isReadOnly?: boolean;
-  readonly notice?: string | null;
-  readonly devices?: readonly { readonly id: Id; readonly name: string; readonly seenAt: number; readonly isThis: boolean }[];
-  /** Days there are copies of all songs of, newest first, as 2026-11-26. */
-  readonly copies?: readonly string[];
-  readonly code?: string;
-  /** A picture of the address with the code, as SVG. */
-  readonly qr?: string | null;
-}
+import type { Answer, Change, Id, ImportReport, ServerNews, ServerSong, SongCard } from '@yibbo/core';
 
 /** A refusal by the server, in its own words. `status` 0 means it could not be reached. */
 export class ApiError extends Error {
@@ -100,6 +51,7 @@ function posted(body: unknown): RequestInit {
   return { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) };
 }
 
+/** The server, as `API` of core describes it. */
 export const api = {
   list: () => call<SongCard[]>('/songs'),
   deleted: () => call<SongCard[]>('/songs?deleted=yes'),
@@ -134,3 +86,5 @@ export const api = {
   noticeSeen: () => call<null>('/server/notice', { method: 'DELETE' }),
   fromCopy: (day: string) => call<{ songs: readonly string[] }>(`/server/copies/${day}/return`, { method: 'POST' }),
 };
+
+export type Server = typeof api;

@@ -174,10 +174,3 @@ function inTime<T>(work: Promise<T>, late?: (value: T) => void): Promise<T> {
     );
   });
 }
-
-/** The one outbox of this page, opened with the first song. */
-let outbox: Outbox | null = null;
-
-export function ownOutbox(): Outbox {
-  return (outbox ??= new Outbox());
-}

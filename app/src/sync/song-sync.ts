@@ -1,10 +1,9 @@
-import type { Change, Id } from '@yibbo/core';
-import { notIn } from '../store/song';
-import type { AppDispatch, GetState } from '../store/store';
-import { rerunTrial } from '../store/trials';
-import { api, ApiError, type Answer } from './api';
-import { ownOutbox } from './outbox';
+import type { Answer, Change, Id, ServerSong } from '@yibbo/core';
+import { api, ApiError } from './api';
+import type { Link } from './link';
+import type { Outbox } from './outbox';
 import { firstPiece } from './pieces';
+import { notIn } from './unsent';
 
 const FIRST_WAIT_MS = 1000;
 const LONGEST_WAIT_MS = 30_000;
@@ -12,9 +11,9 @@ const LONGEST_WAIT_MS = 30_000;
 /** A song on its way from the server, with what this browser still had to send. */
 export type AskedSong = ReturnType<typeof askForSong>;
 
-export function askForSong(songId: Id) {
+export function askForSong(songId: Id, outbox: Outbox) {
   let late: readonly Change[] | ((changes: readonly Change[]) => void) = [];
-  const unsent = ownOutbox()
+  const unsent = outbox
     .unsent(songId, (changes) => (typeof late === 'function' ? late(changes) : (late = changes)))
     .then(
       (changes) => ({ changes, isKept: true }),
@@ -31,6 +30,26 @@ export function askForSong(songId: Id) {
   return { asked, onLate };
 }
 
+/** What keeping a song in step needs to know of it. */
+export interface SongStanding {
+  readonly revision: number;
+  /** The Change that made it; null for none. */
+  readonly head: Id | null;
+  readonly unsent: readonly Change[];
+  readonly link: Link;
+}
+
+/** The open song, as those see it that keep it in step: what it is, and whom to tell what. */
+export interface SongPort {
+  standing(): SongStanding;
+  opened(song: ServerSong, unsent: readonly Change[]): void;
+  answered(answer: Answer): void;
+  linked(link: Link): void;
+  stored(isKept: boolean): void;
+  found(unsent: readonly Change[]): void;
+  parted(server: ServerSong): void;
+}
+
 /** An exchange that brought nothing: what was sent is still unsent, and nothing new came. */
 class NothingGained extends Error {}
 
@@ -45,22 +64,20 @@ export class SongSync {
 
   constructor(
     private readonly songId: Id,
-    private readonly dispatch: AppDispatch,
-    private readonly getState: GetState,
+    private readonly song: SongPort,
+    private readonly outbox: Outbox,
   ) {}
 
   /** Opens the song that was asked for. Throws an ApiError where it cannot. */
   async open({ asked, onLate }: AskedSong): Promise<void> {
-    const [{ song, revision, history }, { changes, isKept }] = await asked;
+    const [server, { changes, isKept }] = await asked;
     if (this.isClosed) return;
-    const unsent = notIn(history, changes);
-    this.dispatch({ type: 'song/opened', document: song, revision, history, unsent });
-    this.dispatch({ type: 'song/storage', isKept });
+    const unsent = notIn(server.history, changes);
+    this.song.opened(server, unsent);
+    this.song.stored(isKept);
     onLate((found) => this.takeLate(found));
     const had = changes.filter((change) => !unsent.includes(change)).map(({ id }) => id);
-    void ownOutbox()
-      .drop(this.songId, had)
-      .catch(() => undefined);
+    void this.outbox.drop(this.songId, had).catch(() => undefined);
     this.listen();
     addEventListener('online', this.goOn);
     document.addEventListener('visibilitychange', this.comeBack);
@@ -77,9 +94,8 @@ export class SongSync {
 
   /** Keeps a Change in this browser and sends it. */
   keep(change: Change): void {
-    const outbox = ownOutbox();
-    const tell = () => this.isClosed || this.dispatch({ type: 'song/storage', isKept: outbox.hasAll });
-    outbox.keep(this.songId, change).then(tell, tell);
+    const tell = () => this.isClosed || this.song.stored(this.outbox.hasAll);
+    this.outbox.keep(this.songId, change).then(tell, tell);
     void this.exchange();
   }
 
@@ -91,13 +107,13 @@ export class SongSync {
 
   /** Keeps these Changes as all that is unsent. */
   async rekeep(unsent: readonly Change[]): Promise<void> {
-    await ownOutbox().replace(this.songId, unsent);
+    await this.outbox.replace(this.songId, unsent);
   }
 
   private takeLate(found: readonly Change[]): void {
     if (this.isClosed) return;
-    this.dispatch({ type: 'song/storage', isKept: true });
-    this.dispatch({ type: 'song/foundUnsent', changes: found });
+    this.song.stored(true);
+    this.song.found(found);
     if (found.length) this.goOn();
   }
 
@@ -105,17 +121,17 @@ export class SongSync {
     if (this.events || this.isClosed) return;
     this.events = new EventSource(`/api/songs/${this.songId}/events`);
     this.events.onmessage = ({ data }) => {
-      const { revision, link } = this.getState().song;
+      const { revision, link } = this.song.standing();
       if (Number(data) !== revision || link === 'away') void this.exchange();
     };
-    this.events.addEventListener('deleted', () => this.dispatch({ type: 'song/linked', link: 'deleted' }));
+    this.events.addEventListener('deleted', () => this.song.linked('deleted'));
   }
 
   /** A page that is not looked at listens to nothing: browsers allow a server only a few lines, and the others' songs need them. */
   private readonly comeBack = (): void => {
     if (document.visibilityState === 'visible') {
       this.listen();
-      const { unsent, link } = this.getState().song;
+      const { unsent, link } = this.song.standing();
       if (unsent.length || link !== 'saved') this.goOn();
     } else {
       this.events?.close();
@@ -124,14 +140,14 @@ export class SongSync {
   };
 
   private async exchange(): Promise<void> {
-    const { link } = this.getState().song;
+    const { link } = this.song.standing();
     if (this.isSending || this.isClosed || link === 'parted') return;
     this.isSending = true;
     if (this.timer) clearTimeout(this.timer);
     try {
       await this.sendAll();
       this.waitMs = FIRST_WAIT_MS;
-      this.dispatch({ type: 'song/linked', link: 'saved' });
+      this.song.linked('saved');
     } catch (error) {
       if (!this.isClosed) await this.failed(error);
     } finally {
@@ -142,38 +158,31 @@ export class SongSync {
   /** Sends piece after piece, and once where there is nothing to send, to hear of what was missed. After a refusal Changes go one by one,
    *  so that the one that is refused holds up none before it. */
   private async sendAll(): Promise<void> {
-    const isRefused = this.getState().song.link === 'refused';
-    let { unsent } = this.getState().song;
-    if (unsent.length) this.dispatch({ type: 'song/linked', link: 'saving' });
+    const { link } = this.song.standing();
+    const isRefused = link === 'refused';
+    let { unsent } = this.song.standing();
+    if (unsent.length) this.song.linked('saving');
     do {
-      const { revision, acknowledgedLabels } = this.getState().song;
-      const { body } = firstPiece(revision, acknowledgedLabels.at(-1)?.id ?? null, unsent, isRefused ? 1 : undefined);
+      const { revision, head } = this.song.standing();
+      const { body } = firstPiece(revision, head, unsent, isRefused ? 1 : undefined);
       const answer = await api.send(this.songId, body);
       if (this.isClosed) return;
-      this.take(answer);
-      void ownOutbox()
-        .drop(this.songId, answer.known)
-        .catch(() => undefined);
-      const now = this.getState().song;
+      this.song.answered(answer);
+      void this.outbox.drop(this.songId, answer.known).catch(() => undefined);
+      const now = this.song.standing();
       if (now.unsent.length && now.revision === revision && answer.known.length === 0) throw new NothingGained();
       unsent = now.unsent;
     } while (unsent.length);
   }
 
-  private take(answer: Answer): void {
-    this.dispatch({ type: 'song/answered', answer });
-    if (answer.missed.some(({ change }) => change)) this.dispatch(rerunTrial());
-  }
-
   private async failed(error: unknown): Promise<void> {
     const status = error instanceof ApiError ? error.status : null;
-    if (error instanceof ApiError && (error.code === 'deleted' || error.code === 'noSuchSong'))
-      return void this.dispatch({ type: 'song/linked', link: 'deleted' });
+    if (error instanceof ApiError && (error.code === 'deleted' || error.code === 'noSuchSong')) return void this.song.linked('deleted');
     // An answer that does not fit what this window knows is another history too.
     const isParted =
       (error instanceof ApiError && error.code === 'otherHistory') || !(error instanceof ApiError || error instanceof NothingGained);
     if (isParted && (await this.part())) return;
-    this.dispatch({ type: 'song/linked', link: status === 0 ? 'away' : status !== null && status < 500 ? 'refused' : 'stalled' });
+    this.song.linked(status === 0 ? 'away' : status !== null && status < 500 ? 'refused' : 'stalled');
     this.timer = setTimeout(() => void this.exchange(), this.waitMs);
     this.waitMs = Math.min(LONGEST_WAIT_MS, this.waitMs * 2);
   }
@@ -181,7 +190,7 @@ export class SongSync {
   /** Asks for the song as the server has it, so that whoever works here can choose; false where it cannot be had. */
   private async part(): Promise<boolean> {
     const server = await api.open(this.songId).catch(() => null);
-    if (server && !this.isClosed) this.dispatch({ type: 'song/parted', server });
+    if (server && !this.isClosed) this.song.parted(server);
     return server !== null;
   }
 }

@@ -1,12 +1,14 @@
 import { useEffect, useState, type ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { TamaguiProvider, Theme } from '@tamagui/core';
-import { makeStore } from '../store/store';
+import { browserEffects, EffectsProvider } from '../effects';
+import { makeStore } from '../store';
 import { pageStyles } from './fonts';
 import { DAY, NIGHT } from './palette';
 import { tamaguiConfig } from './tamagui.config';
 
-const store = makeStore();
+const effects = browserEffects();
+const store = makeStore(effects);
 
 /** Day or night as the device has it, changing with it. */
 function useNight(): boolean {
@@ -29,10 +31,12 @@ export function AppFrame({ children }: { readonly children: ReactNode }) {
   }, [isNight]);
   return (
     <Provider store={store}>
-      <style>{pageStyles()}</style>
-      <TamaguiProvider config={tamaguiConfig} defaultTheme="light">
-        <Theme name={isNight ? 'dark' : 'light'}>{children}</Theme>
-      </TamaguiProvider>
+      <EffectsProvider value={effects}>
+        <style>{pageStyles()}</style>
+        <TamaguiProvider config={tamaguiConfig} defaultTheme="light">
+          <Theme name={isNight ? 'dark' : 'light'}>{children}</Theme>
+        </TamaguiProvider>
+      </EffectsProvider>
     </Provider>
   );
 }

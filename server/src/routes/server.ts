@@ -1,7 +1,7 @@
+import { codeSchema } from '@yibbo/core';
 import { Router } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { renderSVG } from 'uqr';
-import { z } from 'zod';
 import type { Gate } from '../access/gate';
 import { RequestError } from '../errors';
 import { checked } from '../http/checked';
@@ -21,7 +21,6 @@ export interface ServerParts {
 }
 
 const TRIES_A_MINUTE = 5;
-const codeBody = z.object({ code: z.string().max(40) });
 
 /** Where a device that scans the code is sent: the code stands behind "#", which browsers send to nobody. */
 export function entryAddress(address: string, code: string): string {
@@ -62,7 +61,7 @@ export function serverRoutes(parts: ServerParts): Router {
   });
 
   router.post('/devices', tries, ...smallJson, (request, response) => {
-    gate.enter(checked(codeBody, request.body).code, request, response);
+    gate.enter(checked(codeSchema(), request.body).code, request, response);
     response.status(204).end();
   });
 

@@ -1,7 +1,15 @@
-import { idSchema, MAX_FILE_BYTES, newSong, type Id } from '@yibbo/core';
+import {
+  exportQuerySchema,
+  idSchema,
+  importQuerySchema,
+  listQuerySchema,
+  MAX_FILE_BYTES,
+  nameBodySchema,
+  newSong,
+  type Id,
+} from '@yibbo/core';
 import { raw, Router, type Request, type Response } from 'express';
 import { nanoid } from 'nanoid';
-import { z } from 'zod';
 import type { SongQueries } from '../database/songs';
 import { noSuchSong, RequestError } from '../errors';
 import { checked } from '../http/checked';
@@ -14,29 +22,22 @@ import { eventStream } from './events';
 /** One gesture on the largest song there may be (deleting 200,000 notes) comes to about 30 MB, and must be kept like any other. */
 const CHANGES_LIMIT = 64 * 1024 * 1024;
 
-const nameBody = z.object({ name: z.string().trim().min(1).max(200) });
-const exportQuery = z.object({ as: z.enum(['written', 'heard']).default('heard') });
-const listQuery = z.object({ deleted: z.enum(['yes', 'no']).default('no') });
-
 export function songRoutes(queries: SongQueries, live: LiveSongs): Router {
   const router = Router();
 
   router.get('/', async (request, response) => {
-    response.json(await live.list(checked(listQuery, request.query).deleted === 'yes'));
+    response.json(await live.list(checked(listQuerySchema(), request.query).deleted === 'yes'));
   });
 
   router.post('/', ...smallJson, async (request, response) => {
-    const { name } = checked(nameBody, request.body);
+    const { name } = checked(nameBodySchema(), request.body);
     const id = nanoid();
     await queries.create(newSong(id, name, newSeed()));
     response.status(201).json({ id });
   });
 
   router.post('/import', bodyOf(...MIDI_TYPES), raw({ limit: MAX_FILE_BYTES, type: () => true }), async (request, response) => {
-    const name =
-      String(request.query.name ?? '')
-        .trim()
-        .slice(0, 200) || 'Imported song';
+    const name = checked(importQuerySchema(), request.query).name || 'Imported song';
     response.status(201).json(await live.bringIn(bytesOf(request), name));
   });
 
@@ -45,7 +46,7 @@ export function songRoutes(queries: SongQueries, live: LiveSongs): Router {
   });
 
   router.patch('/:id', ...smallJson, async (request, response) => {
-    await live.rename(idIn(request), checked(nameBody, request.body).name);
+    await live.rename(idIn(request), checked(nameBodySchema(), request.body).name);
     response.status(204).end();
   });
 
@@ -95,7 +96,7 @@ export function songRoutes(queries: SongQueries, live: LiveSongs): Router {
   });
 
   router.get('/:id/export.mid', async (request, response) => {
-    const { as } = checked(exportQuery, request.query);
+    const { as } = checked(exportQuerySchema(), request.query);
     const { name, bytes } = await live.sendOut(idIn(request), as);
     response.attachment(`${name.replace(/[^\w .-]+/g, '_') || 'song'}.mid`).type('audio/midi');
     response.send(Buffer.from(bytes));

@@ -8,6 +8,7 @@ import {
   readChanges,
   readDocument,
   salvageDocument,
+  sendSchema,
   type Change,
   type Document,
   type ExportMode,
@@ -15,7 +16,6 @@ import {
   type ImportReport,
   type Lost,
 } from '@yibbo/core';
-import { z } from 'zod';
 import { cardOf, type SongCard } from '../database/card';
 import { databaseRefusal } from '../database/failures';
 import type { NumberedChange, SongQueries, StoredSong } from '../database/songs';
@@ -45,9 +45,6 @@ const SNAPSHOT_EVERY = 200;
 const SNAPSHOT_BYTES = 1024 * 1024;
 const SONGS_KEPT_OPEN = 40;
 
-/** `head` is the id of the Change that made `base`, as the window knows it: two histories may have as many Changes and not the same. */
-const sentSchema = z.object({ base: z.int().min(0), head: z.string().max(64).nullish(), changes: z.unknown() });
-
 export interface KeeperParts {
   readonly queries: SongQueries;
   readonly newId: () => Id;
@@ -69,7 +66,7 @@ export class SongKeeper implements SongWork {
   }
 
   async take(id: Id, body: Uint8Array): Promise<Taken> {
-    const { base, head, changes } = checked(sentSchema, readJson(body));
+    const { base, head, changes } = checked(sendSchema(), readJson(body));
     const read = readChanges(changes);
     if (!read.ok)
       throw new RequestError(read.code === 'tooMany' ? 413 : 400, read.code, 'The changes cannot be taken; see details.', read.message);

@@ -1,0 +1,5 @@
+import { SongStart } from '../../../src/song/SongStart';
+
+export default function SongRoute() {
+  return <SongStart />;
+}

@@ -1,0 +1,52 @@
+import { openSound } from './output';
+import { Player, type Score } from './player';
+
+/** The app's sound. It opens at the first press, as browsers ask, and knows the score before that. */
+export class AppSound {
+  player: Player | null = null;
+  /** Told when the browser takes the sound away or gives it back. */
+  onBlocked: ((isBlocked: boolean) => void) | null = null;
+  private opening: Promise<Player> | null = null;
+  private score: Score | null = null;
+
+  setScore(score: Score): void {
+    this.score = score;
+    this.player?.setScore(score);
+  }
+
+  open(): Promise<Player> {
+    this.opening ??= this.begin();
+    // Whatever waits for the opening, this press is asked with at once.
+    this.player?.wake();
+    return this.opening;
+  }
+
+  audition(trackId: string, pitch: number, velocity: number): void {
+    void this.open().then(
+      (player) => player.audition(trackId, pitch, velocity),
+      () => undefined,
+    );
+  }
+
+  /** Asks the browser for sound again, after it has held it back. Call it from a press or a key. */
+  wake(): void {
+    if (this.opening) this.player?.wake();
+    else void this.open().catch(() => undefined);
+  }
+
+  stop(): void {
+    this.player?.stop();
+  }
+
+  private async begin(): Promise<Player> {
+    try {
+      const output = await openSound((isBlocked) => this.onBlocked?.(isBlocked));
+      this.player = new Player(output);
+      if (this.score) this.player.setScore(this.score);
+      return this.player;
+    } catch (error) {
+      this.opening = null;
+      throw error;
+    }
+  }
+}

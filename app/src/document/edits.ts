@@ -1,0 +1,153 @@
+import {
+  bpmAt,
+  diffNotes,
+  newTrack,
+  notesOf,
+  rowLength,
+  withNotes,
+  type Entry,
+  type Id,
+  type Note,
+  type Placement,
+  type Sound,
+} from '@yibbo/core';
+import { selectPart, type OpenPart } from '../session/selectors';
+import { noticeSet, placementOpened, selectionSet } from '../session/session';
+import { keepTrial } from '../session/trial-ends';
+import type { Thunk } from '../store';
+import { commitEntries } from './commit';
+
+/** Edits the open pattern's notes: `edit` gets them as they are and gives them as they are to be. A running trial is kept first,
+ *  for the new edit was made on what it shows. */
+export function editNotes(label: string, edit: (notes: readonly Note[], part: OpenPart) => readonly Note[], select?: readonly Id[]): Thunk {
+  return (dispatch, getState) => {
+    dispatch(keepTrial());
+    const { document } = getState().song;
+    const part = selectPart(getState());
+    if (!document || !part) return;
+    const before = notesOf(document, part.pattern.id);
+    dispatch(commitEntries(label, diffNotes(part.pattern.id, before, edit(before, part))));
+    if (select) dispatch(selectionSet(select));
+  };
+}
+
+/** Puts new notes into the open pattern and selects them. */
+export function addNotes(label: string, fresh: readonly Omit<Note, 'id' | 'patternId'>[]): Thunk {
+  return (dispatch, getState, { newId }) => {
+    const part = selectPart(getState());
+    if (!part) return;
+    const made = fresh.map((note): Note => ({ ...note, id: newId(), patternId: part.pattern.id }));
+    dispatch(
+      editNotes(
+        label,
+        (notes) => withNotes(notes, made),
+        made.map(({ id }) => id),
+      ),
+    );
+    dispatch(tellBeyond(made));
+  };
+}
+
+/** Says where notes were put beyond the end, and offers to make the pattern longer. */
+export function tellBeyond(put: readonly Note[]): Thunk {
+  return (dispatch, getState) => {
+    const part = selectPart(getState());
+    const beyond = put.filter(({ pitch, start }) => part && start >= rowLength(part.pattern, pitch));
+    if (!part || beyond.length === 0) return;
+    const isPattern = beyond.every(({ start }) => start >= part.pattern.length);
+    const words = `${beyond.length} ${beyond.length === 1 ? 'note lies' : 'notes lie'} beyond the end and will not sound.`;
+    dispatch(noticeSet(isPattern ? { words, cure: { kind: 'lengthen' } } : words));
+  };
+}
+
+export function removeNotes(ids: readonly Id[]): Thunk {
+  const gone = new Set(ids);
+  return editNotes(`Delete, ${ids.length} ${ids.length === 1 ? 'note' : 'notes'}`, (notes) => notes.filter(({ id }) => !gone.has(id)), []);
+}
+
+export function addTrack(sound: Sound): Thunk {
+  return (dispatch, getState, { newId }) => {
+    dispatch(keepTrial());
+    const { document } = getState().song;
+    if (!document) return;
+    const { track, pattern, placement } = newTrack(document, sound, newId);
+    dispatch(
+      commitEntries(`Add track ${track.name}`, [
+        { kind: 'create', of: 'tracks', entities: [track] },
+        { kind: 'create', of: 'patterns', entities: [pattern] },
+        { kind: 'create', of: 'placements', entities: [placement] },
+      ]),
+    );
+    dispatch(placementOpened(placement.id));
+  };
+}
+
+/** Changes fields of one entity, as one Change. */
+export function editEntity(
+  label: string,
+  of: 'song' | 'tracks' | 'patterns' | 'placements',
+  entity: { readonly id: Id },
+  fields: Readonly<Record<string, unknown>>,
+): Thunk {
+  const before = entity as unknown as Record<string, unknown>;
+  const columns = Object.entries(fields).map(([field, after]) => [field, [[before[field] ?? null], [after]]] as const);
+  return (dispatch) => {
+    dispatch(keepTrial());
+    dispatch(commitEntries(label, [{ kind: 'edit', of, ids: [entity.id], fields: Object.fromEntries(columns) }]));
+  };
+}
+
+/** Moves placements by `ticks`, as one Change. */
+export function movePlacements(label: string, placements: readonly Placement[], ticks: number): Thunk {
+  return (dispatch) => {
+    if (ticks === 0 || placements.length === 0) return;
+    dispatch(keepTrial());
+    const starts = placements.map(({ start }) => start);
+    const fields = { start: [starts, starts.map((start) => start + ticks)] as const };
+    dispatch(commitEntries(label, [{ kind: 'edit', of: 'placements', ids: placements.map(({ id }) => id), fields }]));
+  };
+}
+
+/** Sets the length of the open pattern in bars. */
+export function setBars(bars: number): Thunk {
+  return (dispatch, getState) => {
+    const part = selectPart(getState());
+    if (part) dispatch(setPatternLength(Math.round((part.pattern.length / part.bars) * bars)));
+  };
+}
+
+/** Sets the length of the open pattern in ticks. Notes beyond the new end are kept, silent. The placement grows with it. */
+export function setPatternLength(length: number): Thunk {
+  return (dispatch, getState) => {
+    dispatch(keepTrial());
+    const part = selectPart(getState());
+    if (!part || length === part.pattern.length) return;
+    const bars = Math.round((length / part.pattern.length) * part.bars * 100) / 100;
+    const placement = Math.max(part.placement.length, length);
+    const entries: Entry[] = [
+      { kind: 'edit', of: 'patterns', ids: [part.pattern.id], fields: { length: [[part.pattern.length], [length]] } },
+    ];
+    if (placement !== part.placement.length)
+      entries.push({
+        kind: 'edit',
+        of: 'placements',
+        ids: [part.placement.id],
+        fields: { length: [[part.placement.length], [placement]] },
+      });
+    dispatch(commitEntries(`Length ${bars} ${bars === 1 ? 'bar' : 'bars'}`, entries));
+  };
+}
+
+export function setBpm(bpm: number): Thunk {
+  return (dispatch, getState) => {
+    const song = getState().song.document?.song;
+    const start = selectPart(getState())?.placement.start ?? 0;
+    if (!song || bpmAt(song.tempos, start) === bpm) return;
+    const at = song.tempos.findLastIndex(({ tick }) => tick <= start);
+    dispatch(
+      editEntity(`Tempo ${bpm}`, 'song', song, {
+        tempos: song.tempos.map((tempo, index) => (index === Math.max(0, at) ? { ...tempo, bpm } : tempo)),
+      }),
+    );
+  };
+}

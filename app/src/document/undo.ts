@@ -1,0 +1,23 @@
+import { historyState, invert, layOnTop } from '@yibbo/core';
+import { noticeSet } from '../session/session';
+import { dropTrial } from '../session/trial-ends';
+import type { Thunk } from '../store';
+import { commit, stamp } from './commit';
+
+/** Takes back the newest Change (or, with `redo`, the newest undo). During a trial, undo drops the trial. */
+export function undo(direction: 'undo' | 'redo' = 'undo'): Thunk<Promise<void>> {
+  return async (dispatch, getState, effects) => {
+    if (getState().trial.trial) return dispatch(dropTrial());
+    const { history, bodies, document } = getState().song;
+    const id = historyState(history)[direction];
+    if (!id || !document) return;
+    const made =
+      bodies[id] ?? (await effects.server.change(document.song.id, id).catch((error: Error) => void dispatch(noticeSet(error.message))));
+    const present = getState().song.document;
+    if (!made || !present || historyState(getState().song.history)[direction] !== id) return;
+    const label = direction === 'undo' ? `Undo: ${made.label}` : made.label.replace(/^Undo: /, 'Redo: ');
+    const { change, lost } = layOnTop(present, invert(made, { ...stamp(effects), label }), 'present');
+    dispatch(commit(change));
+    if (lost.length) dispatch(noticeSet(`${lost.length} ${lost.length === 1 ? 'value has' : 'values have'} changed since and stayed.`));
+  };
+}

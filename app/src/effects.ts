@@ -1,0 +1,70 @@
+import type { Change, Id } from '@yibbo/core';
+import { nanoid } from 'nanoid';
+import { createContext, useContext } from 'react';
+import { AppSound } from './audio/sound';
+import { HeldInputs } from './pattern/grid/gesture/held';
+import { GridOnScreen } from './pattern/grid/viewport/on-screen';
+import { stored, store } from './preferences/storage';
+import { api, type Server } from './sync/api';
+import { Outbox } from './sync/outbox';
+
+/** Where the Changes of the open song go to be kept. */
+export interface Keeping {
+  /** Keeps a Change in this browser and sends it. */
+  keep(change: Change): void;
+  /** Keeps these Changes as all that is unsent. */
+  rekeep(unsent: readonly Change[]): Promise<void>;
+  /** Tries to send at once. */
+  goOn(): void;
+}
+
+/** All that the app does beside its state: thunks get it as their third argument, components by `useEffects`. */
+export interface Effects {
+  readonly newId: () => Id;
+  /** Milliseconds since 1970. */
+  readonly now: () => number;
+  /** Names this browser in the history. */
+  readonly deviceId: Id;
+  readonly server: Pick<Server, 'change' | 'bringBack'>;
+  /** The outbox of this page, opened when it is first asked for. */
+  readonly outbox: () => Outbox;
+  /** `current` while a song is open. */
+  readonly keeping: { current: Keeping | null };
+  readonly sound: AppSound;
+  readonly grid: GridOnScreen;
+  readonly held: HeldInputs;
+}
+
+const DEVICE_KEY = 'yibbo device';
+
+function deviceId(): Id {
+  const { id } = stored(DEVICE_KEY, { id: nanoid(10) });
+  store(DEVICE_KEY, { id });
+  return id;
+}
+
+/** The effects of a page in a browser. */
+export function browserEffects(): Effects {
+  let outbox: Outbox | null = null;
+  return {
+    newId: () => nanoid(),
+    now: () => Date.now(),
+    deviceId: deviceId(),
+    server: api,
+    outbox: () => (outbox ??= new Outbox()),
+    keeping: { current: null },
+    sound: new AppSound(),
+    grid: new GridOnScreen(),
+    held: new HeldInputs(),
+  };
+}
+
+const EffectsContext = createContext<Effects | null>(null);
+export const EffectsProvider = EffectsContext.Provider;
+
+/** The effects of the app this component stands in. Throws outside of one. */
+export function useEffects(): Effects {
+  const effects = useContext(EffectsContext);
+  if (!effects) throw new Error('There are no effects outside of AppFrame.');
+  return effects;
+}

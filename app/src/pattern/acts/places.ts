@@ -1,0 +1,36 @@
+import { idsOfRun, type ActionContext, type Id, type OuterContext } from '@yibbo/core';
+import { rowInHand, rowsFor } from './rows';
+import { selectNotes, selectPart, type OpenPart } from '../../session/selectors';
+import type { State } from '../../store';
+
+/** Where new notes go: the cursor; else after what is selected; else the marked span, or the beginning, on the row in hand. */
+export function placeFor(state: State, part: OpenPart): ActionContext['at'] {
+  const { cursor, span } = state.session;
+  if (cursor) return cursor;
+  const notes = selectNotes(state);
+  const chosen = new Set(state.session.selected);
+  const selected = notes.filter(({ id }) => chosen.has(id));
+  const pitch = rowInHand(rowsFor(part, notes), notes, part.view.rowInHand);
+  const after = selected.reduce((tick, { start, length }) => Math.max(tick, start + length), 0);
+  return { tick: after || (span?.start ?? 0), pitch };
+}
+
+/** All an action may know of the open part. What it makes gets the ids of the run called `runId`. */
+export function actionContext(state: State, runId: Id): OuterContext | null {
+  const part = selectPart(state);
+  const { document } = state.song;
+  if (!part || !document) return null;
+  return {
+    grid: part.grid,
+    rowGrids: part.rowGrids,
+    meter: part.meter,
+    meters: part.meters,
+    tempos: document.song.tempos,
+    key: part.key,
+    naming: part.naming,
+    span: state.session.span,
+    at: placeFor(state, part),
+    rows: part.track.rows,
+    newId: idsOfRun(runId),
+  };
+}

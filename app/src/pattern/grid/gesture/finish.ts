@@ -1,0 +1,155 @@
+import {
+  leveled,
+  moveByRows,
+  notesInRectangle,
+  paintedNotes,
+  resizeEnds,
+  resizeStarts,
+  tappedNote,
+  withNotes,
+  type DrawnNote,
+  type Gesture,
+  type GestureSetting,
+  type Id,
+  type Note,
+} from '@yibbo/core';
+import { addNotes, editNotes, removeNotes, tellBeyond } from '../../../document/edits';
+import { takeRow } from '../../acts/row-acts';
+import { selectNotes } from '../../../session/selectors';
+import type { Thunk } from '../../../store';
+import { preferencesSet } from '../../../preferences/preferences';
+import { selectionSet } from '../../../session/session';
+import { hearNote } from './hear';
+import type { Finished } from './useGridGesture';
+
+const DOUBLE_TAP_MS = 350;
+
+let lastTap: { noteId: Id; at: number } | null = null;
+
+export interface GestureContext {
+  readonly trackId: Id;
+  readonly notes: readonly Note[];
+  readonly setting: GestureSetting;
+  /** In Steps a tap on a hit takes it away; in Notes it selects it. */
+  readonly tapErases: boolean;
+}
+
+/** Turns a finished gesture into what it does: one Change, or another selection. */
+export function finishGesture({ gesture, isTouch, at }: Finished, context: GestureContext): Thunk {
+  return (dispatch) => {
+    switch (gesture.state) {
+      case 'pressing':
+        if (gesture.target.kind === 'note')
+          return dispatch(tapNote(gesture.target.noteId, { isTouch, at, extend: gesture.extend }, context));
+        if (gesture.ground === 'select') return void dispatch(selectionSet([]));
+        return dispatch(tapEmpty(tappedNote(gesture.from, context.setting), context));
+      case 'drawing':
+        dispatch(preferencesSet({ lastLength: gesture.note.length }));
+        return dispatch(addNotes('Draw a note', [gesture.note]));
+      case 'painting':
+        return dispatch(
+          paint(
+            paintedNotes(gesture.path, (place) => tappedNote(place, context.setting)),
+            context,
+          ),
+        );
+      case 'moving':
+        return dispatch(move(gesture, context));
+      case 'resizing':
+        return dispatch(resize(gesture.noteIds, gesture.edge, gesture.ticks));
+      case 'leveling':
+        return dispatch(
+          editNotes(counted('Velocity', gesture.noteIds), (notes) =>
+            withNotes(notes, leveled(chosen(notes, gesture.noteIds), gesture.rise)),
+          ),
+        );
+      case 'selecting': {
+        const found = notesInRectangle(context.notes, gesture.from, gesture.to);
+        return void dispatch(selectionSet(gesture.extend ? [...new Set([...context.setting.selected, ...found])] : found));
+      }
+      case 'erasing':
+        return gesture.noteIds.length ? dispatch(removeNotes(gesture.noteIds)) : undefined;
+      case 'menu':
+        return void dispatch(selectionSet(context.setting.selected.has(gesture.noteId) ? [...context.setting.selected] : [gesture.noteId]));
+      default:
+        return undefined;
+    }
+  };
+}
+
+/** A painted run: a note for every place of it that has none of that pitch yet. */
+function paint(run: readonly DrawnNote[], { notes }: GestureContext): Thunk {
+  const taken = new Set(notes.map(({ start, pitch }) => `${start} ${pitch}`));
+  const fresh = run.filter(({ start, pitch }) => !taken.has(`${start} ${pitch}`));
+  if (fresh.length === 0) return () => undefined;
+  return addNotes(`Paint ${fresh.length} ${fresh.length === 1 ? 'note' : 'notes'}`, fresh);
+}
+
+function tapEmpty(note: DrawnNote, { trackId }: GestureContext): Thunk {
+  return (dispatch) => {
+    dispatch(hearNote(trackId, note.pitch, note.velocity));
+    dispatch(takeRow(note.pitch));
+    dispatch(addNotes('Draw a note', [note]));
+  };
+}
+
+function tapNote(
+  noteId: Id,
+  { isTouch, at, extend }: { readonly isTouch: boolean; readonly at: number; readonly extend: boolean },
+  context: GestureContext,
+): Thunk {
+  return (dispatch) => {
+    const { selected } = context.setting;
+    const note = context.notes.find(({ id }) => id === noteId);
+    if (!note) return;
+    const isDouble = lastTap?.noteId === noteId && at - lastTap.at < DOUBLE_TAP_MS;
+    lastTap = { noteId, at };
+    if (context.tapErases || isDouble) return dispatch(removeNotes([noteId]));
+    const adds = extend || (isTouch && selected.size > 0);
+    if (adds && selected.has(noteId)) return void dispatch(selectionSet([...selected].filter((id) => id !== noteId)));
+    dispatch(hearNote(context.trackId, note.pitch, note.velocity));
+    dispatch(takeRow(note.pitch));
+    dispatch(selectionSet(adds ? [...selected, noteId] : [noteId]));
+  };
+}
+
+function counted(verb: string, ids: readonly Id[]): string {
+  return `${verb}, ${ids.length} ${ids.length === 1 ? 'note' : 'notes'}`;
+}
+
+function chosen(notes: readonly Note[], ids: readonly Id[]): Note[] {
+  const wanted = new Set(ids);
+  return notes.filter(({ id }) => wanted.has(id));
+}
+
+type Moving = Gesture & { readonly state: 'moving' };
+
+/** Notes as a drag would leave them: up and down they go by the rows shown. */
+export function movedNotes(
+  notes: readonly Note[],
+  { ticks, rows, semitones }: Moving,
+  { paint: { rows: shown } }: GestureSetting,
+): readonly Note[] {
+  return moveByRows(notes, ticks, { rows, semitones }, shown);
+}
+
+function move(gesture: Moving, { setting }: GestureContext): Thunk {
+  const { noteIds: ids, ticks, semitones, copy } = gesture;
+  if (ticks === 0 && semitones === 0) return (dispatch) => void dispatch(selectionSet(ids));
+  const moved = (notes: readonly Note[]) => movedNotes(chosen(notes, ids), gesture, setting);
+  if (!copy)
+    return (dispatch, getState) => {
+      dispatch(editNotes(counted('Move', ids), (notes) => withNotes(notes, moved(notes)), ids));
+      dispatch(tellBeyond(chosen(selectNotes(getState()), ids)));
+    };
+  return (dispatch, _getState, { newId }) => {
+    const fresh = new Map(ids.map((id) => [id, newId()]));
+    const copies = (notes: readonly Note[]) => moved(notes).map((note) => ({ ...note, id: fresh.get(note.id)! }));
+    dispatch(editNotes(counted('Copy', ids), (notes) => withNotes(notes, copies(notes)), [...fresh.values()]));
+  };
+}
+
+function resize(ids: readonly Id[], edge: 'start' | 'end', ticks: number): Thunk {
+  const change = edge === 'start' ? resizeStarts : resizeEnds;
+  return editNotes(counted('Length', ids), (notes) => withNotes(notes, change(chosen(notes, ids), ticks)), ids);
+}

@@ -1,0 +1,32 @@
+import type { GestureSetting, Id } from '@yibbo/core';
+import { useMemo } from 'react';
+import { selectSelectedNotes, type OpenPart } from '../../../session/selectors';
+import { useAppSelector } from '../../../store';
+import type { GridRow } from '../../acts/rows';
+
+export const DRAWN_VELOCITY = 100;
+
+export function useSelectedIds(): ReadonlySet<Id> {
+  const notes = useAppSelector(selectSelectedNotes);
+  return useMemo(() => new Set(notes.map(({ id }) => id)), [notes]);
+}
+
+/** What gestures on the open part start from. */
+export function useGestureSetting(part: OpenPart, rows: readonly GridRow[]): GestureSetting {
+  const selected = useSelectedIds();
+  const { isSnapping, snapsBy, drawnLength, lastLength, shape, turns, paintsInScale } = useAppSelector((state) => state.preferences);
+  const { grid, rowGrids, key } = part;
+  return useMemo(
+    () => ({
+      grid,
+      rowGrids,
+      isSnapping,
+      snapsBy,
+      selected,
+      velocity: DRAWN_VELOCITY,
+      lengthTicks: drawnLength === 'grid' ? null : drawnLength === 'last' ? lastLength : drawnLength,
+      paint: { shape, turns, rows: rows.map(({ pitch }) => pitch), scale: paintsInScale ? (key?.classes ?? null) : null },
+    }),
+    [grid, rowGrids, key, isSnapping, snapsBy, selected, drawnLength, lastLength, shape, turns, paintsInScale, rows],
+  );
+}

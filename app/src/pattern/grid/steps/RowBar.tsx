@@ -1,0 +1,76 @@
+import { boxTicks, divisionName, fraction, gridOfRow, rowLength, type Note } from '@yibbo/core';
+import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
+import Pin from 'lucide-react/dist/esm/icons/pin.mjs';
+import RotateBack from 'lucide-react/dist/esm/icons/rotate-ccw.mjs';
+import RotateOn from 'lucide-react/dist/esm/icons/rotate-cw.mjs';
+import { XStack } from '@tamagui/stacks';
+import { useEffects } from '../../../effects';
+import { Press } from '../../../controls/Press';
+import { Words } from '../../../controls/words';
+import { takeRow, turnRow } from '../../acts/row-acts';
+import type { GridRow } from '../../acts/rows';
+import type { OpenPart } from '../../../session/selectors';
+import { useAppDispatch } from '../../../store';
+import { tryAction } from '../../../session/trials';
+import { sheetSet } from '../../../session/session';
+
+interface RowBarProps {
+  readonly part: OpenPart;
+  readonly row: GridRow;
+  readonly notes: readonly Note[];
+  readonly isWide: boolean;
+}
+
+/** What is done with a row: heard, turned, filled; the dots open all the rest. */
+export function RowBar({ part, row, notes, isWide }: RowBarProps) {
+  const dispatch = useAppDispatch();
+  const { sound } = useEffects();
+  const hits = notes.filter(({ pitch }) => pitch === row.pitch).length;
+  const own = ownWords(part, row.pitch);
+  const open = () => {
+    dispatch(takeRow(row.pitch));
+    dispatch(sheetSet({ kind: 'row' }));
+  };
+  const hear = () => {
+    sound.audition(part.track.id, row.pitch, 100);
+    dispatch(takeRow(row.pitch));
+  };
+  const fill = () => {
+    dispatch(takeRow(row.pitch));
+    dispatch(tryAction('fill'));
+  };
+  return (
+    <XStack alignItems="center" paddingLeft={4}>
+      <Press label={`Hear ${row.name}`} shown={row.name} onPress={hear} />
+      <XStack flexGrow={1} flexShrink={1} alignItems="center" gap={3} minWidth={0}>
+        {own ? <Pin size={14} color="var(--faded)" aria-hidden /> : null}
+        {isWide && !own ? null : (
+          <Words small faded oneLine data-testid="row-words">
+            {own ?? `${hits} ${hits === 1 ? 'hit' : 'hits'}`}
+          </Words>
+        )}
+      </XStack>
+      <Press
+        label={`Rotate ${row.name} back`}
+        icon={RotateBack}
+        iconOnly
+        disabled={!hits}
+        onPress={() => dispatch(turnRow(row.pitch, -1))}
+      />
+      <Press label={`Rotate ${row.name} on`} icon={RotateOn} iconOnly disabled={!hits} onPress={() => dispatch(turnRow(row.pitch, 1))} />
+      {isWide ? null : <Press label={`Fill ${row.name}`} shown="Fill" onPress={fill} />}
+      <Press label={`More for row ${row.name}`} icon={Dots} iconOnly onPress={open} />
+    </XStack>
+  );
+}
+
+/** What a row has of its own, in words: its grid, its length; null where it goes with the pattern. */
+function ownWords(part: OpenPart, pitch: number): string | null {
+  const division = part.view.rowDivisions[pitch];
+  const length = rowLength(part.pattern, pitch);
+  const words = [
+    division ? divisionName(division) : '',
+    length === part.pattern.length ? '' : `${fraction(length / boxTicks(gridOfRow(part, pitch)))} boxes`,
+  ].filter(Boolean);
+  return words.length ? words.join(', ') : null;
+}

@@ -1,0 +1,175 @@
+import { beatTicks, rowLength, type Id, type Note } from '@yibbo/core';
+import { memo } from 'react';
+import { useEffects } from '../../../effects';
+import { takeRow } from '../../acts/row-acts';
+import type { OpenPart } from '../../../session/selectors';
+import { useAppDispatch } from '../../../store';
+import type { GridRow } from '../../acts/rows';
+import { RowBar } from './RowBar';
+import { barSpan, CELLS_ACROSS, linesOf, notesInCell, type StepCell } from './step-cells';
+import { StepButton } from './StepButton';
+
+interface StepRowProps {
+  readonly part: OpenPart;
+  readonly row: GridRow;
+  readonly bar: number;
+  readonly cells: readonly StepCell[];
+  readonly notes: readonly Note[];
+  /** The notes as they are, where a trial shows others. */
+  readonly original: readonly Note[] | null;
+  readonly selected: ReadonlySet<Id>;
+  readonly isOpen: boolean;
+  readonly isInHand: boolean;
+  readonly isWide: boolean;
+}
+
+const CELL_SIZE = 46;
+/** On a wide screen a row is one line, unless it has very many cells. */
+const CELLS_ACROSS_WIDE = 32;
+
+/** A row of the steps: open with its cells and its own bar, or a strip that shows its hits and opens at a tap. */
+export const StepRow = memo(function StepRow(props: StepRowProps) {
+  return (
+    <div
+      data-row={props.row.pitch}
+      style={{ borderBottom: '1px solid var(--line)', background: props.isInHand ? 'var(--paper)' : undefined }}
+    >
+      {props.isOpen ? <OpenRow {...props} /> : <Strip {...props} />}
+    </div>
+  );
+});
+
+/** A hit of a row in the bar on show: where it is written, or where it comes round again. */
+interface Shown {
+  readonly note: Note;
+  readonly tick: number;
+}
+
+/** The hits of a row within a bar, and those of its repeats there. */
+function hitsIn({ part, row, bar, notes }: StepRowProps): Shown[] {
+  const { start, end } = barSpan(part, bar);
+  const loop = rowLength(part.pattern, row.pitch);
+  const mine = notes.filter((note) => note.pitch === row.pitch && note.start < loop);
+  const shown: Shown[] = [];
+  for (let from = Math.floor(start / loop) * loop; from < end; from += loop)
+    for (const note of mine) if (from + note.start >= start && from + note.start < end) shown.push({ note, tick: from + note.start });
+  return shown;
+}
+
+function Strip(props: StepRowProps) {
+  const { part, row, bar } = props;
+  const dispatch = useAppDispatch();
+  const { sound } = useEffects();
+  const span = barSpan(part, bar);
+  const mine = hitsIn(props);
+  const beatShare = (100 * beatTicks(part.meter)) / (span.end - span.start);
+  const take = () => {
+    sound.audition(part.track.id, row.pitch, 100);
+    dispatch(takeRow(row.pitch));
+  };
+  return (
+    <button
+      aria-label={`${row.name}, ${mine.length} ${mine.length === 1 ? 'hit' : 'hits'}. Take in hand.`}
+      onClick={take}
+      style={{
+        display: 'flex',
+        alignItems: 'center',
+        width: '100%',
+        height: 44,
+        flexShrink: 0,
+        padding: '0 8px',
+        border: 0,
+        background: 'transparent',
+        color: 'var(--ink)',
+        cursor: 'pointer',
+        textAlign: 'left',
+      }}
+    >
+      <span style={{ width: 86, flexShrink: 0, fontSize: 15, whiteSpace: 'nowrap', overflow: 'hidden', textOverflow: 'ellipsis' }}>
+        {row.name}
+      </span>
+      <span
+        style={{
+          position: 'relative',
+          flex: 1,
+          height: 24,
+          background: `linear-gradient(to right, var(--line) 1px, transparent 1px) 0 0 / ${beatShare}% 100%, var(--card)`,
+          borderRadius: 4,
+          overflow: 'hidden',
+        }}
+      >
+        {mine.map(({ note, tick }) => {
+          const size = 6 + 10 * (note.velocity / 127);
+          return (
+            <span
+              key={`${note.id} ${tick}`}
+              style={{
+                position: 'absolute',
+                opacity: tick === note.start ? 1 : 0.5,
+                left: `calc(${((tick - span.start) / (span.end - span.start)) * 100}% + 2px)`,
+                top: 12 - size / 2,
+                width: size,
+                height: size,
+                borderRadius: '50%',
+                boxSizing: 'border-box',
+                background: note.muted ? 'transparent' : `var(--track${part.track.colour})`,
+                border: `2px ${note.chance === undefined ? 'solid' : 'dashed'} var(--track${part.track.colour})`,
+              }}
+            />
+          );
+        })}
+      </span>
+    </button>
+  );
+}
+
+function OpenRow(props: StepRowProps) {
+  const { row, cells: mine, isWide } = props;
+  const lines = linesOf(mine, isWide ? CELLS_ACROSS_WIDE : CELLS_ACROSS);
+  const cells = (
+    <div style={{ flex: 1, minWidth: 0, padding: isWide ? '4px 8px' : '0 8px 8px', display: 'flex', flexDirection: 'column', gap: 4 }}>
+      {lines.map((line, lineIndex) => (
+        <div key={lineIndex} style={{ display: 'flex', gap: 3 }}>
+          {line.map((cell) => (
+            <Cell key={cell.index} {...props} cell={cell} />
+          ))}
+        </div>
+      ))}
+    </div>
+  );
+  if (isWide) {
+    return (
+      <div style={{ display: 'flex', alignItems: 'center' }}>
+        <div style={{ width: 256 }}>
+          <RowBar {...props} />
+        </div>
+        {cells}
+      </div>
+    );
+  }
+  return (
+    <div aria-label={`${row.name}, in hand`} role="group">
+      <RowBar {...props} />
+      {cells}
+    </div>
+  );
+}
+
+function Cell({ part, row, cell, notes, original, selected }: StepRowProps & { readonly cell: StepCell }) {
+  const hits = notesInCell(notes, row.pitch, cell);
+  const isHeld = notes.some(({ pitch, start, length }) => pitch === row.pitch && start < cell.source && start + length > cell.source);
+  return (
+    <StepButton
+      part={part}
+      cell={cell}
+      rowName={row.name}
+      pitch={row.pitch}
+      hits={hits}
+      isHeld={isHeld}
+      isSelected={hits.some(({ id }) => selected.has(id))}
+      wasHit={original !== null && notesInCell(original, row.pitch, cell).length > 0}
+      isFirst={cell.index === 0}
+      size={CELL_SIZE}
+    />
+  );
+}

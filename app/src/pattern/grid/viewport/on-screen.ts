@@ -1,0 +1,61 @@
+import type { Id } from '@yibbo/core';
+import type { NotePlace, ShownRange, Viewport } from './viewport';
+
+interface Shown {
+  readonly viewport: Viewport;
+  readonly range: () => ShownRange;
+  readonly places: () => readonly NotePlace[];
+}
+
+/** A stretch of time that was in view, and of which song. */
+interface ShownTime {
+  readonly songId: Id;
+  readonly pixelsPerTick: number;
+  readonly fromTick: number;
+}
+
+/** The notes that are on screen, for keys and buttons outside the grid. While the pattern is shown as steps there are none. */
+export class GridOnScreen {
+  private shown: Shown | null = null;
+  private lastTime: ShownTime | null = null;
+
+  /** Tells what is on screen; returns what takes it back. */
+  show(shown: Shown): () => void {
+    this.shown = shown;
+    return () => {
+      this.shown = null;
+    };
+  }
+
+  /** Remembers the time in view, so that the next track begins there. */
+  leave(time: ShownTime): void {
+    this.lastTime = time;
+  }
+
+  /** The time that was last in view of a song. */
+  timeOf(songId: Id): ShownTime | null {
+    return this.lastTime?.songId === songId ? this.lastTime : null;
+  }
+
+  /** Zooms by factors about the middle. */
+  zoom(timeFactor: number, rowFactor: number): void {
+    const viewport = this.shown?.viewport;
+    viewport?.zoomBy(timeFactor, rowFactor, viewport.width / 2, viewport.height / 2);
+  }
+
+  /** Scrolls by shares of what is in view. */
+  scroll(across: number, down: number): void {
+    const viewport = this.shown?.viewport;
+    viewport?.scrollBy(across * viewport.width, down * viewport.height);
+  }
+
+  /** Scrolls to the nearest note that is out of sight, if there is one. */
+  jumpToHidden(): void {
+    this.shown?.viewport.jump(this.shown.places());
+  }
+
+  /** Brings every note into view. */
+  fit(): void {
+    this.shown?.viewport.fit(this.shown.range());
+  }
+}

@@ -1,0 +1,246 @@
+import type { ActionId, ActionParams } from '@yibbo/core';
+import { useEffect } from 'react';
+import { removeNotes } from '../../document/edits';
+import { undo } from '../../document/undo';
+import { dropTrial, keepTrial } from '../../session/trial-ends';
+import { selectHasSelection, selectNotes, selectPart, selectSelectedNotes } from '../../session/selectors';
+import { useAppDispatch, type Thunk } from '../../store';
+import { changeGrid } from '../acts/grids';
+import { letGo, nudgeStep, pitchStep } from '../acts/nudge';
+import { placeFor } from '../acts/places';
+import { turnRow } from '../acts/row-acts';
+import { rowChoice, rowChoices } from '../acts/rows';
+import { openTrack } from '../acts/tracks';
+import { runAction, tryAction } from '../../session/trials';
+import { patternViewSet } from '../../preferences/pattern-views';
+import { preferencesSet, type Amount } from '../../preferences/preferences';
+import { menuSet, selectionSet, sheetSet, spanSet, type Sheet } from '../../session/session';
+import { hearCarried } from '../grid/gesture/hear';
+import { useEffects } from '../../effects';
+import type { GridOnScreen } from '../grid/viewport/on-screen';
+import { ZOOM_BY } from '../grid/viewport/useViewport';
+import { closeRule } from '../tools/rules/rules';
+
+/** A key and what it does. `key` is as the browser names it; Ctrl stands for Cmd on a Mac. */
+export interface KeyAct {
+  readonly key: string;
+  readonly ctrl?: boolean;
+  readonly shift?: boolean;
+  readonly words: string;
+  readonly act: Thunk<unknown>;
+  /** What happens when it is let go. */
+  readonly release?: Thunk<unknown>;
+}
+
+const withSelection =
+  <A extends ActionId>(actionId: A, params: Partial<ActionParams<A>> = {}): Thunk<unknown> =>
+  (dispatch, getState) => {
+    if (selectHasSelection(getState())) dispatch(runAction(actionId, params));
+  };
+
+const onAnything =
+  <A extends ActionId>(actionId: A, params: Partial<ActionParams<A>> = {}): Thunk<unknown> =>
+  (dispatch) =>
+    dispatch(runAction(actionId, params));
+
+/** Carries the selected notes for as long as the key is held. */
+const nudging = (direction: 1 | -1, amount?: Amount): Pick<KeyAct, 'act' | 'release'> => ({
+  act: (dispatch, getState) => {
+    if (selectHasSelection(getState())) dispatch(nudgeStep(direction, amount));
+  },
+  release: letGo(),
+});
+
+/** The same for pitch, heard at each step. */
+const rising = (semitones: number): Pick<KeyAct, 'act' | 'release'> => ({
+  act: (dispatch) => {
+    dispatch(pitchStep(semitones));
+    dispatch(hearCarried());
+  },
+  release: letGo(),
+});
+
+const trying =
+  (actionId: ActionId): Thunk<unknown> =>
+  (dispatch) =>
+    dispatch(tryAction(actionId));
+const tryingOnSelection =
+  (actionId: ActionId): Thunk<unknown> =>
+  (dispatch, getState) => {
+    if (selectHasSelection(getState())) dispatch(tryAction(actionId));
+  };
+
+/** Opens a sheet, or closes it where it is open. */
+const sheet =
+  (opened: Sheet): Thunk<unknown> =>
+  (dispatch, getState) =>
+    dispatch(sheetSet(getState().session.sheet?.kind === opened.kind ? null : opened));
+
+const rotateRow =
+  (boxes: number): Thunk<unknown> =>
+  (dispatch, getState) => {
+    const part = selectPart(getState());
+    if (part) dispatch(turnRow(placeFor(getState(), part).pitch, boxes));
+  };
+
+const nextRows: Thunk<unknown> = (dispatch, getState) => {
+  const part = selectPart(getState());
+  if (!part) return;
+  const choices = rowChoices(part);
+  const next = choices[(choices.indexOf(rowChoice(part)) + 1) % choices.length]!;
+  dispatch(patternViewSet({ patternId: part.pattern.id, view: { rowChoice: next } }));
+};
+
+const escape: Thunk<unknown> = (dispatch, getState) => {
+  if (getState().trial.trial) return dispatch(dropTrial());
+  if (getState().session.rule) return dispatch(closeRule(false));
+  if (getState().session.sheet) return dispatch(sheetSet(null));
+  dispatch(spanSet(null));
+  return dispatch(selectionSet([]));
+};
+const keep: Thunk<unknown> = (dispatch, getState) => dispatch(getState().session.rule ? closeRule(true) : keepTrial());
+const selectAll: Thunk<unknown> = (dispatch, getState) => dispatch(selectionSet(selectNotes(getState()).map(({ id }) => id)));
+const erase: Thunk<unknown> = (dispatch, getState) => {
+  if (selectHasSelection(getState())) dispatch(removeNotes(selectSelectedNotes(getState()).map(({ id }) => id)));
+};
+const otherDress: Thunk<unknown> = (dispatch, getState) => {
+  const part = selectPart(getState());
+  if (part) dispatch(patternViewSet({ patternId: part.pattern.id, view: { dress: part.dress === 'steps' ? 'notes' : 'steps' } }));
+};
+
+/** The menu of what is selected, else of the pattern's beginning, in the middle of the screen. */
+const openMenu: Thunk<unknown> = (dispatch, getState) => {
+  const [first] = selectSelectedNotes(getState());
+  const at = { tick: first?.start ?? 0, pitch: first?.pitch ?? 60 };
+  dispatch(menuSet({ x: window.innerWidth / 2, y: window.innerHeight / 3, at, noteId: first?.id ?? null }));
+};
+
+const otherTrack =
+  (step: 1 | -1): Thunk<unknown> =>
+  (dispatch, getState) => {
+    const { document } = getState().song;
+    const part = selectPart(getState());
+    if (!document || !part) return;
+    const at = document.tracks.findIndex(({ id }) => id === part.track.id) + step;
+    dispatch(openTrack(document.tracks[(at + document.tracks.length) % document.tracks.length]!.id));
+  };
+
+const switchHabit =
+  (habit: 'hearsDrawing' | 'laneOpen' | 'isSnapping'): Thunk<unknown> =>
+  (dispatch, getState) =>
+    dispatch(preferencesSet({ [habit]: !(getState().preferences[habit] ?? true) }));
+
+const look =
+  (act: (grid: GridOnScreen) => void): Thunk<unknown> =>
+  (_dispatch, _getState, { grid }) =>
+    act(grid);
+
+/** Every key of the pattern screen, but Space (plays), and those held during a drag. */
+export const KEYS: readonly KeyAct[] = [
+  { key: 'z', ctrl: true, words: 'Undo', act: (dispatch) => dispatch(undo('undo')) },
+  { key: 'z', ctrl: true, shift: true, words: 'Redo', act: (dispatch) => dispatch(undo('redo')) },
+  { key: 'a', ctrl: true, words: 'Select all', act: selectAll },
+  { key: 'Escape', words: 'Drop the trial, or select nothing', act: escape },
+  { key: 'k', words: 'Keep the trial or the rule', act: keep },
+  { key: 'Delete', words: 'Delete the selected notes', act: erase },
+  { key: 'Backspace', words: 'Delete the selected notes', act: erase },
+  { key: 'ArrowLeft', words: 'Nudge the selected notes earlier', ...nudging(-1) },
+  { key: 'ArrowRight', words: 'Nudge the selected notes later', ...nudging(1) },
+  { key: 'ArrowLeft', shift: true, words: 'Nudge 5 ms earlier', ...nudging(-1, { count: 5, unit: 'ms' }) },
+  { key: 'ArrowRight', shift: true, words: 'Nudge 5 ms later', ...nudging(1, { count: 5, unit: 'ms' }) },
+  { key: 'ArrowUp', words: 'Selected notes a semitone up', ...rising(1) },
+  { key: 'ArrowDown', words: 'Selected notes a semitone down', ...rising(-1) },
+  { key: 'ArrowUp', shift: true, words: 'Selected notes an octave up', ...rising(12) },
+  { key: 'ArrowDown', shift: true, words: 'Selected notes an octave down', ...rising(-12) },
+  { key: 'r', words: 'Rotate on', act: onAnything('rotate', { count: 1 }) },
+  { key: 'r', shift: true, words: 'Rotate back', act: onAnything('rotate', { count: -1 }) },
+  { key: '.', words: 'Rotate the row in hand on', act: rotateRow(1) },
+  { key: ',', words: 'Rotate the row in hand back', act: rotateRow(-1) },
+  { key: ';', words: 'Pitches on through the rhythm', act: onAnything('rotate-values', { what: 'pitches', count: 1 }) },
+  { key: 'u', words: 'A scale step up', act: withSelection('in-scale', { degrees: 1 }) },
+  { key: 'u', shift: true, words: 'A scale step down', act: withSelection('in-scale', { degrees: -1 }) },
+  { key: 'i', shift: true, words: 'Invert', act: onAnything('invert') },
+  { key: 't', words: 'Type values', act: tryingOnSelection('type-values') },
+  { key: 'p', words: 'Type a phrase', act: trying('phrase') },
+  { key: 'a', words: 'Fill the row in hand', act: trying('fill') },
+  { key: 'o', words: 'The row in hand', act: sheet({ kind: 'row' }) },
+  { key: 'o', shift: true, words: 'The grid', act: sheet({ kind: 'grid', of: 'pattern' }) },
+  { key: 'k', shift: true, words: 'The key', act: sheet({ kind: 'key' }) },
+  { key: 'p', shift: true, words: 'Drawing: lengths and shapes', act: sheet({ kind: 'drawing' }) },
+  { key: 'n', words: 'Snap on or off', act: switchHabit('isSnapping') },
+  { key: 'n', shift: true, words: 'How far a nudge goes', act: sheet({ kind: 'nudge' }) },
+  { key: 'w', words: 'Quantize', act: onAnything('quantize') },
+  { key: 'c', words: 'First cut', act: onAnything('first-cut') },
+  { key: 'x', words: 'Split at lines', act: onAnything('split-lines') },
+  { key: '1', words: 'Coarser grid', act: changeGrid('coarser') },
+  { key: '2', words: 'Finer grid', act: changeGrid('finer') },
+  { key: '3', words: 'Grid straight, dotted, triplet', act: changeGrid('form') },
+  { key: 'l', words: 'Longer', act: withSelection('resize', { edge: 'end', count: 1 }) },
+  { key: 'l', shift: true, words: 'Shorter', act: withSelection('resize', { edge: 'end', count: -1 }) },
+  { key: 's', words: 'Start later, end stays', act: withSelection('resize', { edge: 'start', count: 1 }) },
+  { key: 's', shift: true, words: 'Start earlier, end stays', act: withSelection('resize', { edge: 'start', count: -1 }) },
+  { key: 'g', words: 'Louder', act: withSelection('velocity-scale', { percent: 115 }) },
+  { key: 'g', shift: true, words: 'Softer', act: withSelection('velocity-scale', { percent: 85 }) },
+  { key: 'm', words: 'Mute the selected notes', act: withSelection('mute', { to: 'muted' }) },
+  { key: 'm', shift: true, words: 'Unmute the selected notes', act: withSelection('mute', { to: 'heard' }) },
+  { key: 'j', words: 'Join', act: withSelection('join', {}) },
+  { key: 'y', words: 'Duplicate', act: onAnything('duplicate') },
+  { key: 'y', shift: true, words: 'Repeat to the end', act: onAnything('repeat', { until: 'end' }) },
+  { key: 'v', words: 'Steps or Notes', act: otherDress },
+  { key: '[', words: 'Track before', act: otherTrack(-1) },
+  { key: ']', words: 'Next track', act: otherTrack(1) },
+  { key: '4', words: 'Zoom out in time', act: look((grid) => grid.zoom(1 / ZOOM_BY, 1)) },
+  { key: '5', words: 'Zoom in in time', act: look((grid) => grid.zoom(ZOOM_BY, 1)) },
+  { key: '6', words: 'Lower rows', act: look((grid) => grid.zoom(1, 1 / ZOOM_BY)) },
+  { key: '7', words: 'Higher rows', act: look((grid) => grid.zoom(1, ZOOM_BY)) },
+  { key: '0', words: 'Fit all notes', act: look((grid) => grid.fit()) },
+  { key: '8', words: 'To notes out of sight', act: look((grid) => grid.jumpToHidden()) },
+  { key: '9', words: 'Rows: every, of the scale or kit, with notes', act: nextRows },
+  { key: 'PageUp', words: 'Scroll up', act: look((grid) => grid.scroll(0, -0.8)) },
+  { key: 'PageDown', words: 'Scroll down', act: look((grid) => grid.scroll(0, 0.8)) },
+  { key: 'Home', words: 'Scroll back in time', act: look((grid) => grid.scroll(-0.8, 0)) },
+  { key: 'End', words: 'Scroll on in time', act: look((grid) => grid.scroll(0.8, 0)) },
+  { key: 'h', words: 'Hear notes as they are drawn, or not', act: switchHabit('hearsDrawing') },
+  { key: 'i', words: 'Velocity lane', act: switchHabit('laneOpen') },
+  { key: 'ContextMenu', words: 'What can be done with the selected notes', act: openMenu },
+  { key: 'F10', shift: true, words: 'The same', act: openMenu },
+];
+
+/** Listens for the keys while the pattern screen is open. */
+export function useKeys(onPlay: () => void): void {
+  const dispatch = useAppDispatch();
+  const { held } = useEffects();
+  useEffect(() => held.follow(), [held]);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const target = event.target as HTMLElement;
+      if (target.closest('input:not([type=range]), textarea, [contenteditable]')) return;
+      if (event.key === ' ') {
+        event.preventDefault();
+        if (!event.repeat) onPlay();
+        return;
+      }
+      const ctrl = event.ctrlKey || event.metaKey;
+      const found = KEYS.find(
+        (each) =>
+          each.key.toLowerCase() === event.key.toLowerCase() && Boolean(each.ctrl) === ctrl && Boolean(each.shift) === event.shiftKey,
+      );
+      if (!found) return;
+      event.preventDefault();
+      dispatch(found.act);
+    };
+    const onRelease = ({ key }: KeyboardEvent) => {
+      const released = KEYS.find((each) => each.release && each.key.toLowerCase() === key.toLowerCase());
+      if (released) dispatch(released.release!);
+    };
+    const onBlur = () => dispatch(letGo());
+    window.addEventListener('keydown', onKey);
+    window.addEventListener('keyup', onRelease);
+    window.addEventListener('blur', onBlur);
+    return () => {
+      window.removeEventListener('keydown', onKey);
+      window.removeEventListener('keyup', onRelease);
+      window.removeEventListener('blur', onBlur);
+    };
+  }, [dispatch, onPlay]);
+}

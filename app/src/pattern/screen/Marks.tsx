@@ -1,0 +1,82 @@
+import { gridOfRow, isOnGrid, type Note } from '@yibbo/core';
+import { ScrollView } from '@tamagui/scroll-view';
+import { XStack } from '@tamagui/stacks';
+import { Press } from '../../controls/Press';
+import { hiddenRows, isUseful } from '../acts/rows';
+import { selectNotes, selectShownNotes, type OpenPart } from '../../session/selectors';
+import { useAppDispatch, useAppSelector, type Thunk } from '../../store';
+import { patternViewSet } from '../../preferences/pattern-views';
+import { noticeSet, selectionSet } from '../../session/session';
+import { useRows } from '../grid/useRows';
+
+/** What is easily overlooked, counted: notes off the grid, rows that are hidden, notes where the sound is not at its best. A tap on a
+ *  count selects them, or shows them. Takes no room where there is nothing to say. */
+export function Marks({ part }: { readonly part: OpenPart }) {
+  const dispatch = useAppDispatch();
+  const shown = useAppSelector(selectShownNotes);
+  const rows = useRows(part, useAppSelector(selectNotes));
+  const offGrid = shown.filter(({ pitch, start }) => !isOnGrid(gridOfRow(part, pitch), start));
+  const outside = shown.filter(({ pitch }) => !isUseful(part, pitch));
+  const hidden = hiddenRows(rows, shown);
+  if (!offGrid.length && !outside.length && !hidden) return null;
+  const showEvery = () => dispatch(patternViewSet({ patternId: part.pattern.id, view: { rowChoice: 'every' } }));
+  return (
+    <ScrollView horizontal showsHorizontalScrollIndicator={false} flexGrow={0} borderTopWidth={1} borderColor="$line">
+      <XStack role="group" aria-label="Easily overlooked" gap={4} paddingHorizontal={6}>
+        {offGrid.length ? (
+          <Press
+            label={`${offGrid.length} off grid: select them`}
+            shown={`${offGrid.length} off grid`}
+            onPress={() => dispatch(selectionSet(offGrid.map(({ id }) => id)))}
+          />
+        ) : null}
+        {hidden ? (
+          <Press
+            label={`${hidden} ${hidden === 1 ? 'row' : 'rows'} with notes hidden: show every row`}
+            shown={`${hidden} ${hidden === 1 ? 'row' : 'rows'} with notes hidden`}
+            onPress={showEvery}
+          />
+        ) : null}
+        {outside.length ? (
+          <Press
+            label={`${outside.length} outside the sound's range: select them`}
+            shown={`${outside.length} outside the sound's range`}
+            onPress={() => dispatch(takeOutside(outside, part))}
+          />
+        ) : null}
+      </XStack>
+    </ScrollView>
+  );
+}
+
+/** Selects notes that lie outside their sound's range, all below or else all above it, and offers to move them by octaves. */
+function takeOutside(outside: readonly Note[], part: OpenPart): Thunk {
+  return (dispatch) => {
+    const middle = middleOfRange(part);
+    const below = outside.filter(({ pitch }) => pitch < middle);
+    const side = below.length ? below : outside;
+    const ids = side.map(({ id }) => id);
+    const farthest = side.reduce((far, { pitch }) => (Math.abs(pitch - middle) > Math.abs(far - middle) ? pitch : far), middle);
+    const semitones = octavesInto(part, farthest, farthest < middle ? 12 : -12);
+    dispatch(selectionSet(ids));
+    const where = semitones > 0 ? 'below' : 'above';
+    const octaves = Math.abs(semitones) / 12;
+    dispatch(
+      noticeSet({
+        words: `${ids.length} ${ids.length === 1 ? 'note' : 'notes'} ${where} where ${part.track.name} sounds best. ${octaves} ${octaves === 1 ? 'octave' : 'octaves'} ${semitones > 0 ? 'up' : 'down'} would bring them in.`,
+        cure: { kind: 'octaves', noteIds: ids, semitones },
+      }),
+    );
+  };
+}
+
+function middleOfRange(part: OpenPart): number {
+  const useful = Array.from({ length: 128 }, (_, pitch) => pitch).filter((pitch) => isUseful(part, pitch));
+  return useful[useful.length >> 1] ?? 60;
+}
+
+/** The octaves, as semitones, that bring a pitch to where the sound is at its best. */
+function octavesInto(part: OpenPart, pitch: number, step: 12 | -12): number {
+  for (let semitones: number = step; Math.abs(semitones) < 128; semitones += step) if (isUseful(part, pitch + semitones)) return semitones;
+  return step;
+}

@@ -1,0 +1,35 @@
+import type { Id } from '@yibbo/core';
+import { useRouter } from 'expo-router';
+import { useEffect, useRef } from 'react';
+import { patternViewSet } from '../../preferences/pattern-views';
+import { selectPart } from '../../session/selectors';
+import { placementOpened } from '../../session/session';
+import { patternAddress, songAddress } from '../../song/addresses';
+import { useAppDispatch, useAppSelector } from '../../store';
+
+/** Keeps the address and what is open the same: an address that is given opens its placement at its bar, and what is opened or scrolled to
+ *  here shows in the address, so that a reload, a step back and a link lead to the very same place. */
+export function useAddress(placementId: Id, bar: number | null): void {
+  const dispatch = useAppDispatch();
+  const router = useRouter();
+  const songId = useAppSelector((state) => state.song.document?.song.id);
+  const part = useAppSelector(selectPart);
+  const shownId = part?.placement.id ?? null;
+  const shownBar = part?.view.bar ?? 0;
+  const followed = useRef<string | null>(null);
+  const patternId = useAppSelector((state) => state.song.document?.placements.find(({ id }) => id === placementId)?.patternId);
+  useEffect(() => {
+    if (!songId) return;
+    const given = `${placementId} ${bar ?? 1}`;
+    if (followed.current !== given) {
+      followed.current = given;
+      dispatch(placementOpened(placementId));
+      if (patternId && bar !== null && bar >= 1) dispatch(patternViewSet({ patternId, view: { bar: Math.floor(bar) - 1 } }));
+      return;
+    }
+    if (shownId === null) return router.replace(songAddress(songId));
+    if (shownId === placementId && shownBar + 1 === (bar ?? 1)) return;
+    followed.current = `${shownId} ${shownBar + 1}`;
+    router.replace(patternAddress(songId, shownId, shownBar));
+  }, [songId, placementId, bar, patternId, shownId, shownBar, dispatch, router]);
+}

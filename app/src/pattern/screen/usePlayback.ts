@@ -1,0 +1,109 @@
+import type { Document, Id } from '@yibbo/core';
+import { useCallback, useEffect, useRef } from 'react';
+import { useStore } from 'react-redux';
+import type { AppSound } from '../../audio/sound';
+import { useEffects } from '../../effects';
+import { NoSound } from '../../audio/output';
+import { patternScore } from '../../audio/player';
+import { carriedDocument } from '../acts/nudge';
+import type { Carried } from '../../session/nudged';
+import { selectPart, selectShownDocument } from '../../session/selectors';
+import { useAppDispatch, useAppSelector, type State } from '../../store';
+import { noticeSet, playingSet } from '../../session/session';
+
+const NO_SOUND = 'This browser gives no sound. Check that the tab is not muted, then press play again.';
+
+/** Keeps the sound in step with what is on screen: every change, and every trial, is heard while the loop runs on. */
+export function usePlayback(): { toggle: () => void } {
+  const dispatch = useAppDispatch();
+  const { sound } = useEffects();
+  const document = useAppSelector(selectShownDocument);
+  const placementId = useAppSelector((state) => selectPart(state)?.placement.id);
+  const isPlaying = useAppSelector((state) => state.session.isPlaying);
+  useCarriedHeard(isPlaying);
+
+  useEffect(() => setScore(sound, document, placementId), [sound, document, placementId]);
+
+  useEffect(
+    () => () => {
+      sound.stop();
+      dispatch(playingSet(false));
+    },
+    [dispatch, sound],
+  );
+
+  const toggle = useCallback(() => {
+    if (isPlaying) {
+      sound.stop();
+      dispatch(playingSet(false));
+      return;
+    }
+    sound.open().then(
+      (player) => {
+        player.play(0);
+        dispatch(playingSet(true));
+      },
+      (error: unknown) => dispatch(noticeSet(error instanceof NoSound ? error.message : NO_SOUND)),
+    );
+  }, [dispatch, isPlaying, sound]);
+  return { toggle };
+}
+
+/** How often what is carried along is heard anew, in milliseconds. */
+const HEARD_EVERY_MS = 150;
+
+/** Lets notes that a held nudge carries be heard where they are, while the loop runs. It listens beside React: a held key asks for more than
+ *  the screen could be drawn anew for. */
+function useCarriedHeard(isPlaying: boolean): void {
+  const store = useStore<State>();
+  const { sound } = useEffects();
+  useEffect(() => {
+    if (!isPlaying) return;
+    let heard: Carried | null = null;
+    let heardAt = 0;
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const hear = () => {
+      timer = undefined;
+      heardAt = performance.now();
+      const state = store.getState();
+      heard = state.nudge.carried;
+      setScore(sound, carriedDocument(state) ?? selectShownDocument(state), selectPart(state)?.placement.id);
+    };
+    const follow = () => {
+      if (timer === undefined && store.getState().nudge.carried !== heard)
+        timer = setTimeout(hear, Math.max(0, heardAt + HEARD_EVERY_MS - performance.now()));
+    };
+    // What is carried when play begins is heard too.
+    follow();
+    const unsubscribe = store.subscribe(follow);
+    return () => {
+      unsubscribe();
+      clearTimeout(timer);
+    };
+  }, [isPlaying, store, sound]);
+}
+
+function setScore(sound: AppSound, document: Document | null, placementId: Id | undefined): void {
+  const score = document && placementId ? patternScore(document, placementId) : null;
+  if (score) sound.setScore(score);
+}
+
+/** Calls `draw` with the play tick (null while stopped) before each frame, outside React. */
+export function usePlayhead(draw: (tick: number | null) => void): void {
+  const isPlaying = useAppSelector((state) => state.session.isPlaying);
+  const { sound } = useEffects();
+  const latest = useRef(draw);
+  useEffect(() => {
+    latest.current = draw;
+  }, [draw]);
+  useEffect(() => {
+    if (!isPlaying) return latest.current(null);
+    let frame = 0;
+    const turn = () => {
+      latest.current(sound.player?.position() ?? null);
+      frame = requestAnimationFrame(turn);
+    };
+    turn();
+    return () => cancelAnimationFrame(frame);
+  }, [isPlaying, sound]);
+}

@@ -1,0 +1,198 @@
+import { ACTIONS, gridOfRow, lineAfter, lineBefore, notesInSpan, paramFields, type ActionId, type Note } from '@yibbo/core';
+import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
+import { useEffect, useRef, type KeyboardEvent } from 'react';
+import { View } from '@tamagui/core';
+import { ScrollView } from '@tamagui/scroll-view';
+import { XStack, YStack } from '@tamagui/stacks';
+import { Press } from '../../../controls/Press';
+import { Words } from '../../../controls/words';
+import { addNotes } from '../../../document/edits';
+import { selectHasSelection, selectNotes, type OpenPart } from '../../../session/selectors';
+import { useAppDispatch, useAppSelector, type Thunk } from '../../../store';
+import { runAction, tryAction } from '../../../session/trials';
+import { cursorSet, menuSet, selectionSet, type MenuPlace } from '../../../session/session';
+import { FAMILY_NAMES } from '../tray/families';
+import { DRAWN_VELOCITY } from '../../grid/gesture/useSetting';
+
+const WIDTH = 300;
+const HEIGHT = 400;
+/** Room left above or below the pointer, so that the row it is about stays in sight, in pixels. */
+const ROW_ROOM = 28;
+
+interface ActionMenuProps {
+  readonly menu: MenuPlace;
+  readonly part: OpenPart;
+  /** In the flow in place of the tray, as on a phone; else beside the pointer. */
+  readonly isInFlow: boolean;
+}
+
+/** What can be done where a note, or empty ground, was held or clicked with the other button. Escape or a press elsewhere closes it. */
+export function ActionMenu({ menu, part, isInFlow }: ActionMenuProps) {
+  const dispatch = useAppDispatch();
+  const frame = useRef<HTMLDivElement>(null);
+  const close = () => dispatch(menuSet(null));
+  const act = (thunk: Thunk<unknown>) => {
+    close();
+    dispatch(thunk);
+  };
+
+  useEffect(() => {
+    const before = document.activeElement as HTMLElement | null;
+    frame.current?.querySelector<HTMLElement>('[role=menuitem]')?.focus({ preventScroll: true });
+    const outside = (event: PointerEvent) => {
+      const target = event.target as HTMLElement;
+      if (frame.current?.contains(target)) return;
+      // A press on the notes only closes the menu; it draws nothing.
+      if (target.closest('[data-testid$="-grid"]')) event.stopPropagation();
+      dispatch(menuSet(null));
+    };
+    document.addEventListener('pointerdown', outside, true);
+    return () => {
+      document.removeEventListener('pointerdown', outside, true);
+      before?.focus({ preventScroll: true });
+    };
+  }, [dispatch, menu]);
+
+  const onKeyDown = (event: KeyboardEvent<HTMLDivElement>) => {
+    const items = [...(frame.current?.querySelectorAll<HTMLElement>('[role=menuitem]') ?? [])];
+    const at = items.indexOf(document.activeElement as HTMLElement);
+    const to = { ArrowDown: at + 1, ArrowUp: at - 1, Home: 0, End: items.length - 1 }[event.key];
+    if (event.key === 'Escape' || event.key === 'Tab') close();
+    else if (to !== undefined) items[(to + items.length) % items.length]?.focus();
+    else if (event.key !== 'Enter' && event.key !== ' ') return;
+    if (event.key !== 'Enter' && event.key !== ' ') event.preventDefault();
+    event.stopPropagation();
+  };
+
+  return (
+    <div
+      ref={frame}
+      onKeyDown={onKeyDown}
+      style={isInFlow ? { height: '42%', flexShrink: 0, display: 'flex', flexDirection: 'column' } : popover(menu)}
+    >
+      <XStack
+        alignItems="center"
+        justifyContent="space-between"
+        backgroundColor="$card"
+        borderTopWidth={isInFlow ? 3 : 0}
+        borderColor="$act"
+        paddingLeft={14}
+        paddingRight={6}
+      >
+        <Words strong>{menu.noteId ? 'With these notes' : 'Here'}</Words>
+        <Press label="Close the menu" shown="Close" onPress={close} />
+      </XStack>
+      <ScrollView flex={1} backgroundColor="$card">
+        <YStack padding={6} gap={2} role="menu" aria-label={menu.noteId ? 'What to do with the selected notes' : 'What to do here'}>
+          {menu.noteId ? <NoteItems menu={menu} part={part} act={act} /> : <GroundItems menu={menu} part={part} act={act} />}
+        </YStack>
+      </ScrollView>
+    </div>
+  );
+}
+
+/** Beside the pointer: under it where there is room, else above. */
+function popover({ x, y }: MenuPlace): React.CSSProperties {
+  return {
+    position: 'fixed',
+    zIndex: 40,
+    left: Math.max(8, Math.min(x + 12, window.innerWidth - WIDTH - 8)),
+    top: Math.max(8, y + ROW_ROOM + HEIGHT < window.innerHeight ? y + ROW_ROOM : y - ROW_ROOM - HEIGHT),
+    width: WIDTH,
+    height: HEIGHT,
+    display: 'flex',
+    flexDirection: 'column',
+    border: '1px solid var(--lineStrong)',
+    borderRadius: 6,
+    overflow: 'hidden',
+    boxShadow: '0 6px 24px rgb(0 0 0 / 0.28)',
+  };
+}
+
+interface ItemsProps {
+  readonly menu: MenuPlace;
+  readonly part: OpenPart;
+  readonly act: (thunk: Thunk<unknown>) => void;
+}
+
+/** Every action that takes notes, from the registry; a line runs it with its last settings, its dots try it. */
+function NoteItems({ menu, part, act }: ItemsProps) {
+  const cut = lineBefore(gridOfRow(part, menu.at.pitch), menu.at.tick);
+  return (
+    <>
+      <Press
+        role="menuitem"
+        label="Split here, at the line before"
+        look="raised"
+        onPress={() => act(runAction('split-at', { count: Math.max(1, cut), unit: 'tick', from: 'pattern' }))}
+      />
+      {ACTIONS.filter(({ takes }) => takes !== 'row' && takes !== 'nothing').map((action) => (
+        <XStack key={action.id} alignItems="center" gap={2}>
+          <Press role="menuitem" grow start label={action.label} onPress={() => act(runAction(action.id))} />
+          <Words small faded>
+            {FAMILY_NAMES[action.family]}
+          </Words>
+          {paramFields(action.params).length > 0 ? (
+            <Press
+              role="menuitem"
+              label={`${action.label}: try with settings`}
+              icon={Dots}
+              iconOnly
+              onPress={() => act(tryAction(action.id))}
+            />
+          ) : (
+            <View width="$touch" />
+          )}
+        </XStack>
+      ))}
+    </>
+  );
+}
+
+function GroundItems({ menu, part, act }: ItemsProps) {
+  const notes = useAppSelector(selectNotes);
+  const hasSelection = useAppSelector(selectHasSelection);
+  const start = lineBefore(gridOfRow(part, menu.at.pitch), menu.at.tick);
+  const note: Omit<Note, 'id' | 'patternId'> = {
+    start,
+    length: lineAfter(gridOfRow(part, menu.at.pitch), start) - start,
+    pitch: menu.at.pitch,
+    velocity: DRAWN_VELOCITY,
+  };
+  const select =
+    (chosen: readonly Note[]): Thunk<unknown> =>
+    (dispatch) =>
+      dispatch(selectionSet(chosen.map(({ id }) => id)));
+  const tryHere =
+    (actionId: ActionId): Thunk<unknown> =>
+    (dispatchNow) => {
+      dispatchNow(cursorSet({ tick: start, pitch: menu.at.pitch }));
+      dispatchNow(tryAction(actionId));
+    };
+  const fromHere = notesInSpan(notes, { start, end: Infinity });
+  const row = notes.filter(({ pitch }) => pitch === menu.at.pitch);
+  return (
+    <>
+      <Press role="menuitem" start label="Put a note here" onPress={() => act(addNotes('Draw a note', [note]))} />
+      {ACTIONS.filter(({ takes }) => takes === 'row' || takes === 'nothing').map((action) => (
+        <Press key={action.id} role="menuitem" start label={`${action.label} from here`} onPress={() => act(tryHere(action.id))} />
+      ))}
+      <Press
+        role="menuitem"
+        start
+        label={`Select everything from here on (${fromHere.length})`}
+        disabled={fromHere.length === 0}
+        onPress={() => act(select(fromHere))}
+      />
+      <Press role="menuitem" start label={`Select this row (${row.length})`} disabled={row.length === 0} onPress={() => act(select(row))} />
+      <Press
+        role="menuitem"
+        start
+        label={`Select all (${notes.length})`}
+        disabled={notes.length === 0}
+        onPress={() => act(select(notes))}
+      />
+      <Press role="menuitem" start label="Select nothing" disabled={!hasSelection} onPress={() => act(select([]))} />
+    </>
+  );
+}

@@ -1,0 +1,66 @@
+import { ruleById, type Id, type Note, type SelectionRule } from '@yibbo/core';
+import { selectNotes, selectPart, type OpenPart } from '../../../session/selectors';
+import type { Thunk } from '../../../store';
+import { ruleParamsSet, ruleSet, selectionSet } from '../../../session/session';
+
+type Params = Readonly<Record<string, unknown>>;
+
+/** What a rule picks among `notes`, with its own settings where none are given. */
+export function pickedBy(
+  rule: SelectionRule,
+  notes: readonly Note[],
+  selected: readonly Id[],
+  params: Params | undefined,
+  part: OpenPart,
+): readonly Id[] {
+  return rule.pick(notes, new Set(selected), rule.params.parse(params ?? {}), part);
+}
+
+/** Selects what a rule picks of the whole pattern. */
+export function takeRule(ruleId: string): Thunk {
+  return (dispatch, getState) => {
+    const part = selectPart(getState());
+    const { selected, ruleParams } = getState().session;
+    if (part) dispatch(selectionSet(pickedBy(ruleById(ruleId), selectNotes(getState()), selected, ruleParams[ruleId], part)));
+  };
+}
+
+/** Opens a rule's settings and selects what it picks with them. */
+export function openRule(ruleId: string): Thunk {
+  return (dispatch, getState) => {
+    dispatch(ruleSet({ ruleId, among: getState().session.selected, isWithin: false }));
+    dispatch(pickAgain());
+  };
+}
+
+/** Changes the open rule's settings, or whether it picks within what was selected before; the selection follows at once. */
+export function changeRule(params: Params, isWithin?: boolean): Thunk {
+  return (dispatch, getState) => {
+    const { rule, ruleParams } = getState().session;
+    if (!rule) return;
+    dispatch(ruleParamsSet({ ruleId: rule.ruleId, params: { ...ruleParams[rule.ruleId], ...params } }));
+    if (isWithin !== undefined) dispatch(ruleSet({ ...rule, isWithin }));
+    dispatch(pickAgain());
+  };
+}
+
+/** Closes the rule: its selection stays, or what was selected before comes back. */
+export function closeRule(isKept: boolean): Thunk {
+  return (dispatch, getState) => {
+    const { rule } = getState().session;
+    dispatch(ruleSet(null));
+    if (rule && !isKept) dispatch(selectionSet(rule.among));
+  };
+}
+
+function pickAgain(): Thunk {
+  return (dispatch, getState) => {
+    const { rule, ruleParams } = getState().session;
+    const part = selectPart(getState());
+    if (!rule || !part) return;
+    const all = selectNotes(getState());
+    const before = new Set(rule.among);
+    const among = rule.isWithin ? all.filter(({ id }) => before.has(id)) : all;
+    dispatch(selectionSet(pickedBy(ruleById(rule.ruleId), among, rule.among, ruleParams[rule.ruleId], part)));
+  };
+}

@@ -1,0 +1,80 @@
+import { boxTicks, DIVISION_UNITS, divisionName, gridAt, MOST_TURNS, SHAPES, unitTicks } from '@yibbo/core';
+import { XStack } from '@tamagui/stacks';
+import { Choices } from '../../../controls/Choices';
+import { Press } from '../../../controls/Press';
+import { Stepper } from '../../../controls/Stepper';
+import type { OpenPart } from '../../../session/selectors';
+import { useAppDispatch, useAppSelector } from '../../../store';
+import { preferencesSet } from '../../../preferences/preferences';
+import { fingerSet, type Finger } from '../../../session/session';
+import { SheetFrame, SheetLine } from './SheetFrame';
+
+const FINGERS: readonly { readonly value: Finger; readonly name: string }[] = [
+  { value: 'draws', name: 'draws' },
+  { value: 'paints', name: 'paints runs' },
+  { value: 'selects', name: 'selects' },
+  { value: 'scrolls', name: 'scrolls' },
+];
+
+/** Shapes that turn to and fro, for which it matters how often. */
+const TURNING: readonly string[] = ['wave', 'zigzag', 'blocks'];
+
+/** What drawing does: how long new notes are, and the line that painted runs and swept velocities follow. */
+export function DrawingSheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
+  const dispatch = useAppDispatch();
+  const finger = useAppSelector((state) => state.session.finger);
+  const { drawnLength, shape, turns, paintsInScale } = useAppSelector((state) => state.preferences);
+  const box = Math.round(boxTicks(gridAt(part.grid, 0)));
+  const lengths = DIVISION_UNITS.slice(3).map((unit) => ({ value: String(unitTicks(unit, part.meter)), name: unit }));
+  const set = (value: string) => dispatch(preferencesSet({ drawnLength: value === 'grid' || value === 'last' ? value : Number(value) }));
+  const isBox = drawnLength === 'grid';
+  return (
+    <SheetFrame title="Drawing" note={isBox ? `new notes are ${divisionName(part.division)}` : undefined} isPanel={isPanel}>
+      <Choices title="One finger" options={FINGERS} value={finger} onChange={(to) => dispatch(fingerSet(to))} />
+      <SheetLine title="New notes">
+        <Choices
+          title="Length of new notes"
+          options={[{ value: 'grid', name: 'as the grid' }, { value: 'last', name: 'as the last one' }, ...lengths]}
+          value={String(drawnLength)}
+          onChange={set}
+        />
+      </SheetLine>
+      {typeof drawnLength === 'number' ? (
+        <SheetLine title="Exactly">
+          <Stepper
+            title="Length of new notes, in boxes"
+            shown={`${Math.round((drawnLength / box) * 100) / 100} × ${divisionName(part.division)}`}
+            canLower={drawnLength > box}
+            onStep={(step) => dispatch(preferencesSet({ drawnLength: drawnLength + step * box }))}
+          />
+        </SheetLine>
+      ) : null}
+      <SheetLine title="Runs and lane">
+        <Choices
+          title="Shape"
+          options={SHAPES.map((value) => ({ value, name: value === 'hand' ? 'by hand' : value }))}
+          value={shape}
+          onChange={(to) => dispatch(preferencesSet({ shape: to }))}
+        />
+      </SheetLine>
+      <XStack gap={6} flexWrap="wrap">
+        {TURNING.includes(shape) ? (
+          <Stepper
+            title="Turns"
+            shown={`${turns} ${turns === 1 ? 'turn' : 'turns'}`}
+            canLower={turns > 1}
+            canRaise={turns < MOST_TURNS}
+            onStep={(step) => dispatch(preferencesSet({ turns: turns + step }))}
+          />
+        ) : null}
+        <Press
+          label={part.key ? 'Runs keep to the scale' : 'Runs keep to the scale, once a key is chosen'}
+          shown="Runs keep to the scale"
+          look={paintsInScale ? 'on' : 'raised'}
+          pressed={paintsInScale}
+          onPress={() => dispatch(preferencesSet({ paintsInScale: !paintsInScale }))}
+        />
+      </XStack>
+    </SheetFrame>
+  );
+}

@@ -1,0 +1,118 @@
+import { boxTicks, divisionName, gridOfRow, rowLength, type Note } from '@yibbo/core';
+import { useState } from 'react';
+import { XStack } from '@tamagui/stacks';
+import { useEffects } from '../../../effects';
+import { Choices } from '../../../controls/Choices';
+import { Press } from '../../../controls/Press';
+import { Stepper } from '../../../controls/Stepper';
+import { TextField } from '../../../controls/TextField';
+import { moveRow, renameRow, setRowLength, turnRow } from '../../acts/row-acts';
+import { rowName } from '../../acts/rows';
+import { selectNotes, type OpenPart } from '../../../session/selectors';
+import { useAppDispatch, useAppSelector } from '../../../store';
+import { runAction, tryAction } from '../../../session/trials';
+import { selectionSet, sheetSet } from '../../../session/session';
+import { useRowInHand } from '../../grid/useRowInHand';
+import { SheetFrame, SheetLine } from './SheetFrame';
+
+/** One row: its hits, its name, its own grid and length, the sound it strikes. */
+export function RowSheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
+  const dispatch = useAppDispatch();
+  const { rows, pitch } = useRowInHand(part);
+  const notes = useAppSelector(selectNotes).filter((note) => note.pitch === pitch);
+  const name = rowName(part, pitch);
+  const own = part.view.rowDivisions[pitch];
+  const others = rows.filter((row) => row.pitch !== pitch && Math.abs(row.pitch - pitch) <= (part.track.kind === 'drums' ? 127 : 12));
+  return (
+    <SheetFrame title={`Row ${name}`} note={`${notes.length} ${notes.length === 1 ? 'hit' : 'hits'}`} isPanel={isPanel}>
+      <HitsLine part={part} pitch={pitch} name={name} notes={notes} />
+      <SheetLine title="Name">
+        <NameField key={pitch} part={part} pitch={pitch} name={name} />
+      </SheetLine>
+      <SheetLine title="Own grid">
+        <Press
+          label={own ? `Own grid ${divisionName(own)}: change` : 'Own grid, as the pattern: choose'}
+          shown={own ? divisionName(own) : 'as the pattern'}
+          look={own ? 'on' : 'raised'}
+          onPress={() => dispatch(sheetSet({ kind: 'grid', of: 'row' }))}
+        />
+      </SheetLine>
+      <LengthLine part={part} pitch={pitch} />
+      <SheetLine title="Move to">
+        <Choices
+          title={`Move the notes of ${name} to`}
+          options={others.map((row) => ({ value: row.pitch, name: row.name }))}
+          value={null}
+          onChange={(to) => dispatch(moveRow(pitch, to))}
+        />
+      </SheetLine>
+    </SheetFrame>
+  );
+}
+
+interface RowProps {
+  readonly part: OpenPart;
+  readonly pitch: number;
+  readonly name: string;
+}
+
+function HitsLine({ part, pitch, name, notes }: RowProps & { readonly notes: readonly Note[] }) {
+  const dispatch = useAppDispatch();
+  const { sound } = useEffects();
+  const ids = notes.map(({ id }) => id);
+  const isEmpty = ids.length === 0;
+  const areMuted = !isEmpty && notes.every(({ muted }) => muted);
+  return (
+    <XStack gap={4} flexWrap="wrap">
+      <Press label={`Hear ${name}`} shown="Hear" look="raised" onPress={() => sound.audition(part.track.id, pitch, 100)} />
+      <Press label={`Select row ${name}`} shown="Select" look="raised" disabled={isEmpty} onPress={() => dispatch(selectionSet(ids))} />
+      <Press
+        label={areMuted ? `Unmute row ${name}` : `Mute row ${name}`}
+        shown={areMuted ? 'Unmute' : 'Mute'}
+        look={areMuted ? 'on' : 'raised'}
+        disabled={isEmpty}
+        onPress={() => dispatch(runAction('mute', { to: areMuted ? 'heard' : 'muted' }, ids))}
+      />
+      <Press label={`Rotate row ${name} back`} shown="Back" look="raised" disabled={isEmpty} onPress={() => dispatch(turnRow(pitch, -1))} />
+      <Press label={`Rotate row ${name} on`} shown="On" look="raised" disabled={isEmpty} onPress={() => dispatch(turnRow(pitch, 1))} />
+      <Press label={`Fill row ${name}: try with settings`} shown="Fill …" look="raised" onPress={() => dispatch(tryAction('fill'))} />
+    </XStack>
+  );
+}
+
+function NameField({ part, pitch, name }: RowProps) {
+  const dispatch = useAppDispatch();
+  const [typed, setTyped] = useState(name);
+  const keep = () => dispatch(renameRow(part, pitch, typed));
+  return (
+    <>
+      <TextField label="Name of the row" value={typed} width={150} onChange={setTyped} onEnter={keep} onEscape={() => setTyped(name)} />
+      <Press label="Keep the name" shown="Keep" look="raised" disabled={typed.trim() === name} onPress={keep} />
+    </>
+  );
+}
+
+/** The row's own length, stepped in its own boxes. */
+function LengthLine({ part, pitch }: Omit<RowProps, 'name'>) {
+  const dispatch = useAppDispatch();
+  const length = rowLength(part.pattern, pitch);
+  const box = Math.round(boxTicks(gridOfRow(part, pitch)));
+  const isOwn = length !== part.pattern.length;
+  const boxes = Math.round((length / box) * 100) / 100;
+  const step = (direction: -1 | 1) => {
+    const whole = direction === 1 ? Math.floor(length / box) + 1 : Math.ceil(length / box) - 1;
+    dispatch(setRowLength(part, pitch, whole * box));
+  };
+  return (
+    <SheetLine title="Own length">
+      <Stepper title="Length of the row" shown={`${boxes} ${boxes === 1 ? 'box' : 'boxes'}`} canLower={length > box} onStep={step} />
+      <Press
+        label="Row as long as the pattern"
+        shown="as the pattern"
+        look="raised"
+        disabled={!isOwn}
+        onPress={() => dispatch(setRowLength(part, pitch, null))}
+      />
+    </SheetLine>
+  );
+}

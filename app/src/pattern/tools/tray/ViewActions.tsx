@@ -1,0 +1,102 @@
+import { keyWords } from '@yibbo/core';
+import Lane from 'lucide-react/dist/esm/icons/chart-no-axes-column.mjs';
+import Ear from 'lucide-react/dist/esm/icons/ear.mjs';
+import EarOff from 'lucide-react/dist/esm/icons/ear-off.mjs';
+import Fit from 'lucide-react/dist/esm/icons/scan.mjs';
+import { XStack } from '@tamagui/stacks';
+import { Press } from '../../../controls/Press';
+import { Stepper } from '../../../controls/Stepper';
+import type { OpenPart } from '../../../session/selectors';
+import { useAppDispatch, useAppSelector } from '../../../store';
+import { rowChoice, rowChoices } from '../../acts/rows';
+import { patternViewSet, type RowChoice } from '../../../preferences/pattern-views';
+import { preferencesSet } from '../../../preferences/preferences';
+import { sheetSet, type Sheet } from '../../../session/session';
+import { useLaneOpen } from '../../grid/notes/NotesGrid';
+import { useEffects } from '../../../effects';
+import { ZOOM_BY } from '../../grid/viewport/useViewport';
+
+const ROW_WORDS: Readonly<Record<RowChoice, string>> = {
+  every: 'Every row',
+  scale: 'Scale rows',
+  kit: 'Kit rows',
+  used: 'Rows with notes',
+};
+
+/** How the pattern is looked at and listened to. None of it changes the song. */
+export function ViewActions({ part }: { readonly part: OpenPart }) {
+  const dispatch = useAppDispatch();
+  const { grid } = useEffects();
+  const { hearsDrawing: hears, hitsAsMarks } = useAppSelector((state) => state.preferences);
+  const hasLane = useLaneOpen();
+  const isNotes = part.dress === 'notes';
+  const zoom = (time: number, rows: number) => (direction: -1 | 1) =>
+    grid.zoom(time === 1 ? 1 : time ** direction, rows === 1 ? 1 : rows ** direction);
+  const rowsChosen = rowChoice(part);
+  const show = (sheet: Sheet) => () => dispatch(sheetSet(sheet));
+  return (
+    <>
+      <XStack
+        role="group"
+        aria-label="Rows shown"
+        gap={2}
+        flexWrap="wrap"
+        maxWidth="100%"
+        borderWidth={1}
+        borderColor="$line"
+        borderRadius="$2"
+      >
+        {rowChoices(part).map((choice) => (
+          <Press
+            key={choice}
+            label={ROW_WORDS[choice]}
+            look={choice === rowsChosen ? 'on' : 'quiet'}
+            pressed={choice === rowsChosen}
+            onPress={() => dispatch(patternViewSet({ patternId: part.pattern.id, view: { rowChoice: choice } }))}
+          />
+        ))}
+      </XStack>
+      <Press
+        label={part.key ? `Key ${keyWords(part.key.choice)}: change` : 'Key …'}
+        look="raised"
+        shown={part.key ? `Key ${keyWords(part.key.choice)}` : 'Key …'}
+        onPress={show({ kind: 'key' })}
+      />
+      <Press label="Grid …" look="raised" onPress={show({ kind: 'grid', of: 'pattern' })} />
+      <Press label="Row …" look="raised" onPress={show({ kind: 'row' })} />
+      <Press label="Drawing …" look="raised" onPress={show({ kind: 'drawing' })} />
+      <Press label="Length …" look="raised" onPress={show({ kind: 'length' })} />
+      <Press
+        label={hears ? 'Notes sound when drawn' : 'Notes are silent when drawn'}
+        shown={hears ? 'Notes sound' : 'Notes are silent'}
+        icon={hears ? Ear : EarOff}
+        look="raised"
+        pressed={hears}
+        onPress={() => dispatch(preferencesSet({ hearsDrawing: !hears }))}
+      />
+      {isNotes && part.track.kind === 'drums' ? (
+        <Press
+          label="Hits as marks of one width"
+          shown="Hits as marks"
+          look={hitsAsMarks ? 'on' : 'raised'}
+          pressed={hitsAsMarks}
+          onPress={() => dispatch(preferencesSet({ hitsAsMarks: !hitsAsMarks }))}
+        />
+      ) : null}
+      {isNotes ? (
+        <>
+          <Press
+            label="Velocity lane"
+            icon={Lane}
+            look={hasLane ? 'on' : 'raised'}
+            pressed={hasLane}
+            onPress={() => dispatch(preferencesSet({ laneOpen: !hasLane }))}
+          />
+          <Stepper title="Zoom in time" shown="Time" width={44} onStep={zoom(ZOOM_BY, 1)} />
+          <Stepper title="Zoom in pitch" shown="Pitch" width={44} onStep={zoom(1, ZOOM_BY)} />
+          <Press label="Fit all notes" shown="Fit" icon={Fit} look="raised" onPress={() => grid.fit()} />
+        </>
+      ) : null}
+    </>
+  );
+}

@@ -1,0 +1,94 @@
+import { actionById, barBeatWords, landingWords } from '@yibbo/core';
+import { XStack, YStack } from '@tamagui/stacks';
+import { ParamControls } from '../../../controls/ParamControls';
+import { Press } from '../../../controls/Press';
+import { Words } from '../../../controls/words';
+import { dropTrial, keepTrial } from '../../../session/trial-ends';
+import { compare, tryAction } from '../../../session/trials';
+import { placeFor } from '../../acts/places';
+import { rowName } from '../../acts/rows';
+import { selectPart } from '../../../session/selectors';
+import { useAppDispatch, useAppSelector } from '../../../store';
+import type { Trial } from '../../../session/trial';
+
+/** An action being tried on the running loop: its settings, what it would do, and its ends. */
+export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly isPanel: boolean }) {
+  const dispatch = useAppDispatch();
+  const action = actionById(trial.actionId);
+  const { landing, whyNot, counts, refusal } = trial.performed;
+  const subject = useSubject(trial);
+  const warning = whyNot ?? landingWords(landing);
+  return (
+    <YStack
+      role="region"
+      aria-label={`Trying ${action.label}`}
+      backgroundColor="$card"
+      borderTopWidth={3}
+      borderColor="$act"
+      padding={8}
+      gap={6}
+      data-testid="trial"
+    >
+      <XStack gap={8} alignItems="baseline">
+        <Words strong>{action.label}</Words>
+        <Words small faded>
+          {subject}
+        </Words>
+      </XStack>
+      <Words small aria-live="polite" color={warning ? '$act' : '$faded'}>
+        {warning ??
+          (counts.before === counts.after
+            ? 'The loop plays the result; the outline is how it was.'
+            : counts.before === 0
+              ? `${counts.after} ${counts.after === 1 ? 'note' : 'notes'}, heard already; Keep writes them.`
+              : `${counts.before} notes become ${counts.after}.`)}
+      </Words>
+      <ParamControls
+        params={action.params}
+        values={trial.params}
+        onChange={(changed) => dispatch(tryAction(trial.actionId, changed))}
+        isPanel={isPanel}
+        onEnter={() => dispatch(keepTrial())}
+        onEscape={() => dispatch(dropTrial())}
+      />
+      {refusal && typeof trial.params.text === 'string' ? <Marked text={trial.params.text} from={refusal.from} to={refusal.to} /> : null}
+      <XStack gap={6}>
+        <Press
+          label="Hold for the original"
+          grow
+          look={trial.isComparing ? 'on' : 'raised'}
+          onHoldStart={() => dispatch(compare(true))}
+          onHoldEnd={() => dispatch(compare(false))}
+        />
+        <Press label="Drop" grow look="raised" onPress={() => dispatch(dropTrial())} />
+        <Press label="Keep" grow look="strong" onPress={() => dispatch(keepTrial())} />
+      </XStack>
+    </YStack>
+  );
+}
+
+/** What a trial works on, in words. */
+function useSubject({ actionId, noteIds }: Trial): string {
+  const { takes } = actionById(actionId);
+  return useAppSelector((state) => {
+    const part = selectPart(state);
+    if (!part) return '';
+    const { tick, pitch } = placeFor(state, part);
+    if (takes === 'row') return `on row ${rowName(part, pitch)}`;
+    if (takes === 'nothing') return `from ${barBeatWords(part.meters, tick)} on`;
+    return noteIds.length ? `on ${noteIds.length} ${noteIds.length === 1 ? 'note' : 'notes'}` : 'on the whole pattern';
+  });
+}
+
+/** A typed text with the characters that a message is about marked in it. */
+function Marked({ text, from, to }: { readonly text: string; readonly from: number; readonly to: number }) {
+  return (
+    <Words small data-testid="marked">
+      {text.slice(0, from)}
+      <Words small strong color="$act" textDecorationLine="underline">
+        {text.slice(from, Math.max(to, from + 1)) || '…'}
+      </Words>
+      {text.slice(Math.max(to, from + 1))}
+    </Words>
+  );
+}

@@ -1,0 +1,66 @@
+import type { AmountUnit, Shape } from '@yibbo/core';
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { store, stored } from './storage';
+
+/** A distance, apart from the grid. */
+export interface Amount {
+  readonly count: number;
+  readonly unit: AmountUnit;
+}
+
+/** What a person has set for every pattern in this browser. */
+export interface Preferences {
+  /** Whether notes sound as they are drawn and moved. */
+  readonly hearsDrawing: boolean;
+  /** Whether the velocity lane is open; null until it is chosen: then it is on a wide screen. */
+  readonly laneOpen: boolean | null;
+  /** The octave MIDI key 60 is said to be in. */
+  readonly middleOctave: 3 | 4;
+  readonly isSnapping: boolean;
+  /** Whether dragged notes go by whole boxes or to the lines. */
+  readonly snapsBy: 'distance' | 'line';
+  /** Whether drum hits are drawn as marks of one width in Notes. */
+  readonly hitsAsMarks: boolean;
+  /** How long a drawn note is: one box, as the last one, or so many ticks. */
+  readonly drawnLength: 'grid' | 'last' | number;
+  readonly lastLength: number | null;
+  /** How far a nudge goes; null is a box, or a millisecond with snapping off. */
+  readonly nudge: Amount | null;
+  /** The line that runs of notes, and velocities in the lane, follow. */
+  readonly shape: Shape;
+  readonly turns: number;
+  /** Whether painted runs keep to the scale. */
+  readonly paintsInScale: boolean;
+}
+
+const KEY = 'yibbo habits';
+const DEFAULTS: Preferences = {
+  hearsDrawing: true,
+  laneOpen: null,
+  middleOctave: 4,
+  isSnapping: true,
+  snapsBy: 'distance',
+  hitsAsMarks: false,
+  drawnLength: 'grid',
+  lastLength: null,
+  nudge: null,
+  shape: 'hand',
+  turns: 2,
+  paintsInScale: false,
+};
+
+const slice = createSlice({
+  name: 'preferences',
+  initialState: () => stored(KEY, DEFAULTS),
+  reducers: {
+    preferencesSet: (state, { payload }: PayloadAction<Partial<Preferences>>) => ({ ...state, ...payload }),
+  },
+});
+
+/** Remembers preferences in this browser. */
+export function storePreferences(preferences: Preferences): void {
+  store(KEY, preferences);
+}
+
+export const preferencesReducer = slice.reducer;
+export const { preferencesSet } = slice.actions;

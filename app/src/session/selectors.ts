@@ -1,0 +1,134 @@
+import {
+  barTicks,
+  division,
+  findById,
+  gridOf,
+  keyOf,
+  layOnTop,
+  meterAt,
+  namingIn,
+  notesOf,
+  type Division,
+  type Document,
+  type Grid,
+  type Grids,
+  type Key,
+  type KeyChoice,
+  type MeterAt,
+  type MeterShape,
+  type Naming,
+  type Note,
+  type Pattern,
+  type Placement,
+  type Track,
+} from '@yibbo/core';
+import { createSelector } from '@reduxjs/toolkit';
+import { DEFAULT_PATTERN_VIEW, type Dress, type PatternView } from '../preferences/pattern-views';
+import type { State } from '../store';
+
+/** The part that is open for editing, with all that hangs on it. */
+export interface OpenPart extends Grids {
+  readonly placement: Placement;
+  readonly track: Track;
+  readonly pattern: Pattern;
+  readonly view: PatternView;
+  readonly dress: Dress;
+  readonly division: Division;
+  readonly meter: MeterShape;
+  /** The song's meters as seen from the pattern's beginning. */
+  readonly meters: readonly MeterAt[];
+  readonly grid: Grid;
+  readonly rowGrids: ReadonlyMap<number, Grid>;
+  readonly bars: number;
+  /** The key of the pattern, or of its song; null where none is chosen. */
+  readonly key: Key | null;
+  readonly naming: Naming;
+}
+
+const NO_NOTES: readonly Note[] = [];
+const FIRST_DIVISION = division('1/16');
+
+const selectDocument = (state: State) => state.song.document;
+const selectTrial = (state: State) => state.trial.trial;
+
+/** The document as it is seen and heard: with a trial's Change in it, unless the original is being compared. */
+export const selectShownDocument = createSelector([selectDocument, selectTrial], (document, trial): Document | null => {
+  if (!document || !trial || trial.isComparing) return document;
+  return layOnTop(document, trial.performed.change).document;
+});
+
+const selectPlacement = createSelector(
+  [
+    (state: State) => state.song.document?.tracks,
+    (state: State) => state.song.document?.placements,
+    (state: State) => state.session.placementId,
+  ],
+  (tracks = [], placements = [], placementId) =>
+    findById(placements, placementId) ?? placements.find(({ trackId }) => trackId === tracks[0]?.id),
+);
+
+export const selectPart = createSelector(
+  [
+    selectPlacement,
+    (state: State) => state.song.document?.song,
+    (state: State) => state.song.document?.tracks,
+    (state: State) => state.song.document?.patterns,
+    (state: State) => state.patternViews,
+    (state: State) => state.preferences.middleOctave,
+  ],
+  (placement, song, tracks = [], patterns = [], views, middleOctave): OpenPart | null => {
+    const track = findById(tracks, placement?.trackId);
+    const pattern = findById(patterns, placement?.patternId);
+    if (!song || !placement || !track || !pattern) return null;
+    const view = { ...DEFAULT_PATTERN_VIEW, ...views[pattern.id] };
+    const meter = meterAt(song.meters, placement.start);
+    const later = song.meters.filter(({ tick }) => tick > placement.start).map((each) => ({ ...each, tick: each.tick - placement.start }));
+    const inUse = view.division ?? FIRST_DIVISION;
+    const key = keyFor(pattern.key ?? song.key);
+    return {
+      placement,
+      track,
+      pattern,
+      view,
+      meter,
+      division: inUse,
+      dress: view.dress ?? (track.kind === 'drums' ? 'steps' : 'notes'),
+      meters: [{ tick: 0, ...meter }, ...later],
+      grid: gridWithSpans(inUse, view.spanDivisions, meter),
+      rowGrids: new Map(Object.entries(view.rowDivisions).map(([pitch, own]) => [Number(pitch), gridOf(own, meter)])),
+      bars: pattern.length / barTicks(meter),
+      key,
+      naming: namingIn(key, middleOctave),
+    };
+  },
+);
+
+/** A key worked out once for each choice. */
+const keyFor = createSelector([(choice: KeyChoice | undefined) => choice], (choice) => (choice ? keyOf(choice) : null));
+
+function gridWithSpans(inUse: Division, spans: PatternView['spanDivisions'], meter: MeterShape): Grid {
+  const grid = gridOf(inUse, meter);
+  if (spans.length === 0) return grid;
+  return { ...grid, spans: spans.map(({ start, end, division: own }) => ({ start, end, grid: gridOf(own, meter) })) };
+}
+
+const notesIn = (document: Document | null, part: OpenPart | null) => (document && part ? notesOf(document, part.pattern.id) : NO_NOTES);
+
+/** The open pattern's notes as they are. */
+export const selectNotes = createSelector([selectDocument, selectPart], notesIn);
+/** The open pattern's notes as a trial would have them. */
+export const selectShownNotes = createSelector([selectShownDocument, selectPart], notesIn);
+
+/** Selected notes that are still there: of the trial's result while one runs. */
+export const selectSelectedNotes = createSelector(
+  [selectShownNotes, (state: State) => state.session.selected, selectTrial],
+  (notes, selected, trial) => {
+    const ids = new Set(trial && !trial.isComparing && selected.length ? trial.performed.select : selected);
+    return ids.size ? notes.filter(({ id }) => ids.has(id)) : NO_NOTES;
+  },
+);
+
+/** Whether anything is selected that is still there; if not, actions take the whole pattern. */
+export function selectHasSelection(state: State): boolean {
+  return selectSelectedNotes(state).length > 0;
+}

@@ -1,0 +1,139 @@
+import type { ActionFamily, Id, Place, TickSpan } from '@yibbo/core';
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+
+/** What one finger on empty ground does. */
+export type Finger = 'draws' | 'paints' | 'selects' | 'scrolls';
+
+/** What the tray shows: a family of actions, the selection rules, or how the pattern is looked at. */
+export type TrayTab = ActionFamily | 'select' | 'view';
+
+/** Something a notice or a silent track offers to do about it. */
+export type Cure =
+  | { readonly kind: 'unmute' | 'levelUp'; readonly trackId: Id }
+  /** Notes that were moved to another row go back to theirs. */
+  | { readonly kind: 'rowBack'; readonly noteIds: readonly Id[]; readonly pitch: number }
+  | { readonly kind: 'octaves'; readonly noteIds: readonly Id[]; readonly semitones: number }
+  | { readonly kind: 'endSolo'; readonly trackIds: readonly Id[] }
+  | { readonly kind: 'unmutePlacement'; readonly placementId: Id }
+  | { readonly kind: 'lengthen' | 'unmuteNotes' | 'alwaysSound' | 'openSound' | 'chooseKey' };
+
+/** What stands in the tray's place to be set up: the grid (of the pattern, a row, a stretch of time), a row, the key, how far a nudge goes,
+ *  the pattern's length. */
+export type Sheet =
+  { readonly kind: 'grid'; readonly of: 'pattern' | 'row' | 'span' } | { readonly kind: 'row' | 'key' | 'nudge' | 'length' | 'drawing' };
+
+/** A short message for the person. */
+export interface NoticeWords {
+  readonly words: string;
+  readonly cure?: Cure;
+}
+
+/** Where a menu was asked for: on the page, and in the pattern. */
+export interface MenuPlace {
+  readonly x: number;
+  readonly y: number;
+  readonly at: Place;
+  readonly noteId: Id | null;
+}
+
+/** A selection rule being set up: what it picks is selected as its settings change. */
+export interface OpenRule {
+  readonly ruleId: string;
+  /** What was selected when it was opened. */
+  readonly among: readonly Id[];
+  readonly isWithin: boolean;
+}
+
+export interface SessionState {
+  readonly placementId: Id | null;
+  readonly selected: readonly Id[];
+  readonly finger: Finger;
+  readonly trayTab: TrayTab;
+  readonly isPlaying: boolean;
+  readonly notice: NoticeWords | null;
+  /** Whether the next drag of notes leaves the originals where they are. */
+  readonly copiesNext: boolean;
+  /** The stretch of time marked on the ruler of the open pattern. */
+  readonly span: TickSpan | null;
+  /** Notes that were rotated in their own span: where the last turn left them, and that span. */
+  readonly turned: { readonly places: string; readonly span: TickSpan } | null;
+  readonly menu: MenuPlace | null;
+  readonly rule: OpenRule | null;
+  readonly sheet: Sheet | null;
+  /** Where keys act on the notes; null until one is used there. */
+  readonly cursor: Place | null;
+  readonly ruleParams: Readonly<Record<string, Readonly<Record<string, unknown>>>>;
+}
+
+const INITIAL: SessionState = {
+  placementId: null,
+  selected: [],
+  finger: 'draws',
+  trayTab: 'time',
+  isPlaying: false,
+  notice: null,
+  copiesNext: false,
+  span: null,
+  turned: null,
+  menu: null,
+  rule: null,
+  sheet: null,
+  cursor: null,
+  ruleParams: {},
+};
+
+const slice = createSlice({
+  name: 'session',
+  initialState: INITIAL,
+  reducers: {
+    placementOpened: (state, { payload }: PayloadAction<Id | null>) => ({
+      ...state,
+      placementId: payload,
+      selected: [],
+      span: null,
+      turned: null,
+      menu: null,
+      rule: null,
+      sheet: null,
+      cursor: null,
+      copiesNext: false,
+    }),
+    selectionSet: (state, { payload }: PayloadAction<readonly Id[]>) => ({ ...state, selected: payload }),
+    fingerSet: (state, { payload }: PayloadAction<Finger>) => ({ ...state, finger: payload }),
+    trayTabSet: (state, { payload }: PayloadAction<TrayTab>) => ({ ...state, trayTab: payload }),
+    playingSet: (state, { payload }: PayloadAction<boolean>) => ({ ...state, isPlaying: payload }),
+    noticeSet: (state, { payload }: PayloadAction<NoticeWords | string | null>) => ({
+      ...state,
+      notice: typeof payload === 'string' ? { words: payload } : payload,
+    }),
+    copiesNextSet: (state, { payload }: PayloadAction<boolean>) => ({ ...state, copiesNext: payload }),
+    spanSet: (state, { payload }: PayloadAction<TickSpan | null>) => ({ ...state, span: payload }),
+    turnedSet: (state, { payload }: PayloadAction<SessionState['turned']>) => ({ ...state, turned: payload }),
+    menuSet: (state, { payload }: PayloadAction<MenuPlace | null>) => ({ ...state, menu: payload }),
+    ruleSet: (state, { payload }: PayloadAction<OpenRule | null>) => ({ ...state, rule: payload }),
+    sheetSet: (state, { payload }: PayloadAction<Sheet | null>) => ({ ...state, sheet: payload }),
+    cursorSet: (state, { payload }: PayloadAction<Place | null>) => ({ ...state, cursor: payload }),
+    ruleParamsSet: (state, { payload }: PayloadAction<{ ruleId: string; params: Readonly<Record<string, unknown>> }>) => ({
+      ...state,
+      ruleParams: { ...state.ruleParams, [payload.ruleId]: payload.params },
+    }),
+  },
+});
+
+export const sessionReducer = slice.reducer;
+export const {
+  placementOpened,
+  selectionSet,
+  fingerSet,
+  trayTabSet,
+  playingSet,
+  noticeSet,
+  copiesNextSet,
+  spanSet,
+  turnedSet,
+  menuSet,
+  ruleSet,
+  sheetSet,
+  cursorSet,
+  ruleParamsSet,
+} = slice.actions;

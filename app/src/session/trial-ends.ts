@@ -1,0 +1,23 @@
+import { commit } from '../document/commit';
+import type { Thunk } from '../store';
+import { selectionSet } from './session';
+import { paramsUsed, trialSet } from './trial';
+import { rememberTurn } from './turned';
+
+/** Makes the very Change that the trial shows. */
+export function keepTrial(): Thunk {
+  return (dispatch, getState) => {
+    const { trial } = getState().trial;
+    if (!trial) return;
+    const { change, select } = trial.performed;
+    dispatch(trialSet(null));
+    dispatch(paramsUsed({ actionId: trial.actionId, params: trial.params }));
+    dispatch(commit(change));
+    dispatch(rememberTurn(trial));
+    if (trial.noteIds.length || select.length) dispatch(selectionSet(select));
+  };
+}
+
+export function dropTrial(): Thunk {
+  return (dispatch) => void dispatch(trialSet(null));
+}

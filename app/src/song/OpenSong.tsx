@@ -1,0 +1,49 @@
+import { useRouter } from 'expo-router';
+import { useEffect, type ReactNode } from 'react';
+import { YStack } from '@tamagui/stacks';
+import { Press } from '../controls/Press';
+import { Title, Words } from '../controls/words';
+import { useAppSelector } from '../store';
+import { useKeptSong } from './useKeptSong';
+
+/** Asks before the page is left while something would be lost by it: unsent, and not kept in this browser either. */
+function useLeaveWarning(): void {
+  const isAtRisk = useAppSelector(({ song }) => song.unsent.length > 0 && !song.isKept);
+  useEffect(() => {
+    if (!isAtRisk) return undefined;
+    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
+    addEventListener('beforeunload', warn);
+    return () => removeEventListener('beforeunload', warn);
+  }, [isAtRisk]);
+}
+
+/** Keeps a song open around its screens, whichever of them is shown. */
+export function OpenSong({ songId, children }: { readonly songId: string; readonly children: ReactNode }) {
+  const problem = useKeptSong(songId);
+  useLeaveWarning();
+  const isOpen = useAppSelector((state) => state.song.document !== null);
+  if (problem) return <Problem message={problem} />;
+  if (!isOpen) return <Centred>Opening the song …</Centred>;
+  return children;
+}
+
+function Centred({ children }: { readonly children: ReactNode }) {
+  return (
+    <YStack height="100dvh" backgroundColor="$paper" alignItems="center" justifyContent="center" padding={24} gap={12}>
+      {typeof children === 'string' ? <Words>{children}</Words> : children}
+    </YStack>
+  );
+}
+
+function Problem({ message }: { readonly message: string }) {
+  const router = useRouter();
+  return (
+    <Centred>
+      <Title>The song cannot be opened</Title>
+      <Words role="alert" textAlign="center">
+        {message}
+      </Words>
+      <Press label="Back to the songs" look="strong" onPress={() => router.navigate('/')} />
+    </Centred>
+  );
+}

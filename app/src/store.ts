@@ -1,0 +1,41 @@
+import { configureStore } from '@reduxjs/toolkit';
+import { useDispatch, useSelector } from 'react-redux';
+import { songReducer } from './document/song';
+import type { Effects } from './effects';
+import { patternViewsReducer, storePatternViews } from './preferences/pattern-views';
+import { preferencesReducer, storePreferences } from './preferences/preferences';
+import { nudgeReducer } from './session/nudged';
+import { sessionReducer } from './session/session';
+import { trialReducer } from './session/trial';
+
+/** The store's own checks and freezing are off: over a song's notes they cost more than everything else together. */
+export function makeStore(effects: Effects) {
+  const store = configureStore({
+    reducer: {
+      song: songReducer,
+      session: sessionReducer,
+      trial: trialReducer,
+      nudge: nudgeReducer,
+      preferences: preferencesReducer,
+      patternViews: patternViewsReducer,
+    },
+    middleware: (defaults) => defaults({ serializableCheck: false, immutableCheck: false, thunk: { extraArgument: effects } }),
+  });
+  let before = store.getState();
+  store.subscribe(() => {
+    const now = store.getState();
+    if (now.preferences !== before.preferences) storePreferences(now.preferences);
+    if (now.patternViews !== before.patternViews) storePatternViews(now.patternViews);
+    before = now;
+  });
+  return store;
+}
+
+export type Store = ReturnType<typeof makeStore>;
+export type State = ReturnType<Store['getState']>;
+export type GetState = () => State;
+export type AppDispatch = Store['dispatch'];
+export type Thunk<T = void> = (dispatch: AppDispatch, getState: GetState, effects: Effects) => T;
+
+export const useAppDispatch = useDispatch.withTypes<AppDispatch>();
+export const useAppSelector = useSelector.withTypes<State>();

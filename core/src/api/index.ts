@@ -1,0 +1,14 @@
+export * from './routes';
+export {
+  codeSchema,
+  errorSchema,
+  exportQuerySchema,
+  importQuerySchema,
+  listQuerySchema,
+  nameSchema as nameBodySchema,
+  sendSchema,
+  type Answer,
+  type ServerNews,
+  type ServerSong,
+  type SongCard,
+} from './schemas';

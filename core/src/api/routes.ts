@@ -1,0 +1,88 @@
+import type { z } from 'zod';
+import * as schemas from './schemas';
+
+/** One thing the server can be asked for. */
+export interface ApiRoute {
+  readonly method: 'GET' | 'POST' | 'PATCH' | 'DELETE';
+  /** Under /api. */
+  readonly path: string;
+  readonly what: string;
+  readonly query?: () => z.ZodType;
+  /** What is sent; a text names bytes that are no JSON. */
+  readonly body?: (() => z.ZodType) | string;
+  /** What comes back; a text names what is no JSON; null is nothing (204). */
+  readonly answer: (() => z.ZodType) | string | null;
+}
+
+/** All that app and server say to each other. docs/api.md is made of this list, and the server's tests hold its answers against it. */
+export const API = {
+  listSongs: {
+    method: 'GET',
+    path: '/songs',
+    what: 'The songs, last changed first; with `deleted=yes` those deleted in the last 30 days.',
+    query: schemas.listQuerySchema,
+    answer: () => schemas.songCardSchema().array(),
+  },
+  createSong: { method: 'POST', path: '/songs', what: 'Makes an empty song.', body: schemas.nameSchema, answer: schemas.madeSchema },
+  importSong: {
+    method: 'POST',
+    path: '/songs/import',
+    what: 'Makes a song of a MIDI file of up to 20 MB.',
+    query: schemas.importQuerySchema,
+    body: 'the file, as audio/midi',
+    answer: schemas.importedSchema,
+  },
+  openSong: { method: 'GET', path: '/songs/:id', what: 'The whole song with its history.', answer: schemas.serverSongSchema },
+  renameSong: { method: 'PATCH', path: '/songs/:id', what: 'Renames a song.', body: schemas.nameSchema, answer: null },
+  deleteSong: { method: 'DELETE', path: '/songs/:id', what: 'Deletes a song; it can be brought back for 30 days.', answer: null },
+  returnSong: { method: 'POST', path: '/songs/:id/return', what: 'Brings a deleted song back.', answer: null },
+  copySong: { method: 'POST', path: '/songs/:id/copies', what: 'Makes a copy of a song.', answer: schemas.copiedSchema },
+  rescueSong: {
+    method: 'POST',
+    path: '/songs/:id/rescue',
+    what: 'Makes a song of what can be read of one that cannot be opened.',
+    answer: schemas.rescuedSchema,
+  },
+  sendChanges: {
+    method: 'POST',
+    path: '/songs/:id/changes',
+    what: 'Lays Changes on the song, each once whatever happens on the way, and gives those this window has missed. An empty list only asks.',
+    body: schemas.sendSchema,
+    answer: schemas.sentSchema,
+  },
+  readChange: {
+    method: 'GET',
+    path: '/songs/:id/changes/:changeId',
+    what: 'One whole Change of its history.',
+    answer: schemas.changeSchema,
+  },
+  followSong: {
+    method: 'GET',
+    path: '/songs/:id/events',
+    what: 'Server-sent events: the revision as it grows; `deleted` when the song is.',
+    answer: 'text/event-stream',
+  },
+  exportSong: {
+    method: 'GET',
+    path: '/songs/:id/export.mid',
+    what: 'The song as a Standard MIDI File, as heard or as written.',
+    query: schemas.exportQuerySchema,
+    answer: 'the file, as audio/midi',
+  },
+  readServer: { method: 'GET', path: '/server', what: 'What the server says of itself; open to all.', answer: schemas.serverNewsSchema },
+  enter: {
+    method: 'POST',
+    path: '/server/devices',
+    what: 'Lets this device in for the code; five wrong tries a minute.',
+    body: schemas.codeSchema,
+    answer: null,
+  },
+  sendAway: { method: 'DELETE', path: '/server/devices/:id', what: 'Sends a device away; it has to enter the code again.', answer: null },
+  noticeSeen: { method: 'DELETE', path: '/server/notice', what: 'Takes the notice of the server away.', answer: null },
+  returnFromCopy: {
+    method: 'POST',
+    path: '/server/copies/:day/return',
+    what: "Brings back from a day's copy the songs that are gone or cannot be read.",
+    answer: schemas.broughtBackSchema,
+  },
+} as const satisfies Readonly<Record<string, ApiRoute>>;
