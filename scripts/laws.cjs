@@ -1,4 +1,4 @@
-/* eslint-env jest */
+/* global jest */
 /** How property tests draw their cases. A test run draws the same ones each time, so that a commit that was green stays
  *  green; `npm run laws` draws others, and LAWS times as many, to find what the fixed ones do not. */
 const times = Number(process.env.LAWS ?? 0);

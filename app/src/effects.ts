@@ -18,6 +18,23 @@ export interface Keeping {
   goOn(): void;
 }
 
+/** Holds what keeps the open song; nothing while none is open. */
+export class KeepingSlot {
+  private kept: Keeping | null = null;
+
+  get current(): Keeping | null {
+    return this.kept;
+  }
+
+  /** Keeps by `keeping` from now on; returns what ends that. */
+  attach(keeping: Keeping): () => void {
+    this.kept = keeping;
+    return () => {
+      this.kept = null;
+    };
+  }
+}
+
 /** All that the app does beside its state: thunks get it as their third argument, components by `useEffects`. */
 export interface Effects {
   readonly newId: () => Id;
@@ -28,8 +45,7 @@ export interface Effects {
   readonly server: Pick<Server, 'change' | 'bringBack'>;
   /** The outbox of this page, opened when it is first asked for. */
   readonly outbox: () => Outbox;
-  /** `current` while a song is open. */
-  readonly keeping: { current: Keeping | null };
+  readonly keeping: KeepingSlot;
   readonly sound: AppSound;
   readonly grid: GridOnScreen;
   readonly held: HeldInputs;
@@ -52,7 +68,7 @@ export function browserEffects(): Effects {
     deviceId: deviceId(),
     server: api,
     outbox: () => (outbox ??= new Outbox()),
-    keeping: { current: null },
+    keeping: new KeepingSlot(),
     sound: new AppSound(),
     grid: new GridOnScreen(),
     held: new HeldInputs(),

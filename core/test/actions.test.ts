@@ -255,9 +255,9 @@ describe('copies', () => {
   const pair = songWith([note({ id: 'a', length: STEP }), note({ id: 'b', start: 3 * STEP, length: STEP / 2, pitch: 64 })]);
 
   it('duplicate lands one span later, rounded up, and is what is selected', () => {
-    const boxes = run(pair, 'duplicate', {}, ['a', 'b']);
-    expect(starts(boxes.notes).map((tick) => tick / STEP)).toEqual([0, 3, 4, 7]);
-    expect(boxes.select).toEqual(['new1', 'new2']);
+    const steps = run(pair, 'duplicate', {}, ['a', 'b']);
+    expect(starts(steps.notes).map((tick) => tick / STEP)).toEqual([0, 3, 4, 7]);
+    expect(steps.select).toEqual(['new1', 'new2']);
     expect(starts(run(pair, 'duplicate', { roundTo: 'bar' }).notes).map((tick) => tick / STEP)).toEqual([0, 3, 16, 19]);
     expect(starts(run(pair, 'duplicate', { roundTo: 'exact' }).notes).map((tick) => tick / STEP)).toEqual([0, 3, 3.5, 6.5]);
   });

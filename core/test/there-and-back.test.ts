@@ -160,15 +160,14 @@ describe('worked out by hand', () => {
     ]);
   });
 
-  it('fill: every third box, five spread over sixteen, and what stood there stays as it was', () => {
-    const hats = songWith(
-      [note({ id: 'mine', pitch: 42, start: 6 * STEP, velocity: 33 }), note({ id: 'gone', pitch: 42, start: STEP })],
-      1,
-    );
+  it('fill: every third step, five spread over sixteen; what stood there stays as it was, or gives way by choice', () => {
+    const hats = songWith([note({ id: 'mine', pitch: 42, start: 6 * STEP, velocity: 33 }), note({ id: 'off', pitch: 42, start: STEP })], 1);
     const at = { at: { tick: 0, pitch: 42 } };
     const filled = run(hats, 'fill', { every: 3, velocity: 80 }, [], at).notes;
-    expect(filled.map(({ start }) => start / STEP)).toEqual([0, 3, 6, 9, 12, 15]);
-    expect(filled[2]).toMatchObject({ id: 'mine', velocity: 33 });
+    expect(filled.map(({ start }) => start / STEP)).toEqual([0, 1, 3, 6, 9, 12, 15]);
+    expect(filled[3]).toMatchObject({ id: 'mine', velocity: 33 });
+    const instead = run(hats, 'fill', { every: 3, velocity: 80, there: 'go' }, [], at).notes;
+    expect(instead.map(({ start, velocity }) => [start / STEP, velocity])).toEqual([0, 3, 6, 9, 12, 15].map((step) => [step, 80]));
     const spread = (offset: number) =>
       run(songWith([], 1), 'fill', { how: 'spread', hits: 5, over: 16, offset }, [], at).notes.map(({ start }) => start / STEP);
     expect(spread(0)).toEqual([0, 4, 7, 10, 13]);

@@ -78,7 +78,7 @@ test('the other button opens a menu that keys walk; the ruler selects a span; th
   await expect(page.getByTestId('readout')).toContainText('2 notes');
   await page.keyboard.press('Escape');
 
-  // A sweep from soft to loud over all three stems; they stand at 0, 8 and 12 of 32 boxes.
+  // A sweep from soft to loud over all three stems; they stand at 0, 8 and 12 of 32 steps.
   const lane = (await page.getByTestId('velocity-lane').boundingBox())!;
   await drag(page, { x: lane.x + 1, y: lane.y + lane.height - 10 }, { x: (await boxAt(page, 12, 'C4')).x, y: lane.y + 9 });
   const velocities = async () => (await savedNotes(page)).map(({ velocity }) => velocity);
@@ -100,7 +100,7 @@ test('every act has a key: frame, add, longer, louder, mute, duplicate, copy of 
       [0, 1, expect.any(Number)],
       [2, 1, expect.any(Number)],
     ]);
-  // The cursor stands on box 3: a frame from there back to the beginning takes both.
+  // The cursor stands on step 3: a frame from there back to the beginning takes both.
   await page.keyboard.press('b');
   for (let step = 0; step < 3; step++) await page.keyboard.press('ArrowLeft');
   await page.keyboard.press('Enter');

@@ -9,7 +9,7 @@ test('two thumbs erase what a finger sweeps over; a drag copies after "Copy, the
     await page.touchscreen.tap(x, y);
   }
   await expect.poll(() => shapes(page)).toHaveLength(3);
-  await page.getByRole('button', { name: 'Select nothing' }).tap();
+  await page.getByRole('button', { name: 'Deselect' }).tap();
   const eraser = await middleOf(page.getByRole('button', { name: 'Hold and sweep to erase' }));
   await fingers.drag([{ from: await boxAt(page, 8, 'C4'), to: await boxAt(page, 20, 'C4') }], { thumb: eraser, steps: 14 });
   await expect.poll(() => shapes(page)).toEqual([[2, 1, 60]]);
@@ -36,7 +36,7 @@ test('a long press on a note opens what can be done with it, in reach of the thu
   await newSong(page, 'Lamp keys');
   const fingers = await Fingers.on(page);
   await fingers.drag([{ from: await boxAt(page, 0, 'C4'), to: await boxAt(page, 7, 'C4') }]);
-  await page.getByRole('button', { name: 'Select nothing' }).tap();
+  await page.getByRole('button', { name: 'Deselect' }).tap();
   await fingers.longPress(await boxAt(page, 4, 'C4'));
   const menu = page.getByRole('menu', { name: 'What to do with the selected notes' });
   await expect(menu).toBeVisible();
@@ -64,7 +64,7 @@ test('the ruler: held, then drawn along, it selects a stretch of time; drawn at 
   for (const step of [0, 5, 9, 17]) {
     const { x, y } = await boxAt(page, step, 'C4');
     await page.touchscreen.tap(x, y);
-    await page.getByRole('button', { name: 'Select nothing' }).tap();
+    await page.getByRole('button', { name: 'Deselect' }).tap();
   }
   const ruler = await middleOf(page.getByTestId('ruler'));
   const x = async (step: number) => (await boxAt(page, step, 'C4')).x;
@@ -112,7 +112,7 @@ test('in Steps a drag up makes a hit louder and one sideways moves it; the veloc
   await newSong(page, 'Quay kit');
   const fingers = await Fingers.on(page);
   await cell(page, 'Kick', 0).tap();
-  await page.getByRole('button', { name: 'Select nothing' }).tap();
+  await page.getByRole('button', { name: 'Deselect' }).tap();
   const hit = await middleOf(cell(page, 'Kick', 0));
   await fingers.drag([{ from: hit, to: { x: hit.x + 2, y: hit.y - 40 } }]);
   await expect.poll(async () => (await savedNotes(page))[0]!.velocity).toBe(124);
@@ -137,7 +137,7 @@ test('in Steps a drag up makes a hit louder and one sideways moves it; the veloc
 test('rules pick with settings and a live count; a copy beyond the end offers to make room', async ({ page }) => {
   await newSong(page, 'Quay kit');
   for (const step of [0, 2, 4, 6, 8]) await cell(page, 'Kick', step).tap();
-  await page.getByRole('button', { name: 'Select nothing' }).tap();
+  await page.getByRole('button', { name: 'Deselect' }).tap();
   await page.getByRole('tab', { name: 'Select' }).tap();
   await page.getByRole('button', { name: 'One of so many: set up the rule' }).tap();
   const rule = page.getByRole('region', { name: 'Select: One of so many' });
@@ -149,7 +149,7 @@ test('rules pick with settings and a live count; a copy beyond the end offers to
   await page.getByRole('button', { name: 'Velocity 120' }).tap();
   await expect.poll(async () => (await savedNotes(page)).map(({ velocity }) => velocity)).toEqual([120, 100, 120, 100, 120]);
 
-  await page.getByRole('button', { name: 'Select nothing' }).tap();
+  await page.getByRole('button', { name: 'Deselect' }).tap();
   await page.getByRole('tab', { name: 'Copy' }).tap();
   for (let times = 0; times < 2; times++) {
     await page.getByRole('button', { name: 'Select all notes' }).tap();
@@ -157,7 +157,7 @@ test('rules pick with settings and a live count; a copy beyond the end offers to
     const trial = page.getByRole('region', { name: 'Trying Duplicate' });
     await trial.getByRole('button', { name: 'bar', exact: true }).tap();
     await trial.getByRole('button', { name: 'Keep' }).tap();
-    await page.getByRole('button', { name: 'Select nothing' }).tap();
+    await page.getByRole('button', { name: 'Deselect' }).tap();
   }
   await expect.poll(async () => (await savedNotes(page)).length).toBe(20);
   await page.getByRole('button', { name: 'Duplicate', exact: true }).tap();

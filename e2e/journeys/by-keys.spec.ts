@@ -23,7 +23,7 @@ test('a row gets its own grid and length, and goes to another sound and back', a
   await expect(page.getByRole('checkbox', { name: /^Kick / })).toHaveCount(8);
   await page.keyboard.press('o');
   await press(page, 'Length of the row: less');
-  await expect(page.getByRole('group', { name: 'Length of the row' })).toContainText('15 boxes');
+  await expect(page.getByRole('group', { name: 'Length of the row' })).toContainText('15 steps');
   await press(page, 'Low tom');
   expect((await savedNotes(page)).map(({ pitch }) => pitch)).toEqual([45]);
   await press(page, 'Put them back');

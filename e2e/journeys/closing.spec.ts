@@ -1,5 +1,5 @@
 import { expect, test, type Browser, type Page } from '@playwright/test';
-import { cell, newSong, savedNotes } from '../support/app';
+import { cell, newSong, savedNotes, songIdOf } from '../support/app';
 
 const SLOW_MS = 600;
 const LANES = 4;
@@ -84,7 +84,7 @@ test('thousands of unsent changes go in pieces that fit, in the order they were 
   await cell(page, 'Kick', 0).tap();
   await expect(page.getByTestId('link')).toHaveText('Saved');
   const [first] = await savedNotes(page);
-  const songId = page.url().split('/').pop()!;
+  const songId = songIdOf(page);
   // What a browser without a line would have kept: 1,300 changes, each later one with an earlier time.
   await page.goto('about:blank');
   await page.goto('/');

@@ -11,7 +11,7 @@ const CLOSED_HAT = 42;
 async function emptySong(page: Page): Promise<void> {
   await page.goto('/');
   await page.getByRole('button', { name: 'New song', exact: true }).click();
-  await page.getByRole('button', { name: 'Make the song' }).click();
+  await page.getByRole('button', { name: 'Create song' }).click();
   await expect(page.getByRole('heading', { name: 'What comes first?' })).toBeVisible();
 }
 
@@ -42,7 +42,7 @@ test.describe('by thumb', () => {
     for (const step of [0, 8, 10]) await acts.press(cell(page, 'Kick', step));
     await acts.press(page.getByRole('button', { name: /^Snare, / }));
     for (const step of [4, 12]) await acts.press(cell(page, 'Snare', step));
-    await acts.press(page.getByRole('button', { name: 'Select nothing' }));
+    await acts.press(page.getByRole('button', { name: 'Deselect' }));
     await acts.press(page.getByRole('tab', { name: 'Copy' }));
     await acts.press(page.getByRole('button', { name: 'Repeat to the end' }));
     await acts.press(page.getByRole('button', { name: /^Closed hat, / }));
@@ -62,7 +62,7 @@ test.describe('by thumb', () => {
     await acts.press(page.getByRole('button', { name: 'One finger draws: change' }));
     for (const [half, row] of ['G2', 'A2', 'F2', 'D2'].entries())
       await acts.drag(await boxAt(page, 8 * half, row), await boxAt(page, 8 * half + 6, row));
-    await acts.press(page.getByRole('button', { name: 'Select nothing' }));
+    await acts.press(page.getByRole('button', { name: 'Deselect' }));
     await acts.press(page.getByRole('tab', { name: 'Copy' }));
     await acts.press(page.getByRole('button', { name: 'Repeat to the end' }));
     await acts.press(page.getByRole('tab', { name: 'View' }));

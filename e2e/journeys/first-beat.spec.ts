@@ -30,7 +30,7 @@ test('a beat from nothing: drawn, split, rotated, nudged, there after a reload, 
 
   // And all of them a 1/16 later.
   await page.getByRole('tab', { name: 'Time' }).tap();
-  await page.getByRole('button', { name: 'Nudge later' }).tap();
+  await page.getByRole('button', { name: 'Later' }).tap();
   await expect.poll(() => starts(36)).toEqual([1, 1.5, 5, 5.5, 9, 9.5, 13, 13.5]);
 
   const before = await savedNotes(page);

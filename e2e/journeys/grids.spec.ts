@@ -21,9 +21,9 @@ test('the grid changes at one touch while the loop plays; notes stay, and those 
   await page.getByTestId('play').tap();
   await button(page, /^Grid is straight/).tap();
   await button(page, /^Grid is dotted/).tap();
-  await expect(page.getByTestId('grid-words')).toHaveText('1/16 triplet: 6 boxes a beat, 24 a bar');
+  await expect(page.getByTestId('grid-words')).toHaveText('1/16 triplet: 6 steps a beat, 24 a bar');
   await button(page, 'Coarser grid').tap();
-  await expect(page.getByTestId('grid-words')).toHaveText('1/8 triplet: 3 boxes a beat, 12 a bar');
+  await expect(page.getByTestId('grid-words')).toHaveText('1/8 triplet: 3 steps a beat, 12 a bar');
   // Of the sixteenths 0, 3 and 6 only the first stands on a third of a beat, and the one on beat 2 1/2 does not.
   await button(page, '2 off grid: select them').tap();
   await expect(page.getByTestId('readout')).toContainText('2 notes');
@@ -31,9 +31,9 @@ test('the grid changes at one touch while the loop plays; notes stay, and those 
   await button(page, /^Grid 1\/8 triplet: set up/).tap();
   await button(page, '1/4').tap();
   await button(page, 'n in the space of m').tap();
-  await expect(page.getByTestId('sheet-note')).toHaveText('1/4 5:4: 1 1/4 boxes a beat, 5 a bar');
-  for (const _more of [6, 7]) await button(page, 'Boxes in it: more').tap();
-  await expect(page.getByTestId('grid-words')).toHaveText('1/4 7:4: 1 3/4 boxes a beat, 7 a bar');
+  await expect(page.getByTestId('sheet-note')).toHaveText('1/4 5:4: 1 1/4 steps a beat, 5 a bar');
+  for (const _more of [6, 7]) await button(page, 'Steps in it: more').tap();
+  await expect(page.getByTestId('grid-words')).toHaveText('1/4 7:4: 1 3/4 steps a beat, 7 a bar');
   await button(page, 'Close: Grid').tap();
   await expect(page.getByRole('checkbox', { name: /^Kick / })).toHaveCount(7);
   await page.getByTestId('play').tap();
@@ -55,10 +55,10 @@ test('a row has its own grid and its own length: it goes round against the other
   // Three quarters long: hits on 1 and 3 come round every three beats.
   await button(page, 'More for row Kick').tap();
   for (const _box of Array.from({ length: 5 })) await button(page, 'Length of the row: less').tap();
-  await expect(page.getByRole('group', { name: 'Length of the row' })).toContainText('3 boxes');
+  await expect(page.getByRole('group', { name: 'Length of the row' })).toContainText('3 steps');
   await button(page, 'Close: Row Kick').tap();
   await cell(page, 'Kick', 2).tap();
-  await expect(page.getByTestId('row-words')).toHaveText('1/4, 3 boxes');
+  await expect(page.getByTestId('row-words')).toHaveText('1/4, 3 steps');
   // The fourth beat is a repeat of the first; a tap on it takes the first away.
   await expect(cell(page, 'Kick', 3)).toHaveAccessibleName(/repeat, velocity/);
   expect(await exported(page, 36)).toEqual([0, 8, 12, 20, 24]);
@@ -87,7 +87,7 @@ test('a stretch of time has its own grid, and the grid can follow the zoom', asy
   };
   await tap(1);
   await tap(18);
-  // In the stretch a box is a third of a beat: the second one begins at 2.1 1/3.
+  // In the stretch a step is a third of a beat: the second one begins at 2.1 1/3.
   const third = 4 / 3;
   await expect.poll(() => shapes(page)).toHaveLength(2);
   const [plain, triplet] = await shapes(page);

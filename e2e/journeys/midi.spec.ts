@@ -118,7 +118,7 @@ test('a large file is read beside the page: its progress is seen, it can be left
   const shares = await page.evaluate(() => (window as unknown as { shares: number[] }).shares);
   expect(shares.length).toBeGreaterThan(0);
   expect([...shares].sort((a, b) => a - b)).toEqual(shares);
-  await page.getByRole('button', { name: 'Leave it' }).tap();
+  await page.getByRole('button', { name: 'Cancel' }).tap();
   await expect(page.getByRole('region', { name: 'MIDI file' })).toHaveCount(0);
   await choose();
   await page.getByRole('button', { name: 'Bring it in' }).tap();

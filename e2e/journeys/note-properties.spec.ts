@@ -15,9 +15,9 @@ test('by thumb: of three notes one sounds each time round; one has more lots, on
     const at = await boxAt(page, step, row);
     await page.touchscreen.tap(at.x, at.y);
   }
-  await button(page, 'Select nothing').tap();
+  await button(page, 'Deselect').tap();
   await page.getByRole('tab', { name: 'Feel' }).tap();
-  await button(page, 'One of them sounds').tap();
+  await button(page, 'Only one plays').tap();
   await expect(page.getByRole('option', { name: /one of a group/ })).toHaveCount(3);
   expect(new Set((await properties(page)).map(({ oneOf }) => oneOf)).size).toBe(1);
   const third = await boxAt(page, 8, 'G4');
@@ -84,7 +84,7 @@ test.describe('wide', () => {
     await expect(page.getByTestId('readout')).not.toContainText('bend');
     await page.keyboard.press('y');
     await page.keyboard.press('Control+a');
-    await tabTo(button(page, 'One of them sounds'));
+    await tabTo(button(page, 'Only one plays'));
     await page.keyboard.press('Enter');
     await expect(page.getByTestId('readout')).toContainText('one of a group');
     await page.keyboard.press('t');

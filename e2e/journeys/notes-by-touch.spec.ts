@@ -14,7 +14,7 @@ test('notes by thumb: tap, draw long and loud, move, resize, frame, erase; each 
   await tap(4, 'C4');
   await expect.poll(() => seen(page)).toEqual([[4, 1, 60]]);
 
-  // From empty ground: eight boxes to the right and 20 px up make it long and louder than the usual 100.
+  // From empty ground: eight steps to the right and 20 px up make it long and louder than the usual 100.
   const from = await boxAt(page, 8, 'E4');
   const to = await boxAt(page, 15, 'E4');
   await fingers.drag([{ from, to: { x: to.x, y: from.y - 20 } }]);
@@ -26,7 +26,7 @@ test('notes by thumb: tap, draw long and loud, move, resize, frame, erase; each 
     ]);
   expect((await savedNotes(page)).find(({ pitch }) => pitch === 64)!.velocity).toBeGreaterThan(108);
 
-  // The drawn note is selected: its end is pulled four boxes back, then its body moved up to G4 and four boxes on.
+  // The drawn note is selected: its end is pulled four steps back, then its body moved up to G4 and four steps on.
   const end = await boxAt(page, 15, 'E4');
   await fingers.drag([{ from: { x: end.x + 2, y: end.y }, to: await boxAt(page, 11, 'E4') }]);
   await expect
@@ -48,7 +48,7 @@ test('notes by thumb: tap, draw long and loud, move, resize, frame, erase; each 
   await expect(page.getByTestId('readout')).toContainText('2 notes · C4–G4');
 
   // A double tap erases; undo brings it back.
-  await page.getByRole('button', { name: 'Select nothing' }).tap();
+  await page.getByRole('button', { name: 'Deselect' }).tap();
   await fingers.doubleTap(await boxAt(page, 13, 'G4'));
   await expect.poll(() => seen(page)).toEqual([[4, 1, 60]]);
   await page.getByRole('button', { name: 'Undo' }).tap();
@@ -107,10 +107,10 @@ test('two fingers move and pinch the view and change no note; the grid says itse
   await expect.poll(async () => (await page.getByText('C4', { exact: true }).first().boundingBox())!.y - top).toBeGreaterThan(70);
   expect(await seen(page)).toEqual([]);
 
-  await expect(page.getByTestId('grid-words')).toHaveText('1/16: 4 boxes a beat, 16 a bar');
+  await expect(page.getByTestId('grid-words')).toHaveText('1/16: 4 steps a beat, 16 a bar');
   await page.getByRole('button', { name: 'Coarser grid' }).tap();
   await page.getByRole('button', { name: 'Grid is straight: change' }).tap();
-  await expect(page.getByTestId('grid-words')).toHaveText('1/8 dotted: 1 1/3 boxes a beat, 5 1/3 a bar');
+  await expect(page.getByTestId('grid-words')).toHaveText('1/8 dotted: 1 1/3 steps a beat, 5 1/3 a bar');
   await page.getByRole('button', { name: 'Grid is dotted: change' }).tap();
-  await expect(page.getByTestId('grid-words')).toHaveText('1/8 triplet: 3 boxes a beat, 12 a bar');
+  await expect(page.getByTestId('grid-words')).toHaveText('1/8 triplet: 3 steps a beat, 12 a bar');
 });

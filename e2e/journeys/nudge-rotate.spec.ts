@@ -16,11 +16,11 @@ async function holdDown(page: Page, name: string, ms: number): Promise<void> {
 test('a nudge by thumb: held it repeats, its total is shown and taps back, its amount is apart from the grid', async ({ page }) => {
   await newSong(page, 'Quay kit');
   for (const step of [2, 5]) await cell(page, 'Kick', step).tap();
-  await button(page, 'Select nothing').tap();
-  await button(page, 'Nudge later').tap();
+  await button(page, 'Deselect').tap();
+  await button(page, 'Later').tap();
   await expect(button(page, /^Nudged \+1\/16: put back/)).toBeVisible();
   await expect.poll(() => starts(page)).toEqual([3, 6]);
-  await holdDown(page, 'Nudge later', 900);
+  await holdDown(page, 'Later', 900);
   const total = (await button(page, /^Nudged/).getAttribute('aria-label'))!;
   const times = Number(/(\d+) × 1\/16/.exec(total)![1]);
   expect(times).toBeGreaterThan(4);
@@ -38,15 +38,15 @@ test('a nudge by thumb: held it repeats, its total is shown and taps back, its a
   await button(page, /^One nudge is 1\/16/).tap();
   await button(page, '10 ms').tap();
   await button(page, 'Close: One nudge').tap();
-  await button(page, 'Nudge later').tap();
+  await button(page, 'Later').tap();
   await expect.poll(async () => (await savedNotes(page)).map(({ start }) => start)).toEqual([2 * 5040 + 403, 5 * 5040 + 403]);
-  await button(page, 'Nudge earlier').tap();
+  await button(page, 'Earlier').tap();
   await expect.poll(() => starts(page)).toEqual([2, 5]);
   // The group stops at the beginning and keeps its shape.
   await button(page, /^One nudge is 10 ms/).tap();
   await button(page, 'beat').tap();
   await button(page, 'Close: One nudge').tap();
-  await button(page, 'Nudge earlier').tap();
+  await button(page, 'Earlier').tap();
   await expect.poll(() => starts(page)).toEqual([0, 3]);
   // The whole track against the others: its notes stay where they are in it, and it goes back at a touch.
   await button(page, /^One nudge is/).tap();
@@ -67,7 +67,7 @@ test('rotate goes round the loop, the marked span or the notes, hands values on,
     const at = await boxAt(page, step, row);
     await page.touchscreen.tap(at.x, at.y);
   }
-  await button(page, 'Select nothing').tap();
+  await button(page, 'Deselect').tap();
   const begun = [
     [0, 1, 60],
     [4, 1, 64],
@@ -100,7 +100,7 @@ test('rotate goes round the loop, the marked span or the notes, hands values on,
   await button(page, 'Undo').tap();
   await expect.poll(() => shapes(page)).toEqual(begun);
 
-  await button(page, 'Pitches on').tap();
+  await button(page, 'Shift pitches along').tap();
   await expect
     .poll(() => shapes(page))
     .toEqual([
@@ -108,7 +108,7 @@ test('rotate goes round the loop, the marked span or the notes, hands values on,
       [4, 1, 60],
       [30, 1, 64],
     ]);
-  await button(page, 'Rhythm on').tap();
+  await button(page, 'Shift the rhythm along').tap();
   // The distances 4, 26 and 2 go on by one: 2, 4, 26. The pitches keep their order.
   await expect
     .poll(() => shapes(page))
@@ -140,7 +140,7 @@ test.describe('by keys', () => {
     for (const _box of Array.from({ length: 26 })) await button(page, 'Length of the row: less').click();
     await page.keyboard.press('.');
     await page.keyboard.press('.');
-    // Six boxes long: the hit on the fifth goes round to the first.
+    // Six steps long: the hit on the fifth goes round to the first.
     await expect.poll(() => starts(page)).toEqual([0, 3]);
     await page.keyboard.press(',');
     await page.keyboard.press(',');

@@ -15,7 +15,7 @@ test('a key names the rows, tints its scale and never moves a note; steps of the
     [16, 'F♯4'],
   ] as const)
     await tapAt(page, await boxAt(page, step, row));
-  await button(page, 'Select nothing').tap();
+  await button(page, 'Deselect').tap();
   await page.getByRole('tab', { name: 'Pitch' }).tap();
   // Without a key there is no scale to move in, and the way to one is offered.
   await button(page, 'Scale step up').tap();
@@ -52,7 +52,7 @@ test("rows are chosen, and what that hides is said; notes out of a sound's range
     [8, 'C♯3'],
   ] as const)
     await tapAt(page, await boxAt(page, step, row));
-  await button(page, 'Select nothing').tap();
+  await button(page, 'Deselect').tap();
   await page.getByRole('tab', { name: 'View' }).tap();
   await button(page, 'Rows with notes').tap();
   await expect(page.getByText('D2', { exact: true })).toBeVisible();
@@ -65,7 +65,7 @@ test("rows are chosen, and what that hides is said; notes out of a sound's range
   // C sharp is not of D minor: its row is away, and that is said.
   await button(page, 'Select all notes').tap();
   await expect(page.getByTestId('readout')).toContainText('D2–D♭3');
-  await button(page, 'Select nothing').tap();
+  await button(page, 'Deselect').tap();
   await button(page, '1 row with notes hidden: show every row').tap();
   await expect(page.getByText('D♭3', { exact: true })).toBeVisible();
 
@@ -93,10 +93,10 @@ test('a drum row is renamed, given to another sound and given back, muted and fi
   await button(page, /^Boom, /).tap();
   await expect(cell(page, 'Boom', 8)).toBeChecked();
 
-  // Three hits spread over eight boxes, again and again: 3 + 3 + 2.
+  // Three hits spread over eight steps, again and again: 3 + 3 + 2.
   await button(page, /^Rim, /).tap();
   await button(page, 'Fill Rim').tap();
-  await button(page, 'so many, evenly').tap();
+  await button(page, 'hits, evenly').tap();
   for (const _hit of [4, 3]) await button(page, 'Hits: less').tap();
   for (const _box of Array.from({ length: 8 })) await button(page, 'Over: less').tap();
   await button(page, 'Keep').tap();

@@ -63,7 +63,7 @@ for (const width of [390, 1280]) {
   });
 }
 
-test('the view stays out of the song: dress, grid and bar come back after a reload, and are no undo steps', async ({ page }) => {
+test('the view stays out of the song: viewMode, grid and bar come back after a reload, and are no undo steps', async ({ page }) => {
   await newSong(page, 'Quay kit');
   await page.getByRole('button', { name: 'Finer grid' }).tap();
   await page.getByRole('button', { name: 'Bar 2', exact: true }).tap();

@@ -3,7 +3,7 @@ import { cpSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { SpawnedServer } from '../../server/test/spawned-server';
-import { cell, newSong, savedNotes } from '../support/app';
+import { cell, newSong, savedNotes, songIdOf } from '../support/app';
 
 test('a song is renamed, duplicated, deleted, and brought back by Undo and from the deleted songs', async ({ page }) => {
   const own = `Own ${Date.now()}`;
@@ -45,7 +45,7 @@ test('a song deleted in another window says so, keeps what is done, and goes on 
   await newSong(page, 'Quay kit');
   await cell(page, 'Kick', 0).tap();
   await expect(page.getByTestId('link')).toHaveText('Saved');
-  await request.delete(`/api/songs/${page.url().split('/').pop()}`);
+  await request.delete(`/api/songs/${songIdOf(page)}`);
   await expect(page.getByRole('alert')).toContainText('deleted in another window');
   await cell(page, 'Kick', 4).tap();
   await page.getByRole('button', { name: 'Bring it back' }).tap();
@@ -64,7 +64,7 @@ test.describe('an older copy of the songs put back while a window has newer ones
       const port = new URL(server.address).port;
       await page.goto(`http://127.0.0.1:${port}/`);
       await page.getByRole('button', { name: 'New song', exact: true }).tap();
-      await page.getByRole('button', { name: 'Make the song' }).tap();
+      await page.getByRole('button', { name: 'Create song' }).tap();
       await page.getByRole('button', { name: 'Quay kit', exact: true }).tap();
       await cell(page, 'Kick', 0).tap();
       await expect(page.getByTestId('link')).toHaveText('Saved');

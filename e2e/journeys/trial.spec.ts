@@ -9,7 +9,7 @@ test('an action is tried on the running loop, compared, kept or dropped', async 
   const starts = async () => (await savedNotes(page)).map(({ start }) => start / QUARTER);
 
   await page.getByRole('button', { name: 'Play' }).tap();
-  await page.getByRole('button', { name: 'Select nothing' }).tap();
+  await page.getByRole('button', { name: 'Deselect' }).tap();
   await page.getByRole('button', { name: 'Rotate: try with settings' }).tap();
   const strip = page.getByRole('region', { name: 'Trying Rotate' });
   await expect(strip).toContainText('on the whole pattern');
@@ -58,14 +58,14 @@ test('a cut says how many notes it makes, and undo during a trial drops it', asy
   const kick = (step: number) => page.getByRole('checkbox', { name: /^Kick / }).nth(step);
   await kick(0).tap();
   await kick(8).tap();
-  await page.getByRole('button', { name: 'Select nothing' }).tap();
+  await page.getByRole('button', { name: 'Deselect' }).tap();
   await page.getByRole('tab', { name: 'Length' }).tap();
   await page.getByRole('button', { name: 'Split in parts: try with settings' }).tap();
   const strip = page.getByRole('region', { name: 'Trying Split in parts' });
   await expect(strip).toContainText('2 notes become 4.');
   await strip.getByRole('button', { name: 'Parts: more' }).tap();
   await expect(strip).toContainText('2 notes become 6.');
-  // The row in hand is still in view above the strip.
+  // The current row is still in view above the strip.
   await expect(kick(8)).toBeInViewport();
   await page.getByRole('button', { name: 'Undo' }).tap();
   await expect(strip).toHaveCount(0);

@@ -30,7 +30,7 @@ test('a line with mouse and keys: draw, resize, Shift-drag, nudge, transpose, fi
     [8, 6, 60],
   ]);
 
-  // The end of the second, two boxes out; Escape in the middle of a drag changes nothing.
+  // The end of the second, two steps out; Escape in the middle of a drag changes nothing.
   const end = await at(13, 'C4');
   await drag({ x: end.x + width / 2 - 3, y: end.y }, { x: end.x + 2.5 * width, y: end.y });
   await expect.poll(seen).toEqual([
@@ -61,7 +61,7 @@ test('a line with mouse and keys: draw, resize, Shift-drag, nudge, transpose, fi
   ]);
   await page.keyboard.press('1');
   await page.keyboard.press('1');
-  await expect(page.getByTestId('grid-words')).toContainText('1/4: 1 box a beat');
+  await expect(page.getByTestId('grid-words')).toContainText('1/4: 1 step a beat');
   await page.keyboard.press('c');
   await expect.poll(seen).toEqual([
     [0, 1, 60],

@@ -43,7 +43,7 @@ test.describe('phone', () => {
       .click({ button: 'right', force: true });
     await shoot(page, 'phone-menu');
     await page.getByRole('button', { name: 'Close the menu' }).click();
-    await page.getByRole('button', { name: 'Select nothing' }).click();
+    await page.getByRole('button', { name: 'Deselect' }).click();
     await tab(page, 'View');
     await page.getByRole('button', { name: 'Velocity lane' }).click();
     await shoot(page, 'phone-lane');

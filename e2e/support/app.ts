@@ -10,14 +10,18 @@ export interface SavedNote {
   readonly velocity: number;
 }
 
+/** The id of the song that a page shows. */
+export function songIdOf(page: Page): string {
+  return /\/song\/([^/?]+)/.exec(page.url())![1]!;
+}
+
 /** The song as the server has it: what a reload would bring back. */
 export async function savedNotes(page: Page): Promise<SavedNote[]> {
   await expect(page.getByTestId('link')).toHaveText('Saved');
-  const id = new URL(page.url()).pathname.split('/').pop()!;
   const song = await page.evaluate(async (songId) => {
     const answer = (await (await fetch(`/api/songs/${songId}`)).json()) as { song: { notes: Record<string, SavedNote[]> } };
     return answer.song;
-  }, id);
+  }, songIdOf(page));
   return Object.values(song.notes).flat();
 }
 
@@ -26,7 +30,7 @@ export async function newSong(page: Page, sound: string, name = 'Tide Table'): P
   await page.goto('/');
   await page.getByRole('button', { name: 'New song', exact: true }).click();
   await page.getByRole('textbox', { name: 'Name of the song' }).fill(name);
-  await page.getByRole('button', { name: 'Make the song' }).click();
+  await page.getByRole('button', { name: 'Create song' }).click();
   await page.getByRole('button', { name: sound, exact: true }).click();
   await expect(page.getByTestId('play')).toBeVisible();
 }
@@ -113,7 +117,7 @@ export async function middleOf(locator: Locator): Promise<{ x: number; y: number
 
 const STEP = QUARTER / 4;
 
-/** The place of a grid box on screen: the sixteenth `step` of the row named at the left, in a new pattern of two bars. */
+/** The place of a grid step on screen: the sixteenth `step` of the row named at the left, in a new pattern of two bars. */
 export async function boxAt(page: Page, step: number, row: string): Promise<Point> {
   const grid = (await page.getByTestId('notes-grid').boundingBox())!;
   const name = (await page.getByText(row, { exact: true }).first().boundingBox())!;

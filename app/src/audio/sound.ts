@@ -4,10 +4,17 @@ import { Player, type Score } from './player';
 /** The app's sound. It opens at the first press, as browsers ask, and knows the score before that. */
 export class AppSound {
   player: Player | null = null;
-  /** Told when the browser takes the sound away or gives it back. */
-  onBlocked: ((isBlocked: boolean) => void) | null = null;
+  private onBlocked: ((isBlocked: boolean) => void) | null = null;
   private opening: Promise<Player> | null = null;
   private score: Score | null = null;
+
+  /** Tells `onBlocked` when the browser takes the sound away or gives it back; returns what ends that. */
+  watchBlocked(onBlocked: (isBlocked: boolean) => void): () => void {
+    this.onBlocked = onBlocked;
+    return () => {
+      this.onBlocked = null;
+    };
+  }
 
   setScore(score: Score): void {
     this.score = score;

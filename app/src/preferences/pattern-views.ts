@@ -2,18 +2,18 @@ import type { Division, Id, TickSpan } from '@yibbo/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { store, stored } from './storage';
 
-export type Dress = 'steps' | 'notes';
+export type ViewMode = 'steps' | 'notes';
 /** Which rows are shown: every key, those of the scale, of the kit, or those that have notes. */
 export type RowChoice = 'every' | 'scale' | 'kit' | 'used';
 
 /** How one pattern is being looked at. Not part of the song, never in undo; remembered in this browser. */
 export interface PatternView {
-  readonly dress: Dress | null;
+  readonly viewMode: ViewMode | null;
   /** Null until it is chosen: then the one that fits the notes best. */
   readonly division: Division | null;
-  /** The bar on show and the row in hand in Steps. */
+  /** The bar on show and the current row in Steps. */
   readonly bar: number;
-  readonly rowInHand: number | null;
+  readonly activeRow: number | null;
   /** Rows with a division of their own, by pitch. */
   readonly rowDivisions: Readonly<Record<number, Division>>;
   /** Stretches of time with a division of their own, in order and apart from each other. */
@@ -25,10 +25,10 @@ export interface PatternView {
 }
 
 export const DEFAULT_PATTERN_VIEW: PatternView = {
-  dress: null,
+  viewMode: null,
   division: null,
   bar: 0,
-  rowInHand: null,
+  activeRow: null,
   rowDivisions: {},
   spanDivisions: [],
   followsZoom: false,

@@ -1,4 +1,4 @@
-import type { AmountUnit, Shape } from '@yibbo/core';
+import type { AmountUnit, Shape, SweepMode } from '@yibbo/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { store, stored } from './storage';
 
@@ -17,18 +17,20 @@ export interface Preferences {
   /** The octave MIDI key 60 is said to be in. */
   readonly middleOctave: 3 | 4;
   readonly isSnapping: boolean;
-  /** Whether dragged notes go by whole boxes or to the lines. */
+  /** Whether dragged notes go by whole steps or to the lines. */
   readonly snapsBy: 'distance' | 'line';
   /** Whether drum hits are drawn as marks of one width in Notes. */
   readonly hitsAsMarks: boolean;
-  /** How long a drawn note is: one box, as the last one, or so many ticks. */
+  /** How long a drawn note is: one step, as the last one, or a number of ticks. */
   readonly drawnLength: 'grid' | 'last' | number;
   readonly lastLength: number | null;
-  /** How far a nudge goes; null is a box, or a millisecond with snapping off. */
+  /** How far a nudge goes; null is a step, or a millisecond with snapping off. */
   readonly nudge: Amount | null;
   /** The line that runs of notes, and velocities in the lane, follow. */
   readonly shape: Shape;
   readonly turns: number;
+  /** What a sweep over velocities does with chords. */
+  readonly sweepMode: SweepMode;
   /** Whether painted runs keep to the scale. */
   readonly paintsInScale: boolean;
 }
@@ -47,6 +49,7 @@ const DEFAULTS: Preferences = {
   shape: 'hand',
   turns: 2,
   paintsInScale: false,
+  sweepMode: 'scale',
 };
 
 const slice = createSlice({

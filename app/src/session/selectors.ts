@@ -23,7 +23,7 @@ import {
   type Track,
 } from '@yibbo/core';
 import { createSelector } from '@reduxjs/toolkit';
-import { DEFAULT_PATTERN_VIEW, type Dress, type PatternView } from '../preferences/pattern-views';
+import { DEFAULT_PATTERN_VIEW, type ViewMode, type PatternView } from '../preferences/pattern-views';
 import type { State } from '../store';
 
 /** The part that is open for editing, with all that hangs on it. */
@@ -32,7 +32,7 @@ export interface OpenPart extends Grids {
   readonly track: Track;
   readonly pattern: Pattern;
   readonly view: PatternView;
-  readonly dress: Dress;
+  readonly viewMode: ViewMode;
   readonly division: Division;
   readonly meter: MeterShape;
   /** The song's meters as seen from the pattern's beginning. */
@@ -92,7 +92,7 @@ export const selectPart = createSelector(
       view,
       meter,
       division: inUse,
-      dress: view.dress ?? (track.kind === 'drums' ? 'steps' : 'notes'),
+      viewMode: view.viewMode ?? (track.kind === 'drums' ? 'steps' : 'notes'),
       meters: [{ tick: 0, ...meter }, ...later],
       grid: gridWithSpans(inUse, view.spanDivisions, meter),
       rowGrids: new Map(Object.entries(view.rowDivisions).map(([pitch, own]) => [Number(pitch), gridOf(own, meter)])),

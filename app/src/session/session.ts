@@ -15,7 +15,7 @@ export type Cure =
   | { readonly kind: 'octaves'; readonly noteIds: readonly Id[]; readonly semitones: number }
   | { readonly kind: 'endSolo'; readonly trackIds: readonly Id[] }
   | { readonly kind: 'unmutePlacement'; readonly placementId: Id }
-  | { readonly kind: 'lengthen' | 'unmuteNotes' | 'alwaysSound' | 'openSound' | 'chooseKey' };
+  | { readonly kind: 'undo' | 'lengthen' | 'unmuteNotes' | 'alwaysSound' | 'openSound' | 'chooseKey' };
 
 /** What stands in the tray's place to be set up: the grid (of the pattern, a row, a stretch of time), a row, the key, how far a nudge goes,
  *  the pattern's length. */

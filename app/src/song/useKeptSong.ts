@@ -37,11 +37,11 @@ export function useKeptSong(songId: string): string | null {
   const [sync] = useState(() => new SongSync(songId, portOf(store), outbox()));
   useEffect(() => {
     const { dispatch } = store;
-    keeping.current = sync;
+    const detach = keeping.attach(sync);
     sync.open(asked).catch((error: Error) => setProblem(error.message));
     return () => {
       sync.close();
-      keeping.current = null;
+      detach();
       dispatch(trialSet(null));
       dispatch(placementOpened(null));
       dispatch(noticeSet(null));

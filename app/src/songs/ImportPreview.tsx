@@ -33,7 +33,7 @@ export function ImportPreview({ picked, onClose, onMade, onAgain }: ImportPrevie
       {picked.ok ? <Contents picked={picked} /> : <Words role="alert">{picked.message}</Words>}
       {problem ? <Words role="alert">{problem}</Words> : null}
       <XStack gap={8}>
-        <Press grow look="raised" label="Leave it" onPress={onClose} />
+        <Press grow look="raised" label="Cancel" onPress={onClose} />
         {picked.ok ? (
           <Press
             grow
@@ -59,7 +59,7 @@ export function ReadingFile({ name, share, onClose }: { readonly name: string; r
         Reading {name} … {percent} %
       </Words>
       <progress aria-label={`Reading ${name}`} value={percent} max={100} style={{ width: '100%', accentColor: 'var(--act)' }} />
-      <Press look="raised" label="Leave it" onPress={onClose} />
+      <Press look="raised" label="Cancel" onPress={onClose} />
     </Panel>
   );
 }

@@ -23,8 +23,8 @@ export function NewSong({ onClose, onMade }: { readonly onClose: () => void; rea
       <TextField label="Name of the song" value={name} placeholder="New song" most={200} isFocused onChange={setName} onEnter={make} />
       {problem ? <Words role="alert">{problem}</Words> : null}
       <XStack gap={8}>
-        <Press grow look="raised" label="Leave it" onPress={onClose} />
-        <Press grow look="strong" label="Make the song" onPress={make} />
+        <Press grow look="raised" label="Cancel" onPress={onClose} />
+        <Press grow look="strong" label="Create song" onPress={make} />
       </XStack>
     </Panel>
   );

@@ -37,7 +37,7 @@ export interface ActionContext extends Grids {
   readonly span: TickSpan | null;
   /** The stretch that these very notes covered when they were first turned round in it; they may cover another since. */
   readonly ownSpan?: TickSpan | null;
-  /** Where new notes go: the cursor, the row in hand. */
+  /** Where new notes go: the cursor, the current row. */
   readonly at: { readonly tick: number; readonly pitch: number };
   /** Rows that have names of their own. */
   readonly rows: readonly { readonly pitch: number; readonly name: string }[];
@@ -84,7 +84,7 @@ export interface WhyNot {
   readonly to: number;
 }
 
-/** What an action takes: what is selected or, where nothing is, the whole pattern; only a selection; the row in hand whatever is
+/** What an action takes: what is selected or, where nothing is, the whole pattern; only a selection; the current row whatever is
  *  selected; or no notes at all, for it only makes some. */
 export type Takes = 'any' | 'selection' | 'row' | 'nothing';
 

@@ -1,5 +1,5 @@
 import { COMMON_TIME, division, gridOf } from '../time';
-import { IDLE, nearestNote, notesInRectangle, stepGesture, type Gesture, type GestureEvent, type GestureSetting, type Target } from '.';
+import { IDLE, noteAt, notesInRectangle, stepGesture, type Gesture, type GestureEvent, type GestureSetting, type Target } from '.';
 import { note } from '../../test/make';
 
 const STEP = 5040;
@@ -17,7 +17,7 @@ const press = (tick: number, target: Target = empty, more: Partial<GestureEvent 
   type: 'press',
   at: { tick, pitch: 60 },
   target,
-  ground: 'draw',
+  purpose: 'draw',
   extend: false,
   copy: false,
   ...more,
@@ -34,7 +34,7 @@ const drag = (tick: number, pitch = 60, more: Partial<GestureEvent & { type: 'dr
 const after = (...events: GestureEvent[]) => events.reduce<Gesture>((gesture, event) => stepGesture(gesture, event, setting), IDLE);
 const on = (noteId: string, part: 'body' | 'start' | 'end' | 'hit' = 'body', tick = 0): Target => ({ kind: 'note', noteId, part, tick });
 
-it('a drag from empty ground draws length sideways and velocity upwards, box by box', () => {
+it('a drag from empty ground draws length sideways and velocity upwards, step by step', () => {
   expect(after(press(STEP + 10), drag(3.4 * STEP, 64, { rise: 20 }))).toMatchObject({
     state: 'drawing',
     note: { start: STEP, length: 3 * STEP, pitch: 60, velocity: 120 },
@@ -59,7 +59,7 @@ it('a selected note takes the whole selection along, another only itself; distan
 it('by choice, what was grabbed goes to the nearest line instead: its start, or its end where that is held', () => {
   const byLine = { ...setting, snapsBy: 'line' as const };
   const dragged = (...events: GestureEvent[]) => events.reduce<Gesture>((gesture, event) => stepGesture(gesture, event, byLine), IDLE);
-  // Grabbed 200 ticks after its start, which is 300 after a line: a bit more than a box on, it stands on the next but one.
+  // Grabbed 200 ticks after its start, which is 300 after a line: a bit more than a step on, it stands on the next but one.
   expect(dragged(press(STEP + 500, on('a', 'body', STEP + 300)), drag(2.4 * STEP + 500))).toMatchObject({ ticks: STEP - 300 });
   expect(dragged(press(STEP + 500, on('a', 'end', STEP + 700)), drag(STEP + 500 + 2 * STEP))).toMatchObject({
     state: 'resizing',
@@ -80,24 +80,32 @@ it('a hit in a cell gets louder up and down and moves sideways, as the drag bega
 });
 
 it('erasing gathers what it sweeps over once; cancel leaves everything as it was', () => {
-  expect(after(press(0, on('a'), { ground: 'erase' }), drag(1, 60, { over: 'b' }), drag(2, 60, { over: 'a' }))).toEqual({
+  expect(after(press(0, on('a'), { purpose: 'erase' }), drag(1, 60, { over: 'b' }), drag(2, 60, { over: 'a' }))).toEqual({
     state: 'erasing',
     noteIds: ['a', 'b'],
   });
   expect(after(press(0), drag(STEP), { type: 'cancel' })).toBe(IDLE);
 });
 
-it('a finger takes a note as if it were 44 px each way, the nearer of two; the middle of the next row stays free', () => {
-  const notes = [note({ id: 'low', start: 0, length: STEP, pitch: 60 }), note({ id: 'high', start: 0, length: STEP, pitch: 62 })];
-  const near = (tick: number, rowPosition: number, reachPixels = 22) =>
-    nearestNote(notes, { tick, rowPosition }, (pitch) => 127 - pitch, { pixelsPerTick: 20 / STEP, rowPixels: 26, reachPixels })?.id ?? null;
-  expect(near(STEP / 2, 67.5)).toBe('low');
-  expect(near(1.5 * STEP, 67.5)).toBe('low');
-  expect(near(1.7 * STEP, 67.5)).toBeNull();
-  expect(near(STEP / 2, 66.3)).toBe('high');
-  expect(near(STEP / 2, 68.5)).toBeNull();
-  expect(near(1.5 * STEP, 67.5, 0)).toBeNull();
-  expect(notesInRectangle(notes, { tick: STEP * 2, pitch: 70 }, { tick: STEP / 2, pitch: 62 })).toEqual(['high']);
+it('an empty step wins over a note beside it; a finger reaches half a step within the step it is on', () => {
+  const notes = [
+    note({ id: 'short', start: 0, length: STEP / 8, pitch: 60 }),
+    note({ id: 'late', start: 4.75 * STEP, length: STEP / 4, pitch: 60 }),
+    note({ id: 'long', start: 8 * STEP, length: 4 * STEP, pitch: 60 }),
+    note({ id: 'over', start: 9 * STEP, length: STEP, pitch: 60 }),
+  ];
+  const under = (tick: number, pitch = 60, isTouch = true) =>
+    noteAt(notes, { tick, pitch }, { ...setting, drawnTicks: ({ length }) => length, isTouch })?.id ?? null;
+  expect(under(0.9 * STEP)).toBe('short');
+  expect(under(0.9 * STEP, 60, false)).toBe('short');
+  expect(under(1.05 * STEP)).toBeNull();
+  expect(under(0.05 * STEP, 61)).toBeNull();
+  expect(under(4.3 * STEP)).toBe('late');
+  expect(under(4.1 * STEP)).toBeNull();
+  expect(under(4.3 * STEP, 60, false)).toBeNull();
+  expect(under(5.01 * STEP)).toBeNull();
+  expect([8.5, 9.5, 10.5].map((steps) => under(steps * STEP))).toEqual(['long', 'over', 'long']);
+  expect(notesInRectangle(notes, { tick: STEP * 2, pitch: 70 }, { tick: STEP / 16, pitch: 60 })).toEqual(['short']);
 });
 
 describe('a run painted in one drag', () => {
@@ -107,7 +115,7 @@ describe('a run painted in one drag', () => {
     const end = events.reduce<Gesture>((gesture, event) => stepGesture(gesture, event, with_), IDLE);
     return painted(end)!.map(([tick, pitch]) => [tick / STEP, pitch]);
   };
-  const begin = press(0.5 * STEP, empty, { ground: 'paint' });
+  const begin = press(0.5 * STEP, empty, { purpose: 'paint' });
 
   it('writes a note at every line it crosses, on the row under the hand; going back over them changes them', () => {
     expect(paint({}, begin, drag(2.5 * STEP, 60), drag(4.2 * STEP, 62))).toEqual([

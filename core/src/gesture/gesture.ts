@@ -1,6 +1,6 @@
 import type { Id } from '../model/entities';
-import { boxTicks, clamp, gridAt, gridOfRow, lineAfter, lineBefore, nearestLine, type Grid, type Grids } from '../time';
-import { ledOn, type PaintPath, type PaintSetting } from './paint';
+import { stepTicks, clamp, gridAt, gridOfRow, lineAfter, lineBefore, nearestLine, type Grid, type Grids } from '../time';
+import { extendPath, type PaintPath, type PaintSetting } from './paint';
 import type { DrawnNote, Place } from './place';
 
 /** What lay under the pointer when it went down. A hit in a cell has no ends: sideways it moves, up and down it gets louder and softer. */
@@ -15,7 +15,7 @@ export type Target =
     };
 
 /** What a press on empty ground is to begin. Notes always move or resize, but for erasing. */
-export type Ground = 'draw' | 'paint' | 'select' | 'erase';
+export type PressPurpose = 'draw' | 'paint' | 'select' | 'erase';
 
 /** The pointer has moved on. */
 export interface DragEvent {
@@ -35,7 +35,7 @@ export type GestureEvent =
       readonly type: 'press';
       readonly at: Place;
       readonly target: Target;
-      readonly ground: Ground;
+      readonly purpose: PressPurpose;
       readonly extend: boolean;
       readonly copy: boolean;
     }
@@ -48,11 +48,11 @@ export type GestureEvent =
 export interface GestureSetting extends Grids {
   /** Whether places go to the lines of the grid; if not, to the tick. */
   readonly isSnapping: boolean;
-  /** Whether dragged notes go by whole boxes, keeping how far they are off the lines, or what was grabbed goes to the nearest line. */
+  /** Whether dragged notes go by whole steps, keeping how far they are off the lines, or what was grabbed goes to the nearest line. */
   readonly snapsBy: 'distance' | 'line';
   readonly selected: ReadonlySet<Id>;
   readonly velocity: number;
-  /** Length of a new note in ticks; null for one box of its grid. */
+  /** Length of a new note in ticks; null for one step of its grid. */
   readonly lengthTicks: number | null;
   readonly paint: PaintSetting;
 }
@@ -63,7 +63,7 @@ export type Gesture =
       readonly state: 'pressing';
       readonly from: Place;
       readonly target: Target;
-      readonly ground: Ground;
+      readonly purpose: PressPurpose;
       readonly extend: boolean;
       readonly copy: boolean;
     }
@@ -105,9 +105,9 @@ export function stepGesture(gesture: Gesture, event: GestureEvent, setting: Gest
   return gesture.state === 'pressing' ? drag(begin(gesture, event.isSteep, setting), event, setting) : drag(gesture, event, setting);
 }
 
-function press({ at, target, ground, extend, copy }: GestureEvent & { type: 'press' }): Gesture {
-  if (ground === 'erase') return { state: 'erasing', noteIds: target.kind === 'note' ? [target.noteId] : [] };
-  return { state: 'pressing', from: at, target, ground, extend, copy };
+function press({ at, target, purpose, extend, copy }: GestureEvent & { type: 'press' }): Gesture {
+  if (purpose === 'erase') return { state: 'erasing', noteIds: target.kind === 'note' ? [target.noteId] : [] };
+  return { state: 'pressing', from: at, target, purpose, extend, copy };
 }
 
 /** Holding empty ground begins a rectangle; holding a note asks for its menu. */
@@ -118,13 +118,13 @@ function held({ from, target, extend }: Gesture & { state: 'pressing' }): Gestur
 
 /** What the first real movement of a press turns it into. */
 function begin(
-  { from, target, ground, extend, copy }: Gesture & { state: 'pressing' },
+  { from, target, purpose, extend, copy }: Gesture & { state: 'pressing' },
   isSteep: boolean,
   setting: GestureSetting,
 ): Gesture {
   if (target.kind === 'empty') {
-    if (ground === 'select') return { state: 'selecting', from, to: from, extend };
-    if (ground === 'paint') return { state: 'painting', from, last: from, path: new Map() };
+    if (purpose === 'select') return { state: 'selecting', from, to: from, extend };
+    if (purpose === 'paint') return { state: 'painting', from, last: from, path: new Map() };
     return { state: 'drawing', from, note: tappedNote(from, setting) };
   }
   const noteIds = setting.selected.has(target.noteId) ? [...setting.selected] : [target.noteId];
@@ -147,7 +147,7 @@ function drag(gesture: Gesture, { at, rise, free, over }: DragEvent, setting: Ge
     case 'drawing':
       return { ...gesture, note: stretchedNote(gesture.from, at.tick, rise, isFree, setting) };
     case 'painting':
-      return { ...gesture, last: at, path: ledOn(gesture.path, gesture.from, gesture.last, at, setting.paint, setting) };
+      return { ...gesture, last: at, path: extendPath(gesture.path, gesture.from, gesture.last, at, setting.paint, setting) };
     case 'moving':
       return {
         ...gesture,
@@ -168,16 +168,16 @@ function drag(gesture: Gesture, { at, rise, free, over }: DragEvent, setting: Ge
   }
 }
 
-/** The note a tap on empty ground makes: at the line before it (off the grid, just there), one box long or as long as new notes are. */
+/** The note a tap on empty ground makes: at the line before it (off the grid, just there), one step long or as long as new notes are. */
 export function tappedNote(at: Place, setting: GestureSetting): DrawnNote {
   const grid = gridOfRow(setting, at.pitch);
   const tick = Math.max(0, at.tick);
   const start = setting.isSnapping ? lineBefore(grid, tick) : Math.round(tick);
-  const box = setting.isSnapping ? lineAfter(grid, start) - start : Math.round(boxTicks(gridAt(grid, start)));
+  const box = setting.isSnapping ? lineAfter(grid, start) - start : Math.round(stepTicks(gridAt(grid, start)));
   return { start, length: setting.lengthTicks ?? Math.max(1, box), pitch: at.pitch, velocity: setting.velocity };
 }
 
-/** The note from where the press began to `toTick`: right of it the length grows box by box, left of it the start goes back. */
+/** The note from where the press began to `toTick`: right of it the length grows step by step, left of it the start goes back. */
 function stretchedNote(from: Place, toTick: number, rise: number, free: boolean, setting: GestureSetting): DrawnNote {
   const grid = gridOfRow(setting, from.pitch);
   const tapped = tappedNote(from, setting);
@@ -191,9 +191,9 @@ function stretchedNote(from: Place, toTick: number, rise: number, free: boolean,
   return { ...tapped, length: end - tapped.start, velocity };
 }
 
-/** A distance as whole boxes, so that notes off the grid keep their offset; to the tick where `free`. */
+/** A distance as whole steps, so that notes off the grid keep their offset; to the tick where `free`. */
 export function snapDistance(ticks: number, grid: Grid, free: boolean): number {
   if (free) return Math.round(ticks);
-  const boxes = Math.round(Math.abs(ticks) / boxTicks(grid));
-  return boxes === 0 ? 0 : Math.sign(ticks) * Math.round(boxes * boxTicks(grid));
+  const steps = Math.round(Math.abs(ticks) / stepTicks(grid));
+  return steps === 0 ? 0 : Math.sign(ticks) * Math.round(steps * stepTicks(grid));
 }

@@ -17,7 +17,7 @@ export type PaintPath = ReadonlyMap<number, number>;
 
 /** Leads a path on: by hand it takes the rows between the last place and this one, along a shape it is drawn anew from the beginning.
  *  A run follows the grid of the row it began on. */
-export function ledOn(path: PaintPath, from: Place, last: Place, to: Place, paint: PaintSetting, grids: Grids): PaintPath {
+export function extendPath(path: PaintPath, from: Place, last: Place, to: Place, paint: PaintSetting, grids: Grids): PaintPath {
   const grid = gridOfRow(grids, from.pitch);
   const [begin, made] = paint.shape === 'hand' ? [last, new Map(path)] : [from, new Map<number, number>()];
   const [startRow, endRow] = [rowOf(paint, begin.pitch), rowOf(paint, to.pitch)];
@@ -27,7 +27,7 @@ export function ledOn(path: PaintPath, from: Place, last: Place, to: Place, pain
   const across = to.tick - begin.tick;
   for (const line of lines) {
     const along = across === 0 ? 1 : clamp((line - begin.tick) / across, 0, 1);
-    // A hand's last box is where the hand is; a shape's is on its way.
+    // A hand's last step is where the hand is; a shape's is on its way.
     const isLast = paint.shape === 'hand' && line === lineBefore(grid, Math.max(0, to.tick));
     const height = isLast ? 1 : paint.shape === 'hand' ? along : shapeHeight(paint.shape, alongShape(line, lines, across), paint.turns);
     made.set(line, rowAt(paint, startRow + (endRow - startRow) * height));
@@ -35,7 +35,7 @@ export function ledOn(path: PaintPath, from: Place, last: Place, to: Place, pain
   return made;
 }
 
-/** How far along its boxes a shape is at one of them, so that its first box is its beginning and its last its end. */
+/** How far along its steps a shape is at one of them, so that its first step is its beginning and its last its end. */
 function alongShape(line: number, lines: readonly number[], across: number): number {
   const [first, last] = [lines[0]!, lines.at(-1)!];
   if (first === last) return 1;

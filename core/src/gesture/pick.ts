@@ -1,4 +1,5 @@
 import type { Id, Note } from '../model/entities';
+import { gridOfRow, lineAfter, lineBefore, type Grids } from '../time';
 import type { Place } from './place';
 
 /** Ids of the notes a rectangle between two places touches, in any direction it was drawn. */
@@ -12,34 +13,30 @@ export function notesInRectangle(notes: readonly Note[], from: Place, to: Place)
     .map(({ id }) => id);
 }
 
-/** Distances in pixels: how big a tick and a row are drawn, and the least half-size a note has for the pointer
- *  (22 for a finger, so that every note is a target of 44; 0 for a mouse). */
-export interface PixelScale {
-  readonly pixelsPerTick: number;
-  readonly rowPixels: number;
-  readonly reachPixels: number;
+/** What has to be known to tell which note a pointer means. */
+export interface PickSetting extends Grids {
+  /** How far a note is drawn, in ticks: short ones have a least width. */
+  readonly drawnTicks: (note: Note) => number;
+  readonly isTouch: boolean;
 }
 
-/** The note under a place, small ones grown about their middle to what a finger can hit; of several the nearest.
- *  `rowIndex` gives the drawn row of a pitch, or null where it is not shown; `rowPosition` may be fractional. */
-export function nearestNote(
-  notes: readonly Note[],
-  at: { readonly tick: number; readonly rowPosition: number },
-  rowIndex: (pitch: number) => number | null,
-  { pixelsPerTick, rowPixels, reachPixels }: PixelScale,
-): Note | null {
+/** The note under a place: the block that is drawn there, the one begun last where several are. A finger reaches up to half a step outside of a
+ *  block, but only within the step it is on, so that an empty step always wins over a note beside it. A step that a note begins
+ *  on, though it ends before the pointer, means that note too: another there would stand on it. */
+export function noteAt(notes: readonly Note[], { tick, pitch }: Place, setting: PickSetting): Note | null {
+  const grid = gridOfRow(setting, pitch);
+  const line = lineBefore(grid, tick);
+  const next = lineAfter(grid, tick);
+  const reach = setting.isTouch ? (next - line) / 2 : 0;
   let best: Note | null = null;
   let bestDistance = Infinity;
   for (const note of notes) {
-    const index = rowIndex(note.pitch);
-    if (index === null) continue;
-    const halfWidth = (note.length / 2) * pixelsPerTick;
-    const halfHeight = rowPixels / 2;
-    const across = Math.abs(at.tick - note.start - note.length / 2) * pixelsPerTick;
-    const down = Math.abs(at.rowPosition - index - 0.5) * rowPixels;
-    if (across > Math.max(halfWidth, reachPixels) || down > Math.max(halfHeight, reachPixels)) continue;
-    const distance = Math.max(0, across - halfWidth) + Math.max(0, down - halfHeight);
-    if (distance < bestDistance || (distance === 0 && bestDistance === 0)) {
+    if (note.pitch !== pitch) continue;
+    const end = note.start + setting.drawnTicks(note);
+    if (note.start >= next || end <= line) continue;
+    const away = Math.max(0, note.start - tick, tick - end);
+    const distance = away === 0 || note.start === line || away <= reach ? away : Infinity;
+    if (distance < bestDistance || (distance === bestDistance && best !== null && note.start > best.start)) {
       best = note;
       bestDistance = distance;
     }

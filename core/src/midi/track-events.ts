@@ -35,102 +35,119 @@ function dataLength(status: number): number {
 /** Reads the events of one track body, `most` of them and one more at the most. It never fails: what cannot be an event is left
  *  out and counted. */
 export function readTrackEvents(body: Uint8Array, mended: MendedCount, most = Infinity): RawTrack {
-  const events: RawEvent[] = [];
-  let at = 0;
-  let tick = 0;
-  let running = 0;
+  return new TrackReader(body, mended, most).read();
+}
+
+/** What became of an attempt to read an event: it was read or left out, the body has ended within it, or the track has ended. */
+type Step = 'goesOn' | 'truncated' | 'ended';
+
+class TrackReader {
+  private readonly events: RawEvent[] = [];
+  private at = 0;
+  private tick = 0;
+  /** Status that goes on holding where an event names none. */
+  private running = 0;
+  private isAtDelta = true;
+
+  constructor(
+    private readonly body: Uint8Array,
+    private readonly mended: MendedCount,
+    private readonly most: number,
+  ) {}
+
+  read(): RawTrack {
+    while (this.at < this.body.length && this.events.length <= this.most) {
+      const step = this.step();
+      if (step === 'truncated') this.mended.add('truncated');
+      if (step !== 'goesOn') return this.track();
+    }
+    if (this.events.length <= this.most) this.mended.add('missingEnd');
+    return this.track();
+  }
+
+  private track(): RawTrack {
+    return { events: this.events, endTick: this.tick };
+  }
+
+  private step(): Step {
+    const delta = this.isAtDelta ? this.number() : 0;
+    if (delta === null) return 'truncated';
+    this.tick += delta;
+    this.isAtDelta = true;
+    while (this.at < this.body.length && this.body[this.at]! >= 0xf8 && this.body[this.at] !== META) {
+      this.mended.add('realTimeBytes');
+      this.at++;
+    }
+    if (this.at >= this.body.length) return 'truncated';
+    const first = this.body[this.at]!;
+    if (first === META || first === 0xf0 || first === 0xf7) return this.block(first);
+    if (first < 0xf0) return this.channelEvent(first);
+    this.mended.add('strayBytes');
+    this.at++;
+    return 'goesOn';
+  }
+
+  /** A meta or system event: status (and type), a length, as many bytes. */
+  private block(first: number): Step {
+    const from = this.at;
+    this.at += first === META ? 2 : 1;
+    if (first === META && this.body[from + 1] === META_END) return 'ended';
+    const length = this.number();
+    if (length === null || this.at + length > this.body.length) return 'truncated';
+    this.at += length;
+    this.events.push({ tick: this.tick, bytes: this.body.slice(from, this.at) });
+    return 'goesOn';
+  }
+
+  private channelEvent(first: number): Step {
+    if (first >= 0x80) {
+      this.running = first;
+      this.at++;
+    } else if (this.running === 0) {
+      this.skipData();
+      this.isAtDelta = false;
+      return 'goesOn';
+    }
+    const bytes = this.data(this.running, dataLength(this.running));
+    if (bytes) this.events.push({ tick: this.tick, bytes });
+    else if (this.at >= this.body.length) return 'truncated';
+    else this.mended.add('strayBytes');
+    return 'goesOn';
+  }
 
   /** A variable-length number; null where the body ends inside it. */
-  function number(): number | null {
+  private number(): number | null {
     let value = 0;
-    for (let count = 0; count < 4 && at < body.length; count++) {
-      const byte = body[at++]!;
+    for (let count = 0; count < 4 && this.at < this.body.length; count++) {
+      const byte = this.body[this.at++]!;
       value = value * 128 + (byte & 0x7f);
       if (byte < 0x80) return value;
     }
-    return at < body.length ? value : null;
+    return this.at < this.body.length ? value : null;
   }
 
   /** `length` data bytes with real-time bytes taken out; null where the body ends or a status byte comes first. */
-  function data(status: number, length: number): readonly number[] | null {
-    const [first, second] = [body[at]!, body[at + 1]!];
+  private data(status: number, length: number): readonly number[] | null {
+    const [first, second] = [this.body[this.at]!, this.body[this.at + 1]!];
     if (length === 2 && first < 0x80 && second < 0x80) {
       // As nearly all are: a list made in one go takes a fifth of the memory of one that grows.
-      at += 2;
+      this.at += 2;
       return [status, first, second];
     }
     const bytes = [status];
     while (bytes.length <= length) {
-      if (at >= body.length) return null;
-      const byte = body[at]!;
-      if (byte >= 0xf8 && byte !== META) mended.add('realTimeBytes');
+      if (this.at >= this.body.length) return null;
+      const byte = this.body[this.at]!;
+      if (byte >= 0xf8 && byte !== META) this.mended.add('realTimeBytes');
       else if (byte >= 0x80) return null;
       else bytes.push(byte);
-      at++;
+      this.at++;
     }
     return bytes;
   }
 
-  /** A meta or system event: status (and type), a length, as many bytes. */
-  function block(from: number): Uint8Array | null {
-    const length = number();
-    if (length === null || at + length > body.length) return null;
-    at += length;
-    return body.slice(from, at);
-  }
-
-  const truncated = (): RawTrack => {
-    mended.add('truncated');
-    return { events, endTick: tick };
-  };
-
   /** Goes on to the next status byte, leaving out what cannot be read. */
-  function skipData(): void {
-    for (; at < body.length && body[at]! < 0x80; at++) mended.add('strayBytes');
+  private skipData(): void {
+    for (; this.at < this.body.length && this.body[this.at]! < 0x80; this.at++) this.mended.add('strayBytes');
   }
-
-  let isAtDelta = true;
-  while (at < body.length && events.length <= most) {
-    const delta: number | null = isAtDelta ? number() : 0;
-    if (delta === null) return truncated();
-    tick += delta;
-    isAtDelta = true;
-    while (at < body.length && body[at]! >= 0xf8 && body[at] !== META) {
-      mended.add('realTimeBytes');
-      at++;
-    }
-    if (at >= body.length) return truncated();
-    const from = at;
-    const first = body[at]!;
-    if (first === META) {
-      at += 2;
-      if (body[from + 1] === META_END) return { events, endTick: tick };
-      const bytes = block(from);
-      if (!bytes) return truncated();
-      events.push({ tick, bytes });
-    } else if (first === 0xf0 || first === 0xf7) {
-      at++;
-      const bytes = block(from);
-      if (!bytes) return truncated();
-      events.push({ tick, bytes });
-    } else if (first >= 0xf0) {
-      mended.add('strayBytes');
-      at++;
-    } else {
-      if (first >= 0x80) {
-        running = first;
-        at++;
-      } else if (running === 0) {
-        skipData();
-        isAtDelta = false;
-        continue;
-      }
-      const bytes = data(running, dataLength(running));
-      if (bytes) events.push({ tick, bytes });
-      else if (at >= body.length) return truncated();
-      else mended.add('strayBytes');
-    }
-  }
-  if (events.length <= most) mended.add('missingEnd');
-  return { events, endTick: tick };
 }

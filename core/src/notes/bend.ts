@@ -1,5 +1,5 @@
 import { MAX_BEND_POINTS, type BendPoint, type Note } from '../model/entities';
-import { having } from './with';
+import { withFields } from './with';
 
 /** Cents from a note's pitch at `at`, along points in order of `placeOf`, which counts in the same unit. */
 export function centsAlong<Point extends Omit<BendPoint, 'tick'>>(
@@ -53,7 +53,7 @@ export function bent(notes: readonly Note[], lineOf: (length: number) => BendPoi
   return notes.map((note) => {
     const bend = lines.get(note.length) ?? lineOf(note.length);
     lines.set(note.length, bend);
-    return having(note, { bend });
+    return withFields(note, { bend });
   });
 }
 

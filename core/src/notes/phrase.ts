@@ -32,12 +32,12 @@ export interface PhraseContext {
   readonly octave: number;
 }
 
-/** A word of the phrase: notes joined by + or a rest, then how often (*3 or x3), how long (:2 boxes, :1/8) and ! for an accent. */
+/** A word of the phrase: notes joined by + or a rest, then how often (*3 or x3), how long (:2 steps, :1/8) and ! for an accent. */
 const WORD = /[^\s,|;]+/g;
 const MOST_NOTES = 2000;
 const ACCENT = '!';
 
-/** Reads a phrase such as "D2*3 F2 - C3*2" or "Kick - Snare! -*5": each note lasts one box of the grid unless it says otherwise, a note
+/** Reads a phrase such as "D2*3 F2 - C3*2" or "Kick - Snare! -*5": each note lasts one step of the grid unless it says otherwise, a note
  *  without an octave takes the last one's, - is a rest, bars and commas are skipped. */
 export function readPhrase(text: string, context: PhraseContext): Phrase {
   const notes: PhraseNote[] = [];
@@ -49,7 +49,7 @@ export function readPhrase(text: string, context: PhraseContext): Phrase {
     if (!word.ok) return word;
     octave = word.octave;
     for (let time = 0; time < word.count; time++) {
-      const length = word.ticks ?? lineFrom(context.grid, tick, word.boxes) - lineBefore(context.grid, tick);
+      const length = word.ticks ?? lineFrom(context.grid, tick, word.steps) - lineBefore(context.grid, tick);
       notes.push(...word.pitches.map((pitch) => ({ start: tick, length, pitch, isAccented: word.isAccented })));
       tick += length;
     }
@@ -68,8 +68,8 @@ interface Word {
   readonly pitches: readonly number[];
   readonly octave: number;
   readonly count: number;
-  readonly boxes: number;
-  /** A length that is no number of boxes. */
+  readonly steps: number;
+  /** A length that is no number of steps. */
   readonly ticks: number | null;
   readonly isAccented: boolean;
 }
@@ -112,11 +112,11 @@ function readName(name: string, lastOctave: number, { rows, naming }: PhraseCont
   return { pitch: pitchIn(typed, octave, naming), octave };
 }
 
-type Marks = Pick<Word, 'ok' | 'count' | 'boxes' | 'ticks' | 'isAccented'>;
+type Marks = Pick<Word, 'ok' | 'count' | 'steps' | 'ticks' | 'isAccented'>;
 
 /** Reads what follows a note's name, mark by mark. */
 function readMarks(text: string, at: number, meter: MeterShape): Marks | ReturnType<typeof problem> {
-  let marks: Marks = { ok: true, count: 1, boxes: 1, ticks: null, isAccented: false };
+  let marks: Marks = { ok: true, count: 1, steps: 1, ticks: null, isAccented: false };
   let index = 0;
   while (index < text.length) {
     const [part] = /^(?:!|[*×x]\d*|:[^*×!:x]*|.)/.exec(text.slice(index))!;
@@ -130,9 +130,9 @@ function readMarks(text: string, at: number, meter: MeterShape): Marks | ReturnT
         return problem(
           from,
           from + part.length,
-          `Character ${from + 1}: after “:” comes how many boxes it lasts, or a note value such as 1/8.`,
+          `Character ${from + 1}: after “:” comes how many steps it lasts, or a note value such as 1/8.`,
         );
-      marks = { ...marks, boxes: whole ?? 1, ticks: ticks === null ? null : Math.round(ticks) };
+      marks = { ...marks, steps: whole ?? 1, ticks: ticks === null ? null : Math.round(ticks) };
     } else if (/[*×x]/.test(part[0]!)) {
       if (whole === null) return problem(from, from + part.length, `Character ${from + 1}: after “${part[0]}” comes how often, 1 to 999.`);
       marks = { ...marks, count: whole };

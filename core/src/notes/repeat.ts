@@ -10,7 +10,7 @@ export const ROUND_TO = ['fit', 'grid', 'beat', 'bar', 'exact'] as const;
 export type RoundTo = (typeof ROUND_TO)[number] | TickSteps;
 
 /** Ticks from one copy to the next: the span the notes cover, rounded up so that copies keep their place in the bar. What fits is the
- *  first of a box, a beat, two beats and whole bars that is long enough. */
+ *  first of a step, a beat, two beats and whole bars that is long enough. */
 export function repeatDistance(notes: readonly Note[], to: RoundTo, { numerator, denominator }: Grid, meter: MeterShape): number {
   const { start, end } = spanOf(notes);
   const span = end - start;

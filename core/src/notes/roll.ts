@@ -1,7 +1,7 @@
 import type { Note } from '../model/entities';
 import type { NewId } from '../model/ids';
 import { slicedFrom } from './bend';
-import { having, without } from './with';
+import { withFields, without } from './with';
 
 /** The share of a note's velocity that the softest hit of a rising or falling roll has. */
 const SOFTEST = 0.4;
@@ -43,5 +43,5 @@ export function piece(note: Note, index: number, start: number, newId: NewId): N
   if (index === 0) return note;
   const fresh = { ...note, id: newId(note.id, index), start };
   if (note.bend) fresh.bend = slicedFrom(note.bend, start - note.start);
-  return note.chance === undefined && note.oneOf === undefined ? fresh : having(fresh, { drawnWith: note.drawnWith ?? note.id });
+  return note.chance === undefined && note.oneOf === undefined ? fresh : withFields(fresh, { drawnWith: note.drawnWith ?? note.id });
 }

@@ -1,6 +1,6 @@
 import { lineAt, lineIndexAt, type Grid } from '../time';
 
-/** Percent of a pair of boxes that its first takes: 50 is straight, 66 a triplet feel, 75 the most. */
+/** Percent of a pair of steps that its first takes: 50 is straight, 66 a triplet feel, 75 the most. */
 export const STRAIGHT = 50;
 
 /** Tick of grid line `index` with swing: every second line comes later within its pair. */

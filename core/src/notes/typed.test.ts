@@ -56,7 +56,7 @@ describe('a phrase in letters', () => {
   it.each([
     ['D2 H4 E2', 3, 5, 'Character 4: “H4” is no note here.'],
     ['D2*', 2, 3, 'after “*” comes how often'],
-    ['D2:q', 2, 4, 'how many boxes'],
+    ['D2:q', 2, 4, 'how many steps'],
     ['C4+Z', 3, 4, 'Character 4: “Z”'],
     ['C4 C12', 3, 6, 'outside the keyboard'],
     ['*3', 0, 1, 'has to come first'],

@@ -125,65 +125,62 @@ const PARTS = [
   { name: 'Buoy Bells', soundId: 'buoy-bells', bars: 4, levelDb: -3, pan: 0.35, symbol: 'ring', strokes: BUOY_BELLS },
 ] as const;
 
+interface MadePart {
+  readonly track: Track;
+  readonly pattern: Pattern;
+  readonly placement: Placement;
+  readonly notes: readonly Note[];
+}
+
+function makePart(part: (typeof PARTS)[number], order: number, songId: Id, newId: () => Id, groupId: (name: string) => Id): MadePart {
+  const sound = soundById(part.soundId, 'drums');
+  const isDrums = sound.kind === 'drums';
+  const length = part.bars * barTicks(COMMON_TIME);
+  const track: Track = {
+    id: newId(),
+    songId,
+    order,
+    name: part.name,
+    kind: sound.kind,
+    colour: order,
+    symbol: part.symbol,
+    soundId: part.soundId,
+    levelDb: part.levelDb,
+    pan: part.pan,
+    muted: false,
+    soloed: false,
+    rows: isDrums ? kitRows(sound as KitSound) : [],
+  };
+  const rowLengths = isDrums ? { rowLengths: [{ pitch: SHAKER, length: SHAKER_ROUND }] } : {};
+  const pattern: Pattern = { id: newId(), songId, name: part.name, length, ...rowLengths };
+  const placed = { start: 0, length: SONG_BARS * barTicks(COMMON_TIME), offset: 0, muted: false };
+  const placement: Placement = { id: newId(), songId, trackId: track.id, patternId: pattern.id, ...placed };
+  const notes = part.strokes.map(([beat, pitch, beats, velocity, more]): Note => ({
+    id: newId(),
+    patternId: pattern.id,
+    pitch,
+    velocity,
+    ...more,
+    ...(more?.oneOf === undefined ? {} : { oneOf: groupId(more.oneOf) }),
+    start: Math.round(beat * TICKS_PER_QUARTER),
+    length: Math.round(beats * TICKS_PER_QUARTER),
+  }));
+  return { track, pattern, placement, notes };
+}
+
 /** "Last Boat Home", the song a newcomer meets: 92 bpm, swung, G dorian, written for this demo. */
 export function demoSong(newId: () => Id): Document {
-  const songId = newId();
-  const groups = new Map<string, Id>();
-  const groupId = (name: string) => groups.get(name) ?? groups.set(name, newId()).get(name)!;
-  const made = PARTS.map((part, order) => {
-    const sound = soundById(part.soundId, 'drums');
-    const track: Track = {
-      id: newId(),
-      songId,
-      order,
-      name: part.name,
-      kind: sound.kind,
-      colour: order,
-      symbol: part.symbol,
-      soundId: part.soundId,
-      levelDb: part.levelDb,
-      pan: part.pan,
-      muted: false,
-      soloed: false,
-      rows: sound.kind === 'drums' ? kitRows(sound as KitSound) : [],
-    };
-    const pattern: Pattern = {
-      id: newId(),
-      songId,
-      name: part.name,
-      length: part.bars * barTicks(COMMON_TIME),
-      ...(sound.kind === 'drums' ? { rowLengths: [{ pitch: SHAKER, length: SHAKER_ROUND }] } : {}),
-    };
-    const placement: Placement = {
-      id: newId(),
-      songId,
-      trackId: track.id,
-      patternId: pattern.id,
-      start: 0,
-      length: SONG_BARS * barTicks(COMMON_TIME),
-      offset: 0,
-      muted: false,
-    };
-    const notes = part.strokes.map(([beat, pitch, beats, velocity, more]): Note => ({
-      id: newId(),
-      patternId: pattern.id,
-      pitch,
-      velocity,
-      ...more,
-      ...(more?.oneOf === undefined ? {} : { oneOf: groupId(more.oneOf) }),
-      start: Math.round(beat * TICKS_PER_QUARTER),
-      length: Math.round(beats * TICKS_PER_QUARTER),
-    }));
-    return { track, pattern, placement, notes };
-  });
   const song: Song = {
-    id: songId,
+    id: newId(),
     name: 'Last Boat Home',
     key: { tonic: 'G', scale: 'dorian' },
     seed: 2207,
     tempos: [{ tick: 0, bpm: 92 }],
     meters: [{ tick: 0, ...COMMON_TIME, denominator: 4 }],
   };
+  const groups = new Map<string, Id>();
+  const groupId = (name: string) => groups.get(name) ?? groups.set(name, newId()).get(name)!;
+  const made = PARTS.map((part, order) => makePart(part, order, song.id, newId, groupId));
   return sorted({
     ...emptyDocument(song),
     tracks: made.map(({ track }) => track),

@@ -6,14 +6,14 @@ import { barTicks, beatTicks, type MeterShape } from './meter';
 export const DIVISION_UNITS = ['8 bars', '4 bars', '2 bars', '1 bar', '1/2', '1/4', '1/8', '1/16', '1/32', '1/64'] as const;
 export type DivisionUnit = (typeof DIVISION_UNITS)[number];
 
-/** A grid spacing: `count` boxes in the space of `inSpaceOf` units. Straight is 1:1, a triplet 3:2, dotted 2:3. */
+/** A grid spacing: `count` steps in the space of `inSpaceOf` units. Straight is 1:1, a triplet 3:2, dotted 2:3. */
 export interface Division {
   readonly unit: DivisionUnit;
   readonly count: number;
   readonly inSpaceOf: number;
 }
 
-/** The least and most boxes of a tuplet, and the most units it may take the space of. */
+/** The least and most steps of a tuplet, and the most units it may take the space of. */
 export const TUPLET_COUNTS = { least: 2, most: 15 } as const;
 
 /** The named forms a division can take; any other count 2..15 in the space of 1..15 is allowed too. */
@@ -64,14 +64,14 @@ export function divisionName(value: Division): string {
   return `${value.unit} ${form ?? `${value.count}:${value.inSpaceOf}`}`;
 }
 
-/** The division in a sentence: "1/16: 4 boxes a beat, 16 a bar". */
+/** The division in a sentence: "1/16: 4 steps a beat, 16 a bar". */
 export function divisionWords(value: Division, meter: MeterShape): string {
   const { numerator, denominator } = gridOf(value, meter);
-  const box = numerator / denominator;
-  const perBar = barTicks(meter) / box;
-  if (perBar <= 1) return `${divisionName(value)}: one box is ${amount(1 / perBar, 'bar')}`;
-  const perBeat = beatTicks(meter) / box;
-  const beats = perBeat < 1 ? `one box is ${amount(1 / perBeat, 'beat')}` : `${amount(perBeat, 'box')} a beat`;
+  const step = numerator / denominator;
+  const perBar = barTicks(meter) / step;
+  if (perBar <= 1) return `${divisionName(value)}: one step is ${amount(1 / perBar, 'bar')}`;
+  const perBeat = beatTicks(meter) / step;
+  const beats = perBeat < 1 ? `one step is ${amount(1 / perBeat, 'beat')}` : `${amount(perBeat, 'step')} a beat`;
   return `${divisionName(value)}: ${beats}, ${fraction(perBar)} a bar`;
 }
 
@@ -81,7 +81,7 @@ export function lengthWords(lengthTicks: number, meter: MeterShape): string {
 }
 
 function amount(value: number, noun: string): string {
-  const plural = noun === 'box' ? 'boxes' : `${noun}s`;
+  const plural = `${noun}s`;
   return `${fraction(value)} ${value <= 1 ? noun : plural}`;
 }
 

@@ -27,7 +27,7 @@ it('a stretch with its own division has its own lines, and the rest keeps its ow
   expect(gridAt(mixed, 5 * BEAT)).toMatchObject({ ...grid('1/8', 'triplet'), from: 4 * BEAT });
 });
 
-it('lines count from where a stretch begins, and its edges are lines even where its boxes do not fill it', () => {
+it('lines count from where a stretch begins, and its edges are lines even where its steps do not fill it', () => {
   const odd: Grid = { ...grid('1/4'), spans: [{ start: 1.5 * BEAT, end: 2.75 * BEAT, grid: grid('1/8') }] };
   expect(linesBetween(odd, 0, 5 * BEAT).map((tick) => tick / BEAT)).toEqual([0, 1, 1.5, 2, 2.5, 2.75, 3, 4]);
 });

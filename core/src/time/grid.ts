@@ -27,8 +27,8 @@ export function gridOfRow({ grid, rowGrids }: Grids, pitch: number): Grid {
   return rowGrids?.get(pitch) ?? grid;
 }
 
-/** Ticks in one box, not rounded. */
-export function boxTicks({ numerator, denominator }: Grid): number {
+/** Ticks in one step, not rounded. */
+export function stepTicks({ numerator, denominator }: Grid): number {
   return numerator / denominator;
 }
 
@@ -81,12 +81,12 @@ export function isOnGrid(grid: Grid, tick: number): boolean {
   return lineBefore(grid, tick) === tick;
 }
 
-/** The line `boxes` lines after (before, if negative) the one at or before `tick`; never before tick 0. */
-export function lineFrom(grid: Grid, tick: number, boxes: number): number {
-  if (!grid.spans) return Math.max(0, lineAt(grid, lineIndexAt(grid, tick) + boxes));
+/** The line `steps` lines after (before, if negative) the one at or before `tick`; never before tick 0. */
+export function lineFrom(grid: Grid, tick: number, steps: number): number {
+  if (!grid.spans) return Math.max(0, lineAt(grid, lineIndexAt(grid, tick) + steps));
   let line = lineBefore(grid, tick);
-  for (let left = boxes; left > 0; left--) line = lineAfter(grid, line);
-  for (let left = boxes; left < 0 && line > 0; left++) line = lineBefore(grid, line - 1);
+  for (let left = steps; left > 0; left--) line = lineAfter(grid, line);
+  for (let left = steps; left < 0 && line > 0; left++) line = lineBefore(grid, line - 1);
   return line;
 }
 

@@ -55,10 +55,10 @@ describe('divisions', () => {
   });
 
   it('says itself in words', () => {
-    expect(divisionWords(division('1/16'), COMMON_TIME)).toBe('1/16: 4 boxes a beat, 16 a bar');
-    expect(divisionWords(division('1/8', 'triplet'), COMMON_TIME)).toBe('1/8 triplet: 3 boxes a beat, 12 a bar');
-    expect(divisionWords(division('1/4', 'dotted'), COMMON_TIME)).toBe('1/4 dotted: one box is 1 1/2 beats, 2 2/3 a bar');
-    expect(divisionWords(division('2 bars'), COMMON_TIME)).toBe('2 bars: one box is 2 bars');
+    expect(divisionWords(division('1/16'), COMMON_TIME)).toBe('1/16: 4 steps a beat, 16 a bar');
+    expect(divisionWords(division('1/8', 'triplet'), COMMON_TIME)).toBe('1/8 triplet: 3 steps a beat, 12 a bar');
+    expect(divisionWords(division('1/4', 'dotted'), COMMON_TIME)).toBe('1/4 dotted: one step is 1 1/2 beats, 2 2/3 a bar');
+    expect(divisionWords(division('2 bars'), COMMON_TIME)).toBe('2 bars: one step is 2 bars');
     expect(lengthWords(TICKS_PER_QUARTER / 2, COMMON_TIME)).toBe('1/2 beat');
   });
 

@@ -22,9 +22,15 @@ import { eventStream } from './events';
 /** One gesture on the largest song there may be (deleting 200,000 notes) comes to about 30 MB, and must be kept like any other. */
 const CHANGES_LIMIT = 64 * 1024 * 1024;
 
+/** Songs as wholes, the Changes of one, and how it leaves as a file. */
 export function songRoutes(queries: SongQueries, live: LiveSongs): Router {
   const router = Router();
+  addSongs(router, queries, live);
+  addChanges(router, live);
+  return router;
+}
 
+function addSongs(router: Router, queries: SongQueries, live: LiveSongs): void {
   router.get('/', async (request, response) => {
     response.json(await live.list(checked(listQuerySchema(), request.query).deleted === 'yes'));
   });
@@ -68,6 +74,15 @@ export function songRoutes(queries: SongQueries, live: LiveSongs): Router {
     response.status(201).json(await live.rescue(idIn(request)));
   });
 
+  router.get('/:id/export.mid', async (request, response) => {
+    const { as } = checked(exportQuerySchema(), request.query);
+    const { name, bytes } = await live.sendOut(idIn(request), as);
+    response.attachment(`${name.replace(/[^\w .-]+/g, '_') || 'song'}.mid`).type('audio/midi');
+    response.send(Buffer.from(bytes));
+  });
+}
+
+function addChanges(router: Router, live: LiveSongs): void {
   router.post(
     '/:id/changes',
     bodyOf('application/json'),
@@ -94,15 +109,6 @@ export function songRoutes(queries: SongQueries, live: LiveSongs): Router {
     const { revision } = await live.mustBeThere(id);
     eventStream(response, revision, (tell) => live.listen(id, tell));
   });
-
-  router.get('/:id/export.mid', async (request, response) => {
-    const { as } = checked(exportQuerySchema(), request.query);
-    const { name, bytes } = await live.sendOut(idIn(request), as);
-    response.attachment(`${name.replace(/[^\w .-]+/g, '_') || 'song'}.mid`).type('audio/midi');
-    response.send(Buffer.from(bytes));
-  });
-
-  return router;
 }
 
 function bytesOf(request: Request): Uint8Array {

@@ -1,5 +1,6 @@
 import { barTicks, findById, without, withNotes } from '@yibbo/core';
 import { editEntity, editNotes, setBars } from '../../document/edits';
+import { undo } from '../../document/undo';
 import { selectNotes, selectPart } from '../../session/selectors';
 import type { Thunk } from '../../store';
 import { runAction } from '../../session/trials';
@@ -14,6 +15,7 @@ export const CURE_WORDS: Readonly<Record<Cure['kind'], string>> = {
   unmuteNotes: 'Unmute them',
   alwaysSound: 'Let them sound',
   openSound: 'Turn sound on',
+  undo: 'Undo',
   chooseKey: 'Choose a key',
   rowBack: 'Put them back',
   octaves: 'Move them',
@@ -63,6 +65,8 @@ export function applyCure(cure: Cure): Thunk {
         );
       case 'octaves':
         return dispatch(runAction('transpose', { semitones: cure.semitones }, cure.noteIds));
+      case 'undo':
+        return void dispatch(undo());
       case 'openSound':
         return void sound.wake();
     }

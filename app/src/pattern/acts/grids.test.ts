@@ -2,7 +2,7 @@ import { division, isOnGrid, lineAfter, type Division } from '@yibbo/core';
 import fc from 'fast-check';
 import { opened, PATTERN, STEP } from '../../../test/opened';
 import { changeGrid, ownDivision, pinsOf, setDivision, type GridTarget } from './grids';
-import { rowInHand, rowsFor } from './rows';
+import { activeRow, rowsFor } from './rows';
 import { selectPart, type OpenPart } from '../../session/selectors';
 import { patternViewSet, type RowChoice } from '../../preferences/pattern-views';
 import { preferencesSet } from '../../preferences/preferences';
@@ -54,13 +54,13 @@ describe('settings of the view', () => {
   const targets: fc.Arbitrary<GridTarget> = fc.oneof(
     fc.constant('pattern' as const),
     fc.record({ row: fc.integer({ min: 0, max: 127 }) }),
-    fc.tuple(fc.integer({ min: 0, max: 10 }), fc.integer({ min: 1, max: 6 })).map(([from, boxes]) => span(from, from + boxes)),
+    fc.tuple(fc.integer({ min: 0, max: 10 }), fc.integer({ min: 1, max: 6 })).map(([from, steps]) => span(from, from + steps)),
   );
   const view = fc.record(
     {
-      dress: fc.constantFrom('steps' as const, 'notes' as const),
+      viewMode: fc.constantFrom('steps' as const, 'notes' as const),
       bar: fc.integer({ min: 0, max: 9 }),
-      rowInHand: fc.integer({ min: 0, max: 127 }),
+      activeRow: fc.integer({ min: 0, max: 127 }),
       followsZoom: fc.boolean(),
       rowChoice: fc.constantFrom<RowChoice>('every', 'scale', 'kit', 'used'),
     },
@@ -106,7 +106,7 @@ describe('settings of the view', () => {
 });
 
 describe('rows', () => {
-  it('that are chosen hold the notes there are or say so, and the row in hand is among them', () => {
+  it('that are chosen hold the notes there are or say so, and the current row is among them', () => {
     const { store } = opened();
     const part = partOf(store);
     const show = (rowChoice: RowChoice | null, pitches: number[]) =>
@@ -119,7 +119,7 @@ describe('rows', () => {
     // There is no scale to show without a key.
     expect(show('scale', [60])).toHaveLength(128);
     const rows = rowsFor(part, []);
-    expect(rowInHand(rows, [{ pitch: 64 }, { pitch: 61 }], null)).toBe(61);
-    expect(rowInHand(rows, [{ pitch: 64 }], 70)).toBe(70);
+    expect(activeRow(rows, [{ pitch: 64 }, { pitch: 61 }], null)).toBe(61);
+    expect(activeRow(rows, [{ pitch: 64 }], 70)).toBe(70);
   });
 });

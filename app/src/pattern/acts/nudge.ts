@@ -21,7 +21,7 @@ import type { State, Thunk } from '../../store';
 import { runAction } from '../../session/trials';
 import { carriedSet, nudgedSet, type Amount, type Nudged } from '../../session/nudged';
 
-/** How far a nudge goes: as it was set, else one box, or one millisecond with snapping off. */
+/** How far a nudge goes: as it was set, else one step, or one millisecond with snapping off. */
 export function nudgeAmount({ preferences }: State): Amount {
   return preferences.nudge ?? { count: 1, unit: preferences.isSnapping ? 'grid' : 'ms' };
 }

@@ -7,20 +7,20 @@ import { runAction } from '../../session/trials';
 import { patternViewSet } from '../../preferences/pattern-views';
 import { cursorSet, noticeSet } from '../../session/session';
 
-/** Takes a row in hand: row actions work on it. */
+/** Makes a row the current one: row actions work on it. */
 export function takeRow(pitch: number): Thunk {
   return (dispatch, getState) => {
     const part = selectPart(getState());
     dispatch(cursorSet(null));
-    if (part && part.view.rowInHand !== pitch) dispatch(patternViewSet({ patternId: part.pattern.id, view: { rowInHand: pitch } }));
+    if (part && part.view.activeRow !== pitch) dispatch(patternViewSet({ patternId: part.pattern.id, view: { activeRow: pitch } }));
   };
 }
 
-/** Turns a row by boxes of its own grid, within its own length. */
-export function turnRow(pitch: number, boxes: number): Thunk {
+/** Turns a row by steps of its own grid, within its own length. */
+export function turnRow(pitch: number, steps: number): Thunk {
   return (dispatch, getState) => {
     const ids = idsOfRow(getState, pitch);
-    if (ids.length) dispatch(runAction('rotate', { count: boxes, unit: 'grid', around: 'pattern' }, ids));
+    if (ids.length) dispatch(runAction('rotate', { count: steps, unit: 'grid', around: 'pattern' }, ids));
   };
 }
 
@@ -30,7 +30,7 @@ function idsOfRow(getState: Parameters<Thunk>[1], pitch: number) {
     .map(({ id }) => id);
 }
 
-/** Gives all hits of a row to another sound, takes that in hand, and offers the way back. */
+/** Gives all hits of a row to another sound, makes that the current row, and offers the way back. */
 export function moveRow(pitch: number, to: number): Thunk {
   return (dispatch, getState) => {
     const part = selectPart(getState());

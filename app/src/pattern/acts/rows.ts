@@ -91,8 +91,8 @@ export function rowName({ track, naming }: Pick<RowsOf, 'track' | 'naming'>, pit
   return own ?? (track.kind === 'drums' ? drumName(pitch) : pitchName(pitch, naming));
 }
 
-/** The row in hand: the one last taken; before any was, the lowest shown that has notes. */
-export function rowInHand(rows: readonly GridRow[], notes: Pitches, taken: number | null): number {
+/** The current row: the one last taken; before any was, the lowest shown that has notes. */
+export function activeRow(rows: readonly GridRow[], notes: Pitches, taken: number | null): number {
   const pitches = rows.map(({ pitch }) => pitch);
   if (taken !== null && pitches.includes(taken)) return taken;
   const used = new Set(notes.map(({ pitch }) => pitch));

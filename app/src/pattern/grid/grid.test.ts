@@ -30,7 +30,7 @@ function partIn(inUse: Division, meter = COMMON_TIME, bars = 2): OpenPart {
     placement,
     pattern: { ...pattern, length: bars * barTicks(meter) },
     view: DEFAULT_PATTERN_VIEW,
-    dress: 'steps',
+    viewMode: 'steps',
     division: inUse,
     meter,
     meters,
@@ -80,7 +80,7 @@ describe('cells of a bar', () => {
     const part = partIn(division('1/16'));
     const short = { ...part, pattern: { ...part.pattern, rowLengths: [{ pitch: KICK, length: (3 * BEAT) / 4 }] } };
     const cells = cellsOf(short, 1, KICK);
-    // Sixteen boxes of rounds of three: the second bar begins with the second box of a round.
+    // Sixteen steps of rounds of three: the second bar begins with the second step of a round.
     expect(cells.map(({ source }) => (4 * source) / BEAT)).toEqual([1, 2, 0, 1, 2, 0, 1, 2, 0, 1, 2, 0, 1, 2, 0, 1]);
     expect(cells.every(isRepeat)).toBe(true);
     expect(cellsOf(short, 0, KICK).filter((cell) => !isRepeat(cell))).toHaveLength(3);

@@ -10,7 +10,7 @@ export function KeyList() {
     ['Space', 'Play, stop'] as const,
     ['Arrows', 'On the grid with nothing selected: move the cursor'] as const,
     ['Ctrl Arrows', 'Move the cursor, whatever is selected'] as const,
-    ['Ctrl Home, End', 'Cursor to the first or the last box of the row'] as const,
+    ['Ctrl Home, End', 'Cursor to the first or the last step of the row'] as const,
     ['Enter', 'Put a note at the cursor, or select the one there'] as const,
     ['Shift Enter', 'Add the note at the cursor to the selection'] as const,
     ['B', 'Begin a frame at the cursor; arrows stretch it, Enter takes it'] as const,

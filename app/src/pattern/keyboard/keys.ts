@@ -77,10 +77,10 @@ const sheet =
     dispatch(sheetSet(getState().session.sheet?.kind === opened.kind ? null : opened));
 
 const rotateRow =
-  (boxes: number): Thunk<unknown> =>
+  (steps: number): Thunk<unknown> =>
   (dispatch, getState) => {
     const part = selectPart(getState());
-    if (part) dispatch(turnRow(placeFor(getState(), part).pitch, boxes));
+    if (part) dispatch(turnRow(placeFor(getState(), part).pitch, steps));
   };
 
 const nextRows: Thunk<unknown> = (dispatch, getState) => {
@@ -103,9 +103,9 @@ const selectAll: Thunk<unknown> = (dispatch, getState) => dispatch(selectionSet(
 const erase: Thunk<unknown> = (dispatch, getState) => {
   if (selectHasSelection(getState())) dispatch(removeNotes(selectSelectedNotes(getState()).map(({ id }) => id)));
 };
-const otherDress: Thunk<unknown> = (dispatch, getState) => {
+const otherViewMode: Thunk<unknown> = (dispatch, getState) => {
   const part = selectPart(getState());
-  if (part) dispatch(patternViewSet({ patternId: part.pattern.id, view: { dress: part.dress === 'steps' ? 'notes' : 'steps' } }));
+  if (part) dispatch(patternViewSet({ patternId: part.pattern.id, view: { viewMode: part.viewMode === 'steps' ? 'notes' : 'steps' } }));
 };
 
 /** The menu of what is selected, else of the pattern's beginning, in the middle of the screen. */
@@ -154,16 +154,16 @@ export const KEYS: readonly KeyAct[] = [
   { key: 'ArrowDown', shift: true, words: 'Selected notes an octave down', ...rising(-12) },
   { key: 'r', words: 'Rotate on', act: onAnything('rotate', { count: 1 }) },
   { key: 'r', shift: true, words: 'Rotate back', act: onAnything('rotate', { count: -1 }) },
-  { key: '.', words: 'Rotate the row in hand on', act: rotateRow(1) },
-  { key: ',', words: 'Rotate the row in hand back', act: rotateRow(-1) },
-  { key: ';', words: 'Pitches on through the rhythm', act: onAnything('rotate-values', { what: 'pitches', count: 1 }) },
+  { key: '.', words: 'Rotate the current row on', act: rotateRow(1) },
+  { key: ',', words: 'Rotate the current row back', act: rotateRow(-1) },
+  { key: ';', words: 'Shift pitches along the rhythm', act: onAnything('rotate-values', { what: 'pitches', count: 1 }) },
   { key: 'u', words: 'A scale step up', act: withSelection('in-scale', { degrees: 1 }) },
   { key: 'u', shift: true, words: 'A scale step down', act: withSelection('in-scale', { degrees: -1 }) },
   { key: 'i', shift: true, words: 'Invert', act: onAnything('invert') },
   { key: 't', words: 'Type values', act: tryingOnSelection('type-values') },
   { key: 'p', words: 'Type a phrase', act: trying('phrase') },
-  { key: 'a', words: 'Fill the row in hand', act: trying('fill') },
-  { key: 'o', words: 'The row in hand', act: sheet({ kind: 'row' }) },
+  { key: 'a', words: 'Fill the current row', act: trying('fill') },
+  { key: 'o', words: 'The current row', act: sheet({ kind: 'row' }) },
   { key: 'o', shift: true, words: 'The grid', act: sheet({ kind: 'grid', of: 'pattern' }) },
   { key: 'k', shift: true, words: 'The key', act: sheet({ kind: 'key' }) },
   { key: 'p', shift: true, words: 'Drawing: lengths and shapes', act: sheet({ kind: 'drawing' }) },
@@ -186,7 +186,7 @@ export const KEYS: readonly KeyAct[] = [
   { key: 'j', words: 'Join', act: withSelection('join', {}) },
   { key: 'y', words: 'Duplicate', act: onAnything('duplicate') },
   { key: 'y', shift: true, words: 'Repeat to the end', act: onAnything('repeat', { until: 'end' }) },
-  { key: 'v', words: 'Steps or Notes', act: otherDress },
+  { key: 'v', words: 'Steps or Notes', act: otherViewMode },
   { key: '[', words: 'Track before', act: otherTrack(-1) },
   { key: ']', words: 'Next track', act: otherTrack(1) },
   { key: '4', words: 'Zoom out in time', act: look((grid) => grid.zoom(1 / ZOOM_BY, 1)) },

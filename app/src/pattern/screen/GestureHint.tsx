@@ -39,7 +39,7 @@ export function GestureHint({
 function CancelTarget({ isOver }: { readonly isOver: boolean }) {
   return (
     <XStack
-      data-leave-as-it-was=""
+      data-drop-to-cancel=""
       minHeight="$touch"
       paddingHorizontal={10}
       alignItems="center"
@@ -50,7 +50,7 @@ function CancelTarget({ isOver }: { readonly isOver: boolean }) {
       backgroundColor={isOver ? '$act' : '$card'}
     >
       <Words small color={isOver ? '$onAct' : '$ink'}>
-        leave as it was
+        Drop here to cancel
       </Words>
     </XStack>
   );

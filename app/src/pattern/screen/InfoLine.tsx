@@ -6,15 +6,14 @@ import { Stepper } from '../../controls/Stepper';
 import { setBars, setBpm } from '../../document/edits';
 import type { OpenPart } from '../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../store';
-import { patternViewSet, type Dress } from '../../preferences/pattern-views';
+import { patternViewSet } from '../../preferences/pattern-views';
 import { sheetSet } from '../../session/session';
 
-/** The open pattern's bars, tempo and dress. */
+/** The open pattern's bars, tempo and view. */
 export function InfoLine({ part }: { readonly part: OpenPart }) {
   const dispatch = useAppDispatch();
   const bpm = useAppSelector((state) => bpmAt(state.song.document?.song.tempos ?? [], part.placement.start));
   const [isTempoOpen, setTempoOpen] = useState(false);
-  const wear = (dress: Dress) => dispatch(patternViewSet({ patternId: part.pattern.id, view: { dress } }));
   const bars = Math.round(part.bars * 100) / 100;
   const tempo = `${Math.round(bpm * 10) / 10} bpm`;
   return (
@@ -39,47 +38,44 @@ export function InfoLine({ part }: { readonly part: OpenPart }) {
           look={isTempoOpen ? 'on' : 'quiet'}
           onPress={() => setTempoOpen(!isTempoOpen)}
         />
-        <XStack role="group" aria-label="Dress" gap={2}>
-          <Press
-            label="Steps"
-            look={part.dress === 'steps' ? 'on' : 'raised'}
-            pressed={part.dress === 'steps'}
-            onPress={() => wear('steps')}
-          />
-          <Press
-            label="Notes"
-            look={part.dress === 'notes' ? 'on' : 'raised'}
-            pressed={part.dress === 'notes'}
-            onPress={() => wear('notes')}
-          />
-        </XStack>
+        <ViewSwitch part={part} />
       </XStack>
-      {isTempoOpen ? (
-        <XStack gap={4} justifyContent="center" alignItems="center">
-          <Press
-            label="Tempo 10 down"
-            shown="−10"
-            look="raised"
-            disabled={bpm < 30}
-            onPress={() => dispatch(setBpm(Math.round(bpm) - 10))}
-          />
-          <Stepper
-            title="Tempo"
-            shown={tempo}
-            width={72}
-            canLower={bpm > 20}
-            canRaise={bpm < 300}
-            onStep={(direction) => dispatch(setBpm(Math.round(bpm) + direction))}
-          />
-          <Press
-            label="Tempo 10 up"
-            shown="+10"
-            look="raised"
-            disabled={bpm > 290}
-            onPress={() => dispatch(setBpm(Math.round(bpm) + 10))}
-          />
-        </XStack>
-      ) : null}
+      {isTempoOpen ? <TempoLine bpm={bpm} words={tempo} /> : null}
     </YStack>
+  );
+}
+
+/** Steps or Notes. */
+function ViewSwitch({ part }: { readonly part: OpenPart }) {
+  const dispatch = useAppDispatch();
+  return (
+    <XStack role="group" aria-label="View" gap={2}>
+      {VIEW_MODES.map(({ mode, name }) => (
+        <Press
+          key={mode}
+          label={name}
+          look={part.viewMode === mode ? 'on' : 'raised'}
+          pressed={part.viewMode === mode}
+          onPress={() => dispatch(patternViewSet({ patternId: part.pattern.id, view: { viewMode: mode } }))}
+        />
+      ))}
+    </XStack>
+  );
+}
+
+const VIEW_MODES = [
+  { mode: 'steps', name: 'Steps' },
+  { mode: 'notes', name: 'Notes' },
+] as const;
+
+function TempoLine({ bpm, words }: { readonly bpm: number; readonly words: string }) {
+  const dispatch = useAppDispatch();
+  const by = (change: number) => () => dispatch(setBpm(Math.round(bpm) + change));
+  return (
+    <XStack gap={4} justifyContent="center" alignItems="center">
+      <Press label="Tempo 10 down" shown="−10" look="raised" disabled={bpm < 30} onPress={by(-10)} />
+      <Stepper title="Tempo" shown={words} width={72} canLower={bpm > 20} canRaise={bpm < 300} onStep={(direction) => by(direction)()} />
+      <Press label="Tempo 10 up" shown="+10" look="raised" disabled={bpm > 290} onPress={by(10)} />
+    </XStack>
   );
 }

@@ -55,7 +55,8 @@ export function PatternScreen({ placementId, bar }: { readonly placementId: Id; 
 
 function Editor({ part, onPlay }: { readonly part: OpenPart; readonly onPlay: () => void }) {
   const isWide = Boolean(useMedia().wide);
-  const grid = part.dress === 'steps' ? <StepsGrid key={part.pattern.id} part={part} /> : <NotesGrid key={part.pattern.id} part={part} />;
+  const grid =
+    part.viewMode === 'steps' ? <StepsGrid key={part.pattern.id} part={part} /> : <NotesGrid key={part.pattern.id} part={part} />;
   return isWide ? <WideEditor part={part} grid={grid} onPlay={onPlay} /> : <PhoneEditor part={part} grid={grid} onPlay={onPlay} />;
 }
 

@@ -1,16 +1,4 @@
-import {
-  barBeatWords,
-  lengthWords,
-  leveled,
-  notesInWords,
-  velocityWords,
-  paintedNotes,
-  spanOf,
-  tappedNote,
-  type Gesture,
-  type GestureSetting,
-  type Note,
-} from '@yibbo/core';
+import { notesInWords } from '@yibbo/core';
 import Brush from 'lucide-react/dist/esm/icons/brush.mjs';
 import Eraser from 'lucide-react/dist/esm/icons/eraser.mjs';
 import Hand from 'lucide-react/dist/esm/icons/hand.mjs';
@@ -21,7 +9,7 @@ import { styled, View } from '@tamagui/core';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { Words } from '../../controls/words';
-import { selectNotes, selectPart, selectSelectedNotes, type OpenPart } from '../../session/selectors';
+import { selectNotes, selectPart, selectSelectedNotes } from '../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { tryAction } from '../../session/trials';
 import { fingerSet, selectionSet, type Finger } from '../../session/session';
@@ -86,7 +74,7 @@ export function Readout() {
   const words = selected.length
     ? notesInWords(selected, part.meter, (pitch) => rowName(part, pitch))
     : notes.length
-      ? `${notes.length} ${notes.length === 1 ? 'note' : 'notes'}, none selected: actions take all`
+      ? `Nothing selected: buttons act on ${notes.length === 1 ? 'the one note' : `all ${notes.length} notes`}`
       : 'Tap the grid to put a note there';
   return (
     <XStack alignItems="center" gap={4} paddingLeft={10} minHeight="$touch" backgroundColor="$paper" borderTopWidth={1} borderColor="$line">
@@ -110,7 +98,7 @@ export function Readout() {
         </Words>
       )}
       {selected.length ? (
-        <Press label="Select nothing" shown="Nothing" onPress={() => dispatch(selectionSet([]))} />
+        <Press label="Deselect" shown="Deselect" onPress={() => dispatch(selectionSet([]))} />
       ) : (
         <Press
           label="Select all notes"
@@ -123,43 +111,4 @@ export function Readout() {
       <FingerSwitch />
     </XStack>
   );
-}
-
-/** What a running gesture would do, in words, shown above the finger. */
-export function gestureWords(
-  gesture: Gesture,
-  part: OpenPart,
-  rowLabel: (pitch: number) => string,
-  lifted: readonly Note[],
-  setting: GestureSetting,
-): string | null {
-  const length = (ticks: number) => lengthWords(ticks, part.meter);
-  const signed = (value: number, say: (value: number) => string) => `${value < 0 ? '−' : '+'}${say(Math.abs(value))}`;
-  switch (gesture.state) {
-    case 'drawing':
-      return `${rowLabel(gesture.note.pitch)} · ${barBeatWords(part.meters, gesture.note.start)} · ${length(gesture.note.length)} · vel ${gesture.note.velocity}`;
-    case 'painting': {
-      const run = paintedNotes(gesture.path, (at) => tappedNote(at, setting));
-      const last = run.at(-1);
-      return last
-        ? `${run.length} ${run.length === 1 ? 'note' : 'notes'} · ${rowLabel(last.pitch)} · ${barBeatWords(part.meters, last.start)}`
-        : 'Paint a run';
-    }
-    case 'moving': {
-      const start = spanOf(lifted).start + gesture.ticks;
-      const pitch = gesture.semitones ? ` · ${signed(gesture.semitones, String)} semitones` : '';
-      const time = gesture.ticks || !gesture.semitones ? ` · ${signed(gesture.ticks, length)}` : '';
-      return `to ${barBeatWords(part.meters, Math.max(0, start))}${time}${pitch}`;
-    }
-    case 'resizing':
-      return `${gesture.edge === 'end' ? 'End' : 'Start'} ${signed(gesture.ticks, length)}`;
-    case 'leveling':
-      return velocityWords(leveled(lifted, gesture.rise));
-    case 'erasing':
-      return `Erase ${gesture.noteIds.length}`;
-    case 'selecting':
-      return 'Select what the frame touches';
-    default:
-      return null;
-  }
 }

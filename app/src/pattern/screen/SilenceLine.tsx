@@ -46,12 +46,7 @@ const BLOCKED: Explained = { words: 'The browser is holding the sound back.', cu
 function useBlocked(): boolean {
   const { sound } = useEffects();
   const [isBlocked, setBlocked] = useState(false);
-  useEffect(() => {
-    sound.onBlocked = setBlocked;
-    return () => {
-      sound.onBlocked = null;
-    };
-  }, [sound]);
+  useEffect(() => sound.watchBlocked(setBlocked), [sound]);
   return isBlocked;
 }
 

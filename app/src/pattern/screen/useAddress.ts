@@ -16,20 +16,24 @@ export function useAddress(placementId: Id, bar: number | null): void {
   const part = useAppSelector(selectPart);
   const shownId = part?.placement.id ?? null;
   const shownBar = part?.view.bar ?? 0;
-  const followed = useRef<string | null>(null);
+  /** The address that was last seen, and the one that was last asked for from here: it takes a moment until that is seen. */
+  const seen = useRef<string | null>(null);
+  const asked = useRef<string | null>(null);
   const patternId = useAppSelector((state) => state.song.document?.placements.find(({ id }) => id === placementId)?.patternId);
   useEffect(() => {
     if (!songId) return;
     const given = `${placementId} ${bar ?? 1}`;
-    if (followed.current !== given) {
-      followed.current = given;
+    const isNew = given !== seen.current;
+    seen.current = given;
+    if (isNew && given !== asked.current) {
+      asked.current = null;
       dispatch(placementOpened(placementId));
       if (patternId && bar !== null && bar >= 1) dispatch(patternViewSet({ patternId, view: { bar: Math.floor(bar) - 1 } }));
       return;
     }
-    if (shownId === null) return router.replace(songAddress(songId));
-    if (shownId === placementId && shownBar + 1 === (bar ?? 1)) return;
-    followed.current = `${shownId} ${shownBar + 1}`;
-    router.replace(patternAddress(songId, shownId, shownBar));
+    const shown = `${shownId} ${shownBar + 1}`;
+    if (shown === given || shown === asked.current) return;
+    asked.current = shown;
+    router.replace(shownId === null ? songAddress(songId) : patternAddress(songId, shownId, shownBar));
   }, [songId, placementId, bar, patternId, shownId, shownBar, dispatch, router]);
 }

@@ -8,7 +8,7 @@ export const duplicate = notesAction({
   family: 'copy',
   subject: 'notes',
   label: 'Duplicate',
-  help: 'Puts a copy right after the notes: as far on as they are long, rounded up to whole boxes, beats or bars. The copy is selected.',
+  help: 'Puts a copy right after the notes: as far on as they are long, rounded up to whole steps, beats or bars. The copy is selected.',
   words: ['copy', 'double', 'again', 'clone', 'twice'],
   params: () => paramsOf({ roundTo: roundToParam() }),
   quick: [{ label: 'Duplicate', icon: 'duplicate', params: {} }],

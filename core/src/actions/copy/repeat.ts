@@ -13,7 +13,7 @@ export const repeat = notesAction({
   words: ['copy', 'again', 'loop', 'fill', 'times', 'multiply'],
   params: () =>
     paramsOf({
-      until: choiceParam('How often', ['end', 'times'], 'end', { end: 'to the end', times: 'so many times' }),
+      until: choiceParam('How often', ['end', 'times'], 'end', { end: 'to the end', times: 'a number of times' }),
       times: wholeParam('Times', 1, 64, 2),
       roundTo: roundToParam('fit'),
     }),
@@ -28,7 +28,7 @@ export const repeat = notesAction({
     const { notes } = part;
     const { times } = plan(part, params, context);
     if (notes.length > 0 && times === 0)
-      return 'There is no room for another before the end of the pattern. Choose "so many times", or make it longer.';
+      return 'There is no room for another before the end of the pattern. Choose "a number of times", or make it longer.';
     return tooManyPieces(notes.length * (Math.min(times, MAX_PIECES) + 1));
   },
 });

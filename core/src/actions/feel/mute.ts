@@ -1,4 +1,4 @@
-import { having, without } from '../../notes/with';
+import { withFields, without } from '../../notes/with';
 import { notesAction } from '../action';
 import { choiceParam, paramsOf } from '../params';
 
@@ -15,6 +15,6 @@ export const mute = notesAction({
     { label: 'Unmute notes', params: { to: 'heard' } },
   ],
   run: ({ notes }, { to }) => ({
-    notes: notes.map((note) => (to === 'muted' ? having(note, { muted: true }) : without(note, 'muted'))),
+    notes: notes.map((note) => (to === 'muted' ? withFields(note, { muted: true }) : without(note, 'muted'))),
   }),
 });

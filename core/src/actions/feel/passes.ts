@@ -1,4 +1,4 @@
-import { having, without } from '../../notes/with';
+import { withFields, without } from '../../notes/with';
 import { notesAction } from '../action';
 import { choiceParam, paramsOf } from '../params';
 
@@ -15,7 +15,7 @@ export const passes = notesAction({
   id: 'passes',
   family: 'feel',
   subject: 'notes',
-  label: 'Passes',
+  label: 'Which passes',
   help: 'In which times round a note sounds: every time, or only the first of two, the third of four and so on.',
   words: ['condition', 'every other', 'time round', 'alternate', 'when it sounds', 'cycle'],
   params: () =>
@@ -31,7 +31,7 @@ export const passes = notesAction({
     const [which, of] = turn.split('/').map(Number);
     const chosen = of ? { of, mask: 2 ** (which! - 1) } : null;
     return {
-      notes: notes.map((note) => (chosen ? having(note, { passes: chosen }) : without(note, 'passes'))),
+      notes: notes.map((note) => (chosen ? withFields(note, { passes: chosen }) : without(note, 'passes'))),
     };
   },
 });

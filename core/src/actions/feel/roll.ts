@@ -1,5 +1,5 @@
 import { MAX_HITS, ROLL_SHAPES } from '../../model/entities';
-import { having, without } from '../../notes/with';
+import { withFields, without } from '../../notes/with';
 import { notesAction } from '../action';
 import { choiceParam, paramsOf, wholeParam } from '../params';
 
@@ -22,6 +22,6 @@ export const roll = notesAction({
   })),
   run: ({ notes }, { hits, shape }) => {
     const chosen = { hits, shape };
-    return { notes: notes.map((note) => (hits > 1 ? having(note, { roll: chosen }) : without(note, 'roll'))) };
+    return { notes: notes.map((note) => (hits > 1 ? withFields(note, { roll: chosen }) : without(note, 'roll'))) };
   },
 });

@@ -1,5 +1,5 @@
 import { MAX_SHARE } from '../../model/entities';
-import { having, without } from '../../notes/with';
+import { withFields, without } from '../../notes/with';
 import { notesAction } from '../action';
 import { paramsOf, wholeParam } from '../params';
 
@@ -7,13 +7,13 @@ export const share = notesAction({
   id: 'share',
   family: 'feel',
   subject: 'notes',
-  label: 'Share in the group',
+  label: 'Odds',
   help: 'How many lots a note has in the draw of its one-of group: with 3 lots against 1, it sounds three times as often. Notes outside a group stay as they are.',
   words: ['weight', 'likely', 'odds', 'more often', 'lots', 'group'],
-  params: () => paramsOf({ lots: wholeParam('Lots', 1, MAX_SHARE, 2) }),
-  quick: [1, 2, 3].map((lots) => ({ label: `Share of ${lots}`, shown: String(lots), params: { lots } })),
+  params: () => paramsOf({ lots: wholeParam('Odds', 1, MAX_SHARE, 2) }),
+  quick: [1, 2, 3].map((lots) => ({ label: `Odds ${lots}`, shown: String(lots), params: { lots } })),
   run: ({ notes }, { lots }) => ({
-    notes: notes.map((note) => (note.oneOf === undefined || lots === 1 ? without(note, 'share') : having(note, { share: lots }))),
+    notes: notes.map((note) => (note.oneOf === undefined || lots === 1 ? without(note, 'share') : withFields(note, { share: lots }))),
   }),
   whyNot: ({ notes }) =>
     notes.some(({ oneOf }) => oneOf !== undefined) ? null : 'None of these notes is in a one-of group. Make one first with "One of them".',

@@ -6,7 +6,7 @@ export const velocityScale = notesAction({
   id: 'velocity-scale',
   family: 'feel',
   subject: 'notes',
-  label: 'Scale velocity',
+  label: 'Louder / softer',
   help: 'Makes notes louder or softer in proportion: each velocity times the percentage, kept within 1 to 127.',
   words: ['loudness', 'volume', 'louder', 'softer', 'multiply', 'dynamics'],
   params: () => paramsOf({ percent: sliderParam('Percentage', 10, 400, 100, '%') }),

@@ -1,5 +1,5 @@
 import { VOICES } from '../../model/entities';
-import { having, without } from '../../notes/with';
+import { withFields, without } from '../../notes/with';
 import { notesAction } from '../action';
 import { paramsOf, wholeParam } from '../params';
 
@@ -13,6 +13,6 @@ export const voice = notesAction({
   params: () => paramsOf({ voice: wholeParam('Voice', 1, VOICES, 2) }),
   quick: [1, 2].map((number) => ({ label: `Voice ${number}`, shown: String(number), params: { voice: number } })),
   run: ({ notes }, { voice: number }) => ({
-    notes: notes.map((note) => (number > 1 ? having(note, { voice: number }) : without(note, 'voice'))),
+    notes: notes.map((note) => (number > 1 ? withFields(note, { voice: number }) : without(note, 'voice'))),
   }),
 });

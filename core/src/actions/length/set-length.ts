@@ -9,7 +9,7 @@ export const setLength = notesAction({
   subject: 'notes',
   label: 'Set length',
   help: 'Gives every note the same length. Starts stay where they are.',
-  words: ['duration', 'equal', 'same', 'box', 'exact', 'note value'],
+  words: ['duration', 'equal', 'same', 'step', 'exact', 'note value'],
   params: () => paramsOf({ count: wholeParam('Length', 1, 999, 1), unit: amountParam('Counted in') }),
   quick: [{ label: 'Set length', icon: 'setLength', params: {} }],
   run: ({ notes }, { count, unit }, context) => ({

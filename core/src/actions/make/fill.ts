@@ -1,6 +1,6 @@
 import { everyNth, spreadEvenly } from '../../notes/spread';
 import { gridOfRow, lineAfter, linesBetween } from '../../time';
-import { loopTicks, notesAction, type NotesPart } from '../action';
+import { loopTicks, notesAction } from '../action';
 import { amountParam, gridOfAmount } from '../amounts';
 import { choiceParam, paramsOf, sliderParam, wholeParam } from '../params';
 
@@ -10,18 +10,19 @@ export const fill = notesAction({
   subject: 'notes',
   takes: 'row',
   label: 'Fill the row',
-  help: 'Puts hits on the row in hand: on every so many boxes, or so many spread evenly over a number of boxes, again and again to its end. Hits that stand there already stay as they are.',
+  help: 'Puts hits on the current row: every few steps, or a number of hits spread evenly over some steps, again and again to its end. Hits that are there already stay as they are, or all give way, by choice.',
   words: ['every', 'euclid', 'even', 'spread', 'hats', 'pulse', 'rhythm'],
   params: () =>
     paramsOf({
-      of: amountParam('Steps of'),
-      how: choiceParam('How', ['every', 'spread'], 'every', { every: 'every so many boxes', spread: 'so many, evenly' }),
-      every: wholeParam('Every', 1, 64, 2, 'boxes'),
+      how: choiceParam('How', ['every', 'spread'], 'every', { every: 'every few steps', spread: 'hits, evenly' }),
+      every: wholeParam('Every', 1, 64, 2, 'steps'),
       hits: wholeParam('Hits', 1, 64, 5),
-      over: wholeParam('Over', 1, 64, 16, 'boxes'),
-      offset: wholeParam('From box', 0, 63, 0),
+      over: wholeParam('Over', 1, 64, 16, 'steps'),
+      offset: wholeParam('From step', 0, 63, 0),
       velocity: sliderParam('Velocity', 1, 127, 90, ''),
       accent: wholeParam('Accent every', 0, 16, 0, 'hits'),
+      there: choiceParam('Hits there already', ['stay', 'go'], 'stay', { go: 'are replaced' }),
+      of: amountParam('Steps of'),
     }),
   quick: [
     { label: 'Fill every 2', shown: 'every 2', params: { how: 'every', every: 2, offset: 0 } },
@@ -33,38 +34,27 @@ export const fill = notesAction({
     const grid = params.of === 'grid' ? gridOfRow(context, pitch) : gridOfAmount(params.of, context);
     const lines = linesBetween(grid, 0, end);
     const isHit = hitsOf(params, lines.length);
-    const standing = new Map(part.notes.map((note) => [note.start, note]));
-    const hits = lines.filter((_line, index) => isHit(index));
-    const made = hits.map((start, index) => {
-      const isAccent = params.accent > 0 && index % params.accent === 0;
-      const velocity = Math.round(isAccent ? Math.max(params.velocity, ACCENT_VELOCITY) : params.velocity);
-      return (
-        standing.get(start) ?? {
-          id: context.newId('fill', start),
-          patternId: context.patternId,
-          start,
-          length: lineAfter(grid, start) - start,
-          pitch,
-          velocity,
-        }
-      );
-    });
-    return { notes: [...made, ...beyondEnd(part, end)] };
+    const kept = params.there === 'stay' ? part.notes : part.notes.filter(({ start }) => start >= end);
+    const taken = new Set(kept.map(({ start }) => start));
+    const made = lines
+      .filter((_line, index) => isHit(index))
+      .map((start, index) => {
+        const isAccent = params.accent > 0 && index % params.accent === 0;
+        const velocity = Math.round(isAccent ? Math.max(params.velocity, ACCENT_VELOCITY) : params.velocity);
+        const length = lineAfter(grid, start) - start;
+        return { id: context.newId('fill', start), patternId: context.patternId, start, length, pitch, velocity };
+      });
+    return { notes: [...kept, ...made.filter(({ start }) => !taken.has(start))] };
   },
 });
 
 const ACCENT_VELOCITY = 118;
 
-/** Whether each box of the row is hit. */
+/** Whether each step of the row is hit. */
 function hitsOf(
   { how, every, hits, over, offset }: { how: 'every' | 'spread'; every: number; hits: number; over: number; offset: number },
-  boxes: number,
-): (box: number) => boolean {
-  const row = how === 'every' ? everyNth(every, boxes, offset) : spreadEvenly(hits, over, offset);
-  return (box) => row[box % row.length]!;
-}
-
-/** What lies beyond the row's end is out of the loop and not touched. */
-function beyondEnd({ notes }: NotesPart, end: number): NotesPart['notes'] {
-  return notes.filter(({ start }) => start >= end);
+  steps: number,
+): (step: number) => boolean {
+  const row = how === 'every' ? everyNth(every, steps, offset) : spreadEvenly(hits, over, offset);
+  return (step) => row[step % row.length]!;
 }

@@ -12,8 +12,8 @@ export const nudge = notesAction({
   words: ['move', 'shift', 'earlier', 'later', 'push', 'pull', 'delay'],
   params: () => paramsOf({ count: wholeParam('Distance', -999, 999, 1), unit: amountParam('Counted in') }),
   quick: [
-    { label: 'Nudge earlier', icon: 'earlier', params: { count: -1 } },
-    { label: 'Nudge later', icon: 'later', params: { count: 1 } },
+    { label: 'Earlier', icon: 'earlier', params: { count: -1 } },
+    { label: 'Later', icon: 'later', params: { count: 1 } },
   ],
   run: ({ notes }, { count, unit }, context) => ({ notes: moveNotes(notes, distanceOf(notes, count, unit, context), 0) }),
 });

@@ -83,10 +83,10 @@ function nextSwungLine({ grid, swing }: Pull, tick: number): number {
   return [index, index + 1].map((each) => swungLine(grid, each, swing)).find((line) => line > tick) ?? swungLine(grid, index + 2, swing);
 }
 
-/** A note whose length is pulled towards whole boxes, at least one; its start stays. */
+/** A note whose length is pulled towards whole steps, at least one; its start stays. */
 function withLength(note: Note, { grid, strength }: Pull): Note {
-  const box = grid.numerator / grid.denominator;
-  const boxes = Math.max(1, Math.round(note.length / box));
-  const length = Math.max(1, pulled(note.length, Math.round(boxes * box), strength));
+  const step = grid.numerator / grid.denominator;
+  const steps = Math.max(1, Math.round(note.length / step));
+  const length = Math.max(1, pulled(note.length, Math.round(steps * step), strength));
   return length === note.length ? note : { ...note, length };
 }

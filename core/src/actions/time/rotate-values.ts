@@ -6,7 +6,7 @@ export const rotateValues = notesAction({
   id: 'rotate-values',
   family: 'time',
   subject: 'notes',
-  label: 'Rotate values',
+  label: 'Shift values along',
   help: 'Hands pitches or velocities on from note to note while the rhythm stays, or turns the rhythm under the pitches. Chords of equal size go on whole. Rotating back restores exactly.',
   words: ['pitches', 'velocities', 'rhythm', 'cycle', 'permute', 'turn'],
   params: () =>
@@ -19,9 +19,9 @@ export const rotateValues = notesAction({
       count: wholeParam('Notes further', -64, 64, 1),
     }),
   quick: [
-    { label: 'Pitches on', params: { what: 'pitches', count: 1 } },
-    { label: 'Velocities on', params: { what: 'velocities', count: 1 } },
-    { label: 'Rhythm on', params: { what: 'rhythm', count: 1 } },
+    { label: 'Shift pitches along', params: { what: 'pitches', count: 1 } },
+    { label: 'Shift velocities along', params: { what: 'velocities', count: 1 } },
+    { label: 'Shift the rhythm along', params: { what: 'rhythm', count: 1 } },
   ],
   run: ({ notes, lengthTicks }, { what, count }, { span }) => {
     const inside = notes.filter(({ start }) => start < lengthTicks);

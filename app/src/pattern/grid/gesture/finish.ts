@@ -20,11 +20,7 @@ import type { Thunk } from '../../../store';
 import { preferencesSet } from '../../../preferences/preferences';
 import { selectionSet } from '../../../session/session';
 import { hearNote } from './hear';
-import type { Finished } from './useGridGesture';
-
-const DOUBLE_TAP_MS = 350;
-
-let lastTap: { noteId: Id; at: number } | null = null;
+import type { Finished } from './hand-driver';
 
 export interface GestureContext {
   readonly trackId: Id;
@@ -35,13 +31,13 @@ export interface GestureContext {
 }
 
 /** Turns a finished gesture into what it does: one Change, or another selection. */
-export function finishGesture({ gesture, isTouch, at }: Finished, context: GestureContext): Thunk {
+export function finishGesture({ gesture, isTouch, isDouble }: Finished, context: GestureContext): Thunk {
   return (dispatch) => {
     switch (gesture.state) {
       case 'pressing':
         if (gesture.target.kind === 'note')
-          return dispatch(tapNote(gesture.target.noteId, { isTouch, at, extend: gesture.extend }, context));
-        if (gesture.ground === 'select') return void dispatch(selectionSet([]));
+          return dispatch(tapNote(gesture.target.noteId, { isTouch, isDouble, extend: gesture.extend }, context));
+        if (gesture.purpose === 'select') return void dispatch(selectionSet([]));
         return dispatch(tapEmpty(tappedNote(gesture.from, context.setting), context));
       case 'drawing':
         dispatch(preferencesSet({ lastLength: gesture.note.length }));
@@ -95,15 +91,13 @@ function tapEmpty(note: DrawnNote, { trackId }: GestureContext): Thunk {
 
 function tapNote(
   noteId: Id,
-  { isTouch, at, extend }: { readonly isTouch: boolean; readonly at: number; readonly extend: boolean },
+  { isTouch, isDouble, extend }: { readonly isTouch: boolean; readonly isDouble: boolean; readonly extend: boolean },
   context: GestureContext,
 ): Thunk {
   return (dispatch) => {
     const { selected } = context.setting;
     const note = context.notes.find(({ id }) => id === noteId);
     if (!note) return;
-    const isDouble = lastTap?.noteId === noteId && at - lastTap.at < DOUBLE_TAP_MS;
-    lastTap = { noteId, at };
     if (context.tapErases || isDouble) return dispatch(removeNotes([noteId]));
     const adds = extend || (isTouch && selected.size > 0);
     if (adds && selected.has(noteId)) return void dispatch(selectionSet([...selected].filter((id) => id !== noteId)));

@@ -79,7 +79,7 @@ function zoomFactor(now: number, was: number): number {
 const EDGE_PIXELS = 32;
 const EDGE_SPEED = 9;
 
-/** How far a view should scroll this frame for a pointer near the edges of `box`; nothing further in. */
+/** How far a view should scroll this frame for a pointer near the edges of `step`; nothing further in. */
 export function edgePush(box: DOMRect, { x, y }: FingerAt): { readonly x: number; readonly y: number } {
   const push = (at: number, low: number, high: number) => {
     const near = at < low + EDGE_PIXELS ? at - low - EDGE_PIXELS : at > high - EDGE_PIXELS ? at - high + EDGE_PIXELS : 0;

@@ -57,7 +57,7 @@ export function GestureLayer({ gesture, setting, lifted, part, rows, window }: G
   );
 }
 
-/** A group in hand: one layer, moved by transform. Only what is, or may soon come, into view is drawn. */
+/** A group being dragged: one layer, moved by transform. Only what is, or may soon come, into view is drawn. */
 function Carried({ notes, ticks, rowsDown, ...place }: BlocksProps & { readonly ticks: number; readonly rowsDown: number }) {
   const { fromTick, toTick, pixelsPerTick, rowPixels } = place.window;
   const width = toTick - fromTick;
@@ -81,7 +81,7 @@ interface BlocksProps {
   readonly window: GridWindow;
 }
 
-/** Notes in hand. Remembered while they only move: then their container does. */
+/** Notes being dragged. Remembered while they only move: then their container does. */
 const Blocks = memo(function Blocks({ notes, part, rows, window }: BlocksProps) {
   const index = new Map(rows.map(({ pitch }, row) => [pitch, row]));
   const ladder = ladderOf(rows);

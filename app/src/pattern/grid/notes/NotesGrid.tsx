@@ -1,34 +1,27 @@
-import type { Id } from '@yibbo/core';
-import { useCallback, useMemo, useRef } from 'react';
+import { useCallback, useMemo, type PointerEvent, type RefCallback, type RefObject } from 'react';
 import { useMedia } from '@tamagui/core';
 import { useEffects } from '../../../effects';
-import { selectNotes, selectShownNotes, type OpenPart } from '../../../session/selectors';
+import type { OpenPart } from '../../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../store';
-import { finishGesture } from '../gesture/finish';
-import { GestureHint } from '../../screen/GestureHint';
-import { gestureWords } from '../../screen/Readout';
 import { takeRow } from '../../acts/row-acts';
 import { rowName } from '../../acts/rows';
-import { liftedIds, useGridGesture, useInHand } from '../gesture/useGridGesture';
-import { useListen } from '../gesture/useListen';
-import { useRowInHand } from '../useRowInHand';
-import { useRows } from '../useRows';
-import { useGestureSetting, useSelectedIds } from '../gesture/useSetting';
-import { Cursor, useGridCursor } from './Cursor';
+import { gestureWords } from '../../screen/gesture-words';
+import { GestureHint } from '../../screen/GestureHint';
+import { LANE_HEIGHT } from '../lanes/lane-size';
+import { VelocityLane } from '../lanes/VelocityLane';
+import { useActiveRow } from '../useActiveRow';
+import { Cursor } from './Cursor';
+import { EdgeMarks } from './EdgeMarks';
 import { GestureLayer } from './GestureLayer';
 import { BeyondLayer, LinesLayer, NotesLayer, OwnRowsLayer, repeatsIn, RowsLayer, SpanLayer } from './layers';
 import { PitchStrip } from './PitchStrip';
-import { EdgeMarks } from './EdgeMarks';
 import { Playhead, RowHeads } from './Playhead';
+import { PressLight } from './PressLight';
 import { Preview, usePreview } from './Preview';
 import { Ruler } from './Ruler';
-import { useFollowZoom } from '../viewport/useFollowZoom';
-import { useBarInView, useSelectionInView, useSized, useViewport } from '../viewport/useViewport';
-import { useSurface } from './useSurface';
-import { LANE_HEIGHT, VelocityLane } from '../lanes/VelocityLane';
-import { useFollow, useGridWindow } from '../viewport/viewport';
+import { useGridCursor } from './useGridCursor';
+import { NO_IDS, useLaneOpen, useNotesHand, useNotesView, type NotesHand, type NotesView } from './useNotesView';
 
-const NO_IDS: ReadonlySet<Id> = new Set();
 const RULER_TOUCH = 44;
 const RULER_MOUSE = 28;
 
@@ -36,49 +29,22 @@ const RULER_MOUSE = 28;
 export function NotesGrid({ part }: { readonly part: OpenPart }) {
   const dispatch = useAppDispatch();
   const { sound } = useEffects();
-  const notes = useAppSelector(selectNotes);
-  const shown = useAppSelector(selectShownNotes);
-  const rows = useRows(part, shown);
-  const viewport = useViewport(part, rows, notes);
-  const window = useGridWindow(viewport);
-  const follow = useFollow(viewport, window);
-  const surfaceRef = useRef<HTMLDivElement>(null);
-  const selected = useSelectedIds();
-  const setting = useGestureSetting(part, rows);
-  const hitsAsMarks = useAppSelector((state) => state.preferences.hitsAsMarks);
-  const areMarks = hitsAsMarks && part.track.kind === 'drums';
-  const surface = useSurface(surfaceRef, viewport, rows, shown, selected, areMarks);
-  useSized(surfaceRef, viewport);
-  useFollowZoom(part, viewport);
-  useBarInView(part, viewport);
-  useSelectionInView(viewport, rows, shown, selected);
-
-  const span = useAppSelector((state) => state.session.span);
+  const { view, surfaceRef, followRef } = useNotesView(part);
+  const hand = useNotesHand(view, surfaceRef);
+  const { viewport, rows, shown } = view;
   const hasLane = useLaneOpen();
-  const stripWidth = part.track.kind === 'drums' ? 88 : 48;
+  const isDrums = part.track.kind === 'drums';
+  const stripWidth = isDrums ? 88 : 48;
   const rulerHeight = useMedia().wide ? RULER_MOUSE : RULER_TOUCH;
-  const { gesture, isOverCancel, isHigh, handlers } = useGridGesture(
-    surface,
-    setting,
-    (finished) => dispatch(finishGesture(finished, { trackId: part.track.id, notes: shown, setting, tapErases: false })),
-    useListen(part.track.id, shown),
-  );
-  const inHand = useInHand(gesture);
-  const ids = liftedIds(inHand);
-  const lifted = useMemo(() => (ids.length ? new Set(ids) : NO_IDS), [ids]);
-  const liftedNotes = useMemo(() => (lifted.size ? shown.filter(({ id }) => lifted.has(id)) : []), [lifted, shown]);
-  const { pitch: pitchInHand } = useRowInHand(part);
+  const { pitch: activePitch } = useActiveRow(part);
   const take = useCallback(
     (pitch: number) => {
       sound.audition(part.track.id, pitch, 100);
       dispatch(takeRow(pitch));
     },
-    [dispatch, part.track.id],
+    [dispatch, part.track.id, sound],
   );
-  const preview = usePreview(surface, setting);
-  const repeats = useMemo(() => repeatsIn(shown, part), [shown, part]);
-  const cursor = useGridCursor(part, rows, viewport, surfaceRef, setting);
-
+  const isMousePress = hand.gesture.state === 'pressing' && !hand.isTouched;
   return (
     <div
       style={{
@@ -93,76 +59,104 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
     >
       <div style={{ background: 'var(--wash)', borderBottom: '1px solid var(--lineStrong)' }} />
       <Ruler viewport={viewport} part={part} notes={shown} height={rulerHeight} />
-      <PitchStrip viewport={viewport} rows={rows} inHand={pitchInHand} onTake={take} isDrums={part.track.kind === 'drums'} />
-      <div
-        ref={surfaceRef}
-        {...handlers}
-        {...cursor.handlers}
-        onPointerMove={(event) => {
-          handlers.onPointerMove(event);
-          preview.onPointerMove(event);
-        }}
-        onPointerLeave={preview.onPointerLeave}
-        role="listbox"
-        aria-multiselectable
-        aria-label={`Notes of ${part.track.name}. Arrow keys move the cursor, Enter puts a note there.`}
-        tabIndex={0}
-        data-testid="notes-grid"
-        style={{
-          position: 'relative',
-          overflow: 'hidden',
-          contain: 'strict',
-          touchAction: 'none',
-          userSelect: 'none',
-          background: 'var(--paper)',
-          cursor: 'crosshair',
-        }}
-      >
-        <div ref={follow} style={{ position: 'absolute', top: 0, left: 0, pointerEvents: 'none' }} role="presentation">
-          <RowsLayer rows={rows} window={window} />
-          <LinesLayer part={part} window={window} />
-          <OwnRowsLayer part={part} rows={rows} window={window} />
-          <BeyondLayer lengthTicks={part.pattern.length} window={window} />
-          {span ? <SpanLayer span={span} window={window} /> : null}
-          <NotesLayer notes={repeats} part={part} rows={rows} window={window} selected={NO_IDS} lifted={NO_IDS} isOutline />
-          {shown === notes ? null : (
-            <NotesLayer notes={notes} part={part} rows={rows} window={window} selected={NO_IDS} lifted={NO_IDS} isOutline />
-          )}
-          <NotesLayer
-            notes={shown}
-            part={part}
-            rows={rows}
-            window={window}
-            selected={selected}
-            lifted={lifted}
-            areMarks={areMarks}
-            isNamed
-          />
-          <GestureLayer gesture={inHand} setting={setting} lifted={liftedNotes} part={part} rows={rows} window={window} />
-          <Preview preview={preview.preview} gesture={gesture} setting={setting} part={part} rows={rows} window={window} />
-          <Cursor cursor={cursor} part={part} rows={rows} window={window} />
-        </div>
-        <Playhead viewport={viewport} lengthTicks={part.pattern.length} />
-        <RowHeads viewport={viewport} part={part} rows={rows} />
-      </div>
+      <PitchStrip viewport={viewport} rows={rows} active={activePitch} onTake={take} isDrums={isDrums} />
+      <NotesSurface view={view} hand={hand} surfaceRef={surfaceRef} followRef={followRef} />
       <EdgeMarks
         viewport={viewport}
         rows={rows}
         notes={shown}
         edges={{ left: stripWidth, top: rulerHeight, bottom: hasLane ? LANE_HEIGHT : 0 }}
       />
-      {hasLane ? <VelocityLane part={part} viewport={viewport} notes={shown} selected={selected} /> : null}
+      {hasLane ? <VelocityLane part={part} viewport={viewport} notes={shown} selected={view.selected} /> : null}
       <GestureHint
-        words={gestureWords(inHand, part, (pitch) => rowName(part, pitch), liftedNotes, setting)}
-        isOverCancel={gesture.state === 'idle' ? null : isOverCancel}
-        isLow={isHigh}
+        words={isMousePress ? null : gestureWords(hand.goingOn, part, (pitch) => rowName(part, pitch), hand.liftedNotes, hand.setting)}
+        isOverCancel={['idle', 'pressing'].includes(hand.gesture.state) ? null : hand.isOverCancel}
+        isLow={hand.isHigh}
       />
     </div>
   );
 }
 
-/** Whether the velocity lane is open: as it was last set, else where there is room for it. */
-export function useLaneOpen(): boolean {
-  const isWide = Boolean(useMedia().wide);
-  return useAppSelector((state) => state.preferences.laneOpen) ?? isWide;
+interface SurfaceProps {
+  readonly view: NotesView;
+  readonly hand: NotesHand;
+}
+
+interface NotesSurfaceProps extends SurfaceProps {
+  readonly surfaceRef: RefObject<HTMLDivElement | null>;
+  /** The layer that is moved as the view scrolls. */
+  readonly followRef: RefCallback<HTMLElement>;
+}
+
+/** Where notes are drawn, by finger, mouse and keys. */
+function NotesSurface({ view, hand, surfaceRef, followRef }: NotesSurfaceProps) {
+  const { part, rows, viewport, window } = view;
+  const { handlers, gesture, setting } = hand;
+  const preview = usePreview(hand.surface, setting);
+  const cursor = useGridCursor({ part, rows, viewport, surface: surfaceRef, setting });
+  return (
+    <div
+      ref={surfaceRef}
+      {...handlers}
+      {...cursor.handlers}
+      onPointerMove={(event: PointerEvent<HTMLDivElement>) => {
+        handlers.onPointerMove(event);
+        preview.onPointerMove(event);
+      }}
+      onPointerLeave={preview.onPointerLeave}
+      role="listbox"
+      aria-multiselectable
+      aria-label={`Notes of ${part.track.name}. Arrow keys move the cursor, Enter puts a note there.`}
+      tabIndex={0}
+      data-testid="notes-grid"
+      style={{
+        position: 'relative',
+        overflow: 'hidden',
+        contain: 'strict',
+        touchAction: 'none',
+        userSelect: 'none',
+        background: 'var(--paper)',
+        cursor: 'crosshair',
+      }}
+    >
+      <div ref={followRef} style={{ position: 'absolute', top: 0, left: 0, pointerEvents: 'none' }} role="presentation">
+        <GroundLayers view={view} />
+        <NoteLayers view={view} hand={hand} />
+        <PressLight gesture={hand.isTouched ? gesture : null} setting={setting} part={part} rows={rows} window={window} />
+        <Preview preview={preview.preview} gesture={gesture} setting={setting} part={part} rows={rows} window={window} />
+        <Cursor cursor={cursor} part={part} rows={rows} window={window} />
+      </div>
+      <Playhead viewport={viewport} lengthTicks={part.pattern.length} />
+      <RowHeads viewport={viewport} part={part} rows={rows} />
+    </div>
+  );
+}
+
+/** What lies under the notes: rows, lines, what is marked, what is out of the loop. */
+function GroundLayers({ view: { part, rows, window } }: { readonly view: NotesView }) {
+  const span = useAppSelector((state) => state.session.span);
+  return (
+    <>
+      <RowsLayer rows={rows} window={window} />
+      <LinesLayer part={part} window={window} />
+      <OwnRowsLayer part={part} rows={rows} window={window} />
+      <BeyondLayer lengthTicks={part.pattern.length} window={window} />
+      {span ? <SpanLayer span={span} window={window} /> : null}
+    </>
+  );
+}
+
+/** The notes: repeats of rows, the original while a trial shows another, those that are there, those being dragged. */
+function NoteLayers({ view, hand }: SurfaceProps) {
+  const { part, rows, window, notes, shown, selected, areMarks } = view;
+  const repeats = useMemo(() => repeatsIn(shown, part), [shown, part]);
+  const place = { part, rows, window };
+  return (
+    <>
+      <NotesLayer notes={repeats} {...place} selected={NO_IDS} lifted={NO_IDS} isOutline />
+      {shown === notes ? null : <NotesLayer notes={notes} {...place} selected={NO_IDS} lifted={NO_IDS} isOutline />}
+      <NotesLayer notes={shown} {...place} selected={selected} lifted={hand.lifted} areMarks={areMarks} isNamed />
+      <GestureLayer gesture={hand.goingOn} setting={hand.setting} lifted={hand.liftedNotes} {...place} />
+    </>
+  );
 }

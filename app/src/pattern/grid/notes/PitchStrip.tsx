@@ -5,15 +5,15 @@ import { useFollow, useGridWindow, type Viewport } from '../viewport/viewport';
 interface PitchStripProps {
   readonly viewport: Viewport;
   readonly rows: readonly GridRow[];
-  /** A row was pressed: it is heard and taken in hand. */
+  /** A row was pressed: it is heard and made the current one. */
   readonly onTake: (pitch: number) => void;
-  readonly inHand: number;
+  readonly active: number;
   readonly isDrums: boolean;
 }
 
-/** Names of the rows at the left; a press on one sounds it and takes it in hand. Rows of the scale have a dot, those where the
+/** Names of the rows at the left; a press on one sounds it and makes it the current one. Rows of the scale have a dot, those where the
  *  sound is not at its best a hatched edge. They are for pointers only: by keys, rows are heard and entered from the grid. */
-export const PitchStrip = memo(function PitchStrip({ viewport, rows, inHand, onTake, isDrums }: PitchStripProps) {
+export const PitchStrip = memo(function PitchStrip({ viewport, rows, active, onTake, isDrums }: PitchStripProps) {
   const window = useGridWindow(viewport);
   const follow = useFollow(viewport, window, 'y');
   return (
@@ -41,41 +41,60 @@ export const PitchStrip = memo(function PitchStrip({ viewport, rows, inHand, onT
             ) : null,
           )}
         {rows.slice(window.fromRow, window.toRow).map((row, index) => (
-          <div
+          <RowName
             key={row.pitch}
-            onPointerDown={() => onTake(row.pitch)}
-            style={{
-              position: 'absolute',
-              left: 0,
-              right: 0,
-              top: index * window.rowPixels,
-              height: window.rowPixels,
-              boxSizing: 'border-box',
-              cursor: 'pointer',
-              background: row.isShaded && !isDrums ? 'var(--ink)' : 'transparent',
-              color: row.isShaded && !isDrums ? 'var(--paper)' : 'var(--ink)',
-              borderBottom: '1px solid var(--line)',
-              fontSize: 13,
-              lineHeight: `${window.rowPixels - 1}px`,
-              paddingLeft: 6,
-              whiteSpace: 'nowrap',
-              overflow: 'hidden',
-              textOverflow: 'ellipsis',
-              fontWeight: row.pitch % 12 === 0 && !isDrums ? 600 : 400,
-              width: row.isShaded && !isDrums ? '70%' : '100%',
-              borderRadius: row.isShaded && !isDrums ? '0 4px 4px 0' : 0,
-            }}
-          >
-            {window.rowPixels >= 14 || row.pitch % 12 === 0 ? row.name : ''}
-            {row.isUseful ? null : <span style={OUT_OF_RANGE} />}
-            {row.pitch === inHand ? <span style={IN_HAND} /> : null}
-          </div>
+            row={row}
+            top={index * window.rowPixels}
+            height={window.rowPixels}
+            isActive={row.pitch === active}
+            isDrums={isDrums}
+            onTake={onTake}
+          />
         ))}
       </div>
     </div>
   );
 });
 
+interface RowNameProps {
+  readonly row: GridRow;
+  readonly top: number;
+  readonly height: number;
+  readonly isActive: boolean;
+  readonly isDrums: boolean;
+  readonly onTake: (pitch: number) => void;
+}
+
+function RowName({ row, top, height, isActive, isDrums, onTake }: RowNameProps) {
+  const isShaded = row.isShaded && !isDrums;
+  const isOctave = row.pitch % 12 === 0;
+  const shade: CSSProperties = isShaded
+    ? { background: 'var(--ink)', color: 'var(--paper)', width: '70%', borderRadius: '0 4px 4px 0' }
+    : { color: 'var(--ink)', width: '100%' };
+  return (
+    <div
+      onPointerDown={() => onTake(row.pitch)}
+      style={{ ...ROW_NAME, ...shade, top, height, lineHeight: `${height - 1}px`, fontWeight: isOctave && !isDrums ? 600 : 400 }}
+    >
+      {height >= 14 || isOctave ? row.name : ''}
+      {row.isUseful ? null : <span style={OUT_OF_RANGE} />}
+      {isActive ? <span style={ACTIVE} /> : null}
+    </div>
+  );
+}
+
+const ROW_NAME: CSSProperties = {
+  position: 'absolute',
+  left: 0,
+  boxSizing: 'border-box',
+  cursor: 'pointer',
+  borderBottom: '1px solid var(--line)',
+  fontSize: 13,
+  paddingLeft: 6,
+  whiteSpace: 'nowrap',
+  overflow: 'hidden',
+  textOverflow: 'ellipsis',
+};
 const SCALE_DOT: CSSProperties = {
   position: 'absolute',
   right: 4,
@@ -94,4 +113,4 @@ const OUT_OF_RANGE: CSSProperties = {
   width: 4,
   background: 'repeating-linear-gradient(135deg, var(--act) 0 2px, transparent 2px 5px)',
 };
-const IN_HAND: CSSProperties = { position: 'absolute', left: 0, top: 0, bottom: 0, width: 3, background: 'var(--act)' };
+const ACTIVE: CSSProperties = { position: 'absolute', left: 0, top: 0, bottom: 0, width: 3, background: 'var(--act)' };

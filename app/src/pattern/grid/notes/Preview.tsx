@@ -2,7 +2,7 @@ import { barBeatWords, lengthWords, tappedNote, type DrawnNote, type Gesture, ty
 import { useState, useSyncExternalStore, type PointerEvent } from 'react';
 import { rowName, type GridRow } from '../../acts/rows';
 import type { OpenPart } from '../../../session/selectors';
-import type { GridSurface } from '../gesture/useGridGesture';
+import type { GridSurface } from '../gesture/surface';
 import type { GridWindow } from '../viewport/viewport';
 
 /** What the place under the mouse does, as the pointer shows it. */
@@ -38,9 +38,10 @@ export function usePreview(surface: GridSurface, setting: GestureSetting) {
     onPointerMove: (event: PointerEvent<HTMLElement>) => {
       if (event.pointerType !== 'mouse') return;
       if (event.buttons !== 0 || event.target !== event.currentTarget) return show(null);
-      const target = surface.targetAt(event.clientX, event.clientY, false);
+      const point = { x: event.clientX, y: event.clientY };
+      const target = surface.targetAt(point, false);
       event.currentTarget.style.cursor = POINTERS[target.kind === 'note' ? target.part : 'empty'];
-      show(target.kind === 'empty' && !event.shiftKey ? tappedNote(surface.placeAt(event.clientX, event.clientY), setting) : null);
+      show(target.kind === 'empty' && !event.shiftKey ? tappedNote(surface.placeAt(point), setting) : null);
     },
     onPointerLeave: () => show(null),
   };
@@ -58,7 +59,7 @@ interface PreviewProps {
 /** A faint note with its name, place and length: where the mouse rests, or a finger presses that has not moved yet. */
 export function Preview({ preview, gesture, setting, part, rows, window }: PreviewProps) {
   const note = useSyncExternalStore(preview.subscribe, preview.get, preview.get);
-  const isPressed = gesture.state === 'pressing' && gesture.target.kind === 'empty' && gesture.ground === 'draw';
+  const isPressed = gesture.state === 'pressing' && gesture.target.kind === 'empty' && gesture.purpose === 'draw';
   const shown = isPressed ? tappedNote(gesture.from, setting) : gesture.state === 'idle' ? note : null;
   const row = rows.findIndex(({ pitch }) => pitch === shown?.pitch);
   if (!shown || row < 0) return null;

@@ -1,4 +1,4 @@
-import { barBeatWords, divisionName, type Note } from '@yibbo/core';
+import { barBeatWords, divisionName, type Note, type TickSpan } from '@yibbo/core';
 import { memo, type CSSProperties } from 'react';
 import type { OpenPart } from '../../../session/selectors';
 import { useAppSelector } from '../../../store';
@@ -30,83 +30,67 @@ export const Ruler = memo(function Ruler({ viewport, part, notes, height }: Rule
   const follow = useFollow(viewport, window, 'x');
   const { span, handlers } = useSpanDrag(viewport, part, notes);
   const turned = useAppSelector(selectTurned);
+  const place = ({ start, end }: TickSpan) => ({
+    left: (start - window.fromTick) * window.pixelsPerTick,
+    width: (end - start) * window.pixelsPerTick,
+    height,
+  });
   return (
-    <div
-      style={{
-        position: 'relative',
-        height,
-        overflow: 'hidden',
-        boxSizing: 'border-box',
-        background: 'var(--wash)',
-        borderBottom: '1px solid var(--lineStrong)',
-        touchAction: 'none',
-        userSelect: 'none',
-        cursor: 'ew-resize',
-      }}
-      aria-hidden
-      data-testid="ruler"
-      {...handlers}
-    >
+    <div style={{ ...RULER, height }} aria-hidden data-testid="ruler" {...handlers}>
       <div ref={follow} style={{ position: 'absolute', top: 0, left: 0 }}>
-        {part.view.spanDivisions.map(({ start, end, division }) => (
-          <div
-            key={start}
-            data-testid="span-grid"
-            style={{
-              ...OWN_GRID,
-              top: height - OWN_GRID_HEIGHT,
-              left: (start - window.fromTick) * window.pixelsPerTick,
-              width: (end - start) * window.pixelsPerTick - 2,
-            }}
-          >
-            {divisionName(division)}
-          </div>
-        ))}
+        <OwnGrids part={part} window={window} height={height} />
         <EndHandle part={part} viewport={viewport} window={window} />
-        {span ? (
-          <div
-            data-testid="span"
-            style={{
-              position: 'absolute',
-              left: (span.start - window.fromTick) * window.pixelsPerTick,
-              width: (span.end - span.start) * window.pixelsPerTick,
-              top: 0,
-              height,
-              background: 'var(--act)',
-              opacity: 0.28,
-            }}
-          />
-        ) : null}
-        {turned ? (
-          <div
-            data-testid="turned-span"
-            style={{
-              ...TURNED,
-              left: (turned.start - window.fromTick) * window.pixelsPerTick,
-              width: (turned.end - turned.start) * window.pixelsPerTick,
-              height,
-            }}
-          />
-        ) : null}
-        {marksIn(window, part).map(({ tick, left, isBar, words }) => (
-          <div key={tick} style={{ position: 'absolute', left, top: 0, height, color: isBar ? 'var(--ink)' : 'var(--faded)' }}>
-            <div
-              style={{
-                position: 'absolute',
-                top: isBar ? 0 : Math.min(NUMBER_ROOM - 10, height - 12),
-                bottom: 0,
-                borderLeft: '1px solid var(--lineStrong)',
-              }}
-            />
-            {words ? (
-              <span style={{ paddingLeft: 5, fontSize: 13, lineHeight: `${NUMBER_ROOM}px`, fontWeight: isBar ? 600 : 400 }}>{words}</span>
-            ) : null}
-          </div>
+        {span ? <div data-testid="span" style={{ ...SPAN, ...place(span) }} /> : null}
+        {turned ? <div data-testid="turned-span" style={{ ...TURNED, ...place(turned) }} /> : null}
+        {marksIn(window, part).map((mark) => (
+          <RulerMark key={mark.tick} mark={mark} height={height} />
         ))}
       </div>
     </div>
   );
 });
+
+const RULER: CSSProperties = {
+  position: 'relative',
+  overflow: 'hidden',
+  boxSizing: 'border-box',
+  background: 'var(--wash)',
+  borderBottom: '1px solid var(--lineStrong)',
+  touchAction: 'none',
+  userSelect: 'none',
+  cursor: 'ew-resize',
+};
+const SPAN: CSSProperties = { position: 'absolute', top: 0, background: 'var(--act)', opacity: 0.28 };
+
+/** The stretches of time that have a grid of their own. */
+function OwnGrids({ part, window, height }: { readonly part: OpenPart; readonly window: GridWindow; readonly height: number }) {
+  return part.view.spanDivisions.map(({ start, end, division }) => (
+    <div
+      key={start}
+      data-testid="span-grid"
+      style={{
+        ...OWN_GRID,
+        top: height - OWN_GRID_HEIGHT,
+        left: (start - window.fromTick) * window.pixelsPerTick,
+        width: (end - start) * window.pixelsPerTick - 2,
+      }}
+    >
+      {divisionName(division)}
+    </div>
+  ));
+}
+
+function RulerMark({ mark: { left, isBar, words }, height }: { readonly mark: Mark; readonly height: number }) {
+  const top = isBar ? 0 : Math.min(NUMBER_ROOM - 10, height - 12);
+  return (
+    <div style={{ position: 'absolute', left, top: 0, height, color: isBar ? 'var(--ink)' : 'var(--faded)' }}>
+      <div style={{ position: 'absolute', top, bottom: 0, borderLeft: '1px solid var(--lineStrong)' }} />
+      {words ? (
+        <span style={{ paddingLeft: 5, fontSize: 13, lineHeight: `${NUMBER_ROOM}px`, fontWeight: isBar ? 600 : 400 }}>{words}</span>
+      ) : null}
+    </div>
+  );
+}
 
 /** Pixels before the pattern's end that its own word takes. */
 const END_ROOM = 62;

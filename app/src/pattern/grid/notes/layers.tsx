@@ -152,7 +152,8 @@ export const SpanLayer = memo(function SpanLayer({ span, window }: { readonly sp
   );
 });
 
-const MARK_WIDTH = 14;
+/** Width of a drum hit that is drawn as a mark, in pixels. */
+export const MARK_WIDTH = 14;
 /** With more notes selected than this, their ends are still there to drag but no longer drawn. */
 const MOST_HANDLES = 40;
 

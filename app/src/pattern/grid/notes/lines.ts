@@ -1,4 +1,4 @@
-import { barTicks, beatTicks, boxTicks, gridAt, linesBetween, type Grid, type MeterAt } from '@yibbo/core';
+import { barTicks, beatTicks, stepTicks, gridAt, linesBetween, type Grid, type MeterAt } from '@yibbo/core';
 
 /** A line of the grid, with how much it weighs. */
 export interface Line {
@@ -33,7 +33,7 @@ function stepsIn(fromTick: number, toTick: number, grid: Grid, pixelsPerTick: nu
   const pieces = [fromTick, ...edges, toTick];
   return pieces.slice(1).flatMap((end, index) => {
     const start = pieces[index]!;
-    const isDense = boxTicks(gridAt(grid, start)) * pixelsPerTick < LEAST_GAP;
+    const isDense = stepTicks(gridAt(grid, start)) * pixelsPerTick < LEAST_GAP;
     return isDense ? [] : linesBetween(grid, start, end);
   });
 }

@@ -8,7 +8,7 @@ import type { Viewport } from '../viewport/viewport';
 const HOLD_MS = 350;
 const SLOP = 6;
 
-/** A drag along the ruler marks a stretch of time in whole boxes; on touch it is held first, and an unheld drag scrolls. A tap
+/** A drag along the ruler marks a stretch of time in whole steps; on touch it is held first, and an unheld drag scrolls. A tap
  *  takes the mark away. Letting go selects what starts in it. */
 export function useSpanDrag(viewport: Viewport, part: OpenPart, notes: readonly Note[]) {
   const dispatch = useAppDispatch();

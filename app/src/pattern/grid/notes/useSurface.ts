@@ -1,62 +1,57 @@
-import { clamp, nearestNote, type Id, type Note } from '@yibbo/core';
+import { clamp, noteAt, type Grids, type Id, type Note, type Point } from '@yibbo/core';
 import { useMemo, type RefObject } from 'react';
 import type { GridRow } from '../../acts/rows';
-import type { GridSurface } from '../gesture/useGridGesture';
+import type { GridSurface } from '../gesture/surface';
 import type { Viewport } from '../viewport/viewport';
+import { MARK_WIDTH } from './layers';
+import { leastWidth } from './NoteBlock';
 
-const FINGER_REACH = 22;
 /** How far from a note's end still counts as its end, in pixels. */
 const MOUSE_END = 8;
 const FINGER_END = 16;
 
-/** Pixels to ticks and pitches, and what lies under a pointer. Notes drawn as marks of one width (`areMarks`) have no ends. */
-export function useSurface(
-  ref: RefObject<HTMLDivElement | null>,
-  viewport: Viewport,
-  rows: readonly GridRow[],
-  notes: readonly Note[],
-  selected: ReadonlySet<Id>,
-  areMarks: boolean,
-): GridSurface {
+interface SurfaceParts extends Grids {
+  readonly viewport: Viewport;
+  readonly rows: readonly GridRow[];
+  readonly notes: readonly Note[];
+  /** Notes whose ends a finger can take hold of. */
+  readonly handled: ReadonlySet<Id>;
+  /** Whether notes are drawn as marks of one width, which have no ends. */
+  readonly areMarks: boolean;
+}
+
+/** Points of the page to ticks and pitches, and what lies there. */
+export function useSurface(ref: RefObject<HTMLDivElement | null>, parts: SurfaceParts): GridSurface {
+  const { viewport, rows, notes, handled, areMarks, grid, rowGrids } = parts;
   return useMemo(() => {
-    const inside = (clientX: number, clientY: number) => {
+    const inside = ({ x, y }: Point) => {
       const box = ref.current!.getBoundingClientRect();
-      return {
-        tick: (clientX - box.left + viewport.scrollX) / viewport.pixelsPerTick,
-        rowPosition: (clientY - box.top + viewport.scrollY) / viewport.rowPixels,
-        box,
-      };
+      const tick = (x - box.left + viewport.scrollX) / viewport.pixelsPerTick;
+      const row = Math.floor((y - box.top + viewport.scrollY) / viewport.rowPixels);
+      return { box, place: { tick: Math.max(0, tick), pitch: rows[clamp(row, 0, rows.length - 1)]!.pitch } };
     };
-    const indices = new Map(rows.map(({ pitch }, index) => [pitch, index]));
+    const drawnTicks = ({ length }: Note) => (areMarks ? MARK_WIDTH : leastWidth(length * viewport.pixelsPerTick)) / viewport.pixelsPerTick;
     return {
-      placeAt: (clientX, clientY) => {
-        const { tick, rowPosition } = inside(clientX, clientY);
-        return { tick: Math.max(0, tick), pitch: rows[clamp(Math.floor(rowPosition), 0, rows.length - 1)]!.pitch };
-      },
-      targetAt: (clientX, clientY, isTouch) => {
-        const at = inside(clientX, clientY);
-        const { pixelsPerTick, rowPixels } = viewport;
-        const note = nearestNote(notes, at, (pitch) => indices.get(pitch) ?? null, {
-          pixelsPerTick,
-          rowPixels,
-          reachPixels: isTouch ? FINGER_REACH : 0,
-        });
+      placeAt: (point) => inside(point).place,
+      targetAt: (point, isTouch) => {
+        const { place } = inside(point);
+        const note = noteAt(notes, place, { grid, ...(rowGrids ? { rowGrids } : {}), drawnTicks, isTouch });
         if (!note) return { kind: 'empty' };
-        const width = note.length * pixelsPerTick;
-        const fromStart = (at.tick - note.start) * pixelsPerTick;
+        const width = note.length * viewport.pixelsPerTick;
+        const fromStart = (place.tick - note.start) * viewport.pixelsPerTick;
         const zone = Math.min(isTouch ? FINGER_END : MOUSE_END, width / 3);
-        const canResize = !areMarks && (!isTouch || selected.has(note.id));
-        const edge = !canResize ? 'body' : fromStart > width - zone ? 'end' : fromStart < zone ? 'start' : 'body';
-        return { kind: 'note', noteId: note.id, part: edge, tick: edge === 'end' ? note.start + note.length : note.start };
+        const canResize = !areMarks && (!isTouch || handled.has(note.id));
+        const part = !canResize ? 'body' : fromStart > width - zone ? 'end' : fromStart < zone ? 'start' : 'body';
+        return { kind: 'note', noteId: note.id, part, tick: part === 'end' ? note.start + note.length : note.start };
       },
       view: {
         box: () => ref.current!.getBoundingClientRect(),
         move: (x, y) => viewport.scrollBy(x, y),
         zoom: (timeFactor, rowFactor, clientX, clientY) => {
-          const { box } = inside(clientX, clientY);
+          const { box } = inside({ x: clientX, y: clientY });
           viewport.zoomBy(timeFactor, rowFactor, clientX - box.left, clientY - box.top);
         },
       },
     };
-  }, [ref, viewport, rows, notes, selected, areMarks]);
+  }, [ref, viewport, rows, notes, handled, areMarks, grid, rowGrids]);
 }

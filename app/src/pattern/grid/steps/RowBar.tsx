@@ -1,4 +1,4 @@
-import { boxTicks, divisionName, fraction, gridOfRow, rowLength, type Note } from '@yibbo/core';
+import { stepTicks, divisionName, fraction, gridOfRow, rowLength, type Note } from '@yibbo/core';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
 import Pin from 'lucide-react/dist/esm/icons/pin.mjs';
 import RotateBack from 'lucide-react/dist/esm/icons/rotate-ccw.mjs';
@@ -70,7 +70,7 @@ function ownWords(part: OpenPart, pitch: number): string | null {
   const length = rowLength(part.pattern, pitch);
   const words = [
     division ? divisionName(division) : '',
-    length === part.pattern.length ? '' : `${fraction(length / boxTicks(gridOfRow(part, pitch)))} boxes`,
+    length === part.pattern.length ? '' : `${fraction(length / stepTicks(gridOfRow(part, pitch)))} steps`,
   ].filter(Boolean);
   return words.length ? words.join(', ') : null;
 }

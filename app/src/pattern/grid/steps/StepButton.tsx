@@ -18,7 +18,7 @@ export interface StepButtonProps {
   readonly size: number;
 }
 
-/** A cell of the row in hand: an ink dot that grows with velocity, on a ground that is darker on the beat. */
+/** A cell of the current row: an ink dot that grows with velocity, on a ground that is darker on the beat. */
 export function StepButton({ part, cell, rowName, pitch, hits, isHeld, isSelected, wasHit, isFirst, size }: StepButtonProps) {
   const hit = hits[0];
   const isOnBeat = cell.start % beatTicks(part.meter) === 0;

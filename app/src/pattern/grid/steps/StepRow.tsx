@@ -1,5 +1,5 @@
 import { beatTicks, rowLength, type Id, type Note } from '@yibbo/core';
-import { memo } from 'react';
+import { memo, type CSSProperties } from 'react';
 import { useEffects } from '../../../effects';
 import { takeRow } from '../../acts/row-acts';
 import type { OpenPart } from '../../../session/selectors';
@@ -19,7 +19,7 @@ interface StepRowProps {
   readonly original: readonly Note[] | null;
   readonly selected: ReadonlySet<Id>;
   readonly isOpen: boolean;
-  readonly isInHand: boolean;
+  readonly isActive: boolean;
   readonly isWide: boolean;
 }
 
@@ -32,7 +32,7 @@ export const StepRow = memo(function StepRow(props: StepRowProps) {
   return (
     <div
       data-row={props.row.pitch}
-      style={{ borderBottom: '1px solid var(--line)', background: props.isInHand ? 'var(--paper)' : undefined }}
+      style={{ borderBottom: '1px solid var(--line)', background: props.isActive ? 'var(--paper)' : undefined }}
     >
       {props.isOpen ? <OpenRow {...props} /> : <Strip {...props} />}
     </div>
@@ -57,69 +57,77 @@ function hitsIn({ part, row, bar, notes }: StepRowProps): Shown[] {
 }
 
 function Strip(props: StepRowProps) {
-  const { part, row, bar } = props;
+  const { part, row } = props;
   const dispatch = useAppDispatch();
   const { sound } = useEffects();
-  const span = barSpan(part, bar);
-  const mine = hitsIn(props);
-  const beatShare = (100 * beatTicks(part.meter)) / (span.end - span.start);
+  const hits = hitsIn(props);
   const take = () => {
     sound.audition(part.track.id, row.pitch, 100);
     dispatch(takeRow(row.pitch));
   };
   return (
     <button
-      aria-label={`${row.name}, ${mine.length} ${mine.length === 1 ? 'hit' : 'hits'}. Take in hand.`}
+      aria-label={`${row.name}, ${hits.length} ${hits.length === 1 ? 'hit' : 'hits'}. Make it the current row.`}
       onClick={take}
-      style={{
-        display: 'flex',
-        alignItems: 'center',
-        width: '100%',
-        height: 44,
-        flexShrink: 0,
-        padding: '0 8px',
-        border: 0,
-        background: 'transparent',
-        color: 'var(--ink)',
-        cursor: 'pointer',
-        textAlign: 'left',
-      }}
+      style={STRIP}
     >
-      <span style={{ width: 86, flexShrink: 0, fontSize: 15, whiteSpace: 'nowrap', overflow: 'hidden', textOverflow: 'ellipsis' }}>
-        {row.name}
-      </span>
-      <span
-        style={{
-          position: 'relative',
-          flex: 1,
-          height: 24,
-          background: `linear-gradient(to right, var(--line) 1px, transparent 1px) 0 0 / ${beatShare}% 100%, var(--card)`,
-          borderRadius: 4,
-          overflow: 'hidden',
-        }}
-      >
-        {mine.map(({ note, tick }) => {
-          const size = 6 + 10 * (note.velocity / 127);
-          return (
-            <span
-              key={`${note.id} ${tick}`}
-              style={{
-                position: 'absolute',
-                opacity: tick === note.start ? 1 : 0.5,
-                left: `calc(${((tick - span.start) / (span.end - span.start)) * 100}% + 2px)`,
-                top: 12 - size / 2,
-                width: size,
-                height: size,
-                borderRadius: '50%',
-                boxSizing: 'border-box',
-                background: note.muted ? 'transparent' : `var(--track${part.track.colour})`,
-                border: `2px ${note.chance === undefined ? 'solid' : 'dashed'} var(--track${part.track.colour})`,
-              }}
-            />
-          );
-        })}
-      </span>
+      <span style={STRIP_NAME}>{row.name}</span>
+      <StripHits {...props} hits={hits} />
     </button>
+  );
+}
+
+const STRIP: CSSProperties = {
+  display: 'flex',
+  alignItems: 'center',
+  width: '100%',
+  height: 44,
+  flexShrink: 0,
+  padding: '0 8px',
+  border: 0,
+  background: 'transparent',
+  color: 'var(--ink)',
+  cursor: 'pointer',
+  textAlign: 'left',
+};
+const STRIP_NAME: CSSProperties = {
+  width: 86,
+  flexShrink: 0,
+  fontSize: 15,
+  whiteSpace: 'nowrap',
+  overflow: 'hidden',
+  textOverflow: 'ellipsis',
+};
+
+/** The hits of a strip, ink dots along its bar. */
+function StripHits({ part, bar, hits }: StepRowProps & { readonly hits: readonly Shown[] }) {
+  const { start, end } = barSpan(part, bar);
+  const beatShare = (100 * beatTicks(part.meter)) / (end - start);
+  const ink = `var(--track${part.track.colour})`;
+  const ground = `linear-gradient(to right, var(--line) 1px, transparent 1px) 0 0 / ${beatShare}% 100%, var(--card)`;
+  return (
+    <span style={{ position: 'relative', flex: 1, height: 24, background: ground, borderRadius: 4, overflow: 'hidden' }}>
+      {hits.map(({ note, tick }) => {
+        const size = 6 + 10 * (note.velocity / 127);
+        return (
+          <span
+            key={`${note.id} ${tick}`}
+            style={{
+              position: 'absolute',
+              opacity: tick === note.start ? 1 : 0.5,
+              left: `calc(${((tick - start) / (end - start)) * 100}% + 2px)`,
+              top: 12 - size / 2,
+              width: size,
+              height: size,
+              borderRadius: '50%',
+              boxSizing: 'border-box',
+              background: note.muted ? 'transparent' : ink,
+              border: `2px ${note.chance === undefined ? 'solid' : 'dashed'} ${ink}`,
+            }}
+          />
+        );
+      })}
+    </span>
   );
 }
 
@@ -148,7 +156,7 @@ function OpenRow(props: StepRowProps) {
     );
   }
   return (
-    <div aria-label={`${row.name}, in hand`} role="group">
+    <div aria-label={`${row.name}, current row`} role="group">
       <RowBar {...props} />
       {cells}
     </div>

@@ -5,11 +5,11 @@ import { patternViewSet } from '../../../preferences/pattern-views';
 import { useAtRest } from './useAtRest';
 import type { Viewport } from './viewport';
 
-/** The narrowest box that is still easy to hit, in pixels. */
+/** The narrowest step that is still easy to hit, in pixels. */
 const LEAST_BOX = 18;
 const REST_MS = 120;
 
-/** The finest unit whose boxes are still easy to hit at a zoom, in the form in use. */
+/** The finest unit whose steps are still easy to hit at a zoom, in the form in use. */
 export function unitForZoom({ division, meter }: Pick<OpenPart, 'division' | 'meter'>, pixelsPerTick: number): DivisionUnit {
   const width = (unit: DivisionUnit) => {
     const { numerator, denominator } = gridOf({ ...division, unit }, meter);

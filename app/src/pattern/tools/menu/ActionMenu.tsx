@@ -122,7 +122,7 @@ function NoteItems({ menu, part, act }: ItemsProps) {
     <>
       <Press
         role="menuitem"
-        label="Split here, at the line before"
+        label="Split at this grid line"
         look="raised"
         onPress={() => act(runAction('split-at', { count: Math.max(1, cut), unit: 'tick', from: 'pattern' }))}
       />
@@ -192,7 +192,7 @@ function GroundItems({ menu, part, act }: ItemsProps) {
         disabled={notes.length === 0}
         onPress={() => act(select(notes))}
       />
-      <Press role="menuitem" start label="Select nothing" disabled={!hasSelection} onPress={() => act(select([]))} />
+      <Press role="menuitem" start label="Deselect" disabled={!hasSelection} onPress={() => act(select([]))} />
     </>
   );
 }

@@ -13,7 +13,7 @@ const FORMS = Object.keys(DIVISION_FORMS) as DivisionForm[];
 /** What a tuplet begins with, where nothing else was set: five in the space of four. */
 const FIRST_TUPLET = { count: 5, inSpaceOf: 4 };
 
-/** Any division: its unit, and whether it is straight, dotted, a triplet, or so many in the space of so many. */
+/** Any division: its unit, and whether it is straight, dotted, a triplet, or another tuplet. */
 export function DivisionControls({ value, onChange }: DivisionControlsProps) {
   const form = formOf(value);
   const tuplet = (field: 'count' | 'inSpaceOf') => (step: -1 | 1) => onChange({ ...value, [field]: value[field] + step });
@@ -22,20 +22,23 @@ export function DivisionControls({ value, onChange }: DivisionControlsProps) {
   return (
     <>
       <Choices
-        title="Boxes"
+        title="Steps"
         options={DIVISION_UNITS.map((unit) => ({ value: unit, name: unit }))}
         value={value.unit}
         onChange={(unit) => onChange({ ...value, unit })}
       />
       <Choices
         title="Form"
-        options={[...FORMS.map((each) => ({ value: each as string, name: each })), { value: 'other', name: 'n in the space of m' }]}
+        options={[
+          ...FORMS.map((each) => ({ value: each as string, name: each })),
+          { value: 'other', name: form === null ? `Tuplet (${value.count} in ${value.inSpaceOf})` : 'Tuplet' },
+        ]}
         value={form ?? 'other'}
         onChange={(to) => onChange(to === 'other' ? { unit: value.unit, ...FIRST_TUPLET } : division(value.unit, to as DivisionForm))}
       />
       {form === null ? (
         <XStack alignItems="center" gap={6}>
-          <Stepper title="Boxes in it" shown={String(value.count)} width={30} {...can('count')} onStep={tuplet('count')} />
+          <Stepper title="Steps in it" shown={String(value.count)} width={30} {...can('count')} onStep={tuplet('count')} />
           <Words small faded>
             in
           </Words>

@@ -1,4 +1,4 @@
-import { boxTicks, DIVISION_UNITS, divisionName, gridAt, MOST_TURNS, SHAPES, unitTicks } from '@yibbo/core';
+import { stepTicks, DIVISION_UNITS, divisionName, gridAt, MOST_TURNS, SHAPES, unitTicks } from '@yibbo/core';
 import { XStack } from '@tamagui/stacks';
 import { Choices } from '../../../controls/Choices';
 import { Press } from '../../../controls/Press';
@@ -24,7 +24,7 @@ export function DrawingSheet({ part, isPanel }: { readonly part: OpenPart; reado
   const dispatch = useAppDispatch();
   const finger = useAppSelector((state) => state.session.finger);
   const { drawnLength, shape, turns, paintsInScale } = useAppSelector((state) => state.preferences);
-  const box = Math.round(boxTicks(gridAt(part.grid, 0)));
+  const stepSize = Math.round(stepTicks(gridAt(part.grid, 0)));
   const lengths = DIVISION_UNITS.slice(3).map((unit) => ({ value: String(unitTicks(unit, part.meter)), name: unit }));
   const set = (value: string) => dispatch(preferencesSet({ drawnLength: value === 'grid' || value === 'last' ? value : Number(value) }));
   const isBox = drawnLength === 'grid';
@@ -42,10 +42,10 @@ export function DrawingSheet({ part, isPanel }: { readonly part: OpenPart; reado
       {typeof drawnLength === 'number' ? (
         <SheetLine title="Exactly">
           <Stepper
-            title="Length of new notes, in boxes"
-            shown={`${Math.round((drawnLength / box) * 100) / 100} × ${divisionName(part.division)}`}
-            canLower={drawnLength > box}
-            onStep={(step) => dispatch(preferencesSet({ drawnLength: drawnLength + step * box }))}
+            title="Length of new notes, in steps"
+            shown={`${Math.round((drawnLength / stepSize) * 100) / 100} × ${divisionName(part.division)}`}
+            canLower={drawnLength > stepSize}
+            onStep={(step) => dispatch(preferencesSet({ drawnLength: drawnLength + step * stepSize }))}
           />
         </SheetLine>
       ) : null}

@@ -9,7 +9,7 @@ import { useAppDispatch, useAppSelector } from '../../../store';
 import { patternViewSet } from '../../../preferences/pattern-views';
 import { preferencesSet } from '../../../preferences/preferences';
 import { sheetSet, type Sheet } from '../../../session/session';
-import { useRowInHand } from '../../grid/useRowInHand';
+import { useActiveRow } from '../../grid/useActiveRow';
 import { DivisionControls } from './DivisionControls';
 import { SheetFrame } from './SheetFrame';
 
@@ -24,7 +24,7 @@ export function GridSheet({ part, of, isPanel }: GridSheetProps) {
   const dispatch = useAppDispatch();
   const span = useAppSelector((state) => state.session.span);
   const { isSnapping, snapsBy } = useAppSelector((state) => state.preferences);
-  const { pitch } = useRowInHand(part);
+  const { pitch } = useActiveRow(part);
   const target: GridTarget = of === 'row' ? { row: pitch } : of === 'span' && span ? span : 'pattern';
   const own = ownDivision(part, target);
   const shown = own ?? part.division;
@@ -62,8 +62,8 @@ export function GridSheet({ part, of, isPanel }: GridSheetProps) {
           onPress={() => dispatch(preferencesSet({ isSnapping: !isSnapping }))}
         />
         <Press
-          label={snapsBy === 'line' ? 'Drags go to the lines: change' : 'Drags go by whole boxes: change'}
-          shown={snapsBy === 'line' ? 'Drags go to the lines' : 'Drags go by whole boxes'}
+          label={snapsBy === 'line' ? 'Drags go to the lines: change' : 'Drags go by whole steps: change'}
+          shown={snapsBy === 'line' ? 'Drags go to the lines' : 'Drags go by whole steps'}
           look="raised"
           onPress={() => dispatch(preferencesSet({ snapsBy: snapsBy === 'line' ? 'distance' : 'line' }))}
         />

@@ -1,4 +1,4 @@
-import { boxTicks, divisionName, gridAt, lengthWords } from '@yibbo/core';
+import { stepTicks, divisionName, gridAt, lengthWords } from '@yibbo/core';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../../../controls/Press';
 import { Stepper } from '../../../controls/Stepper';
@@ -13,18 +13,23 @@ export function LengthSheet({ part, isPanel }: { readonly part: OpenPart; readon
   const dispatch = useAppDispatch();
   const { length } = part.pattern;
   const bar = length / part.bars;
-  const box = Math.round(boxTicks(gridAt(part.grid, length - 1)));
+  const stepSize = Math.round(stepTicks(gridAt(part.grid, length - 1)));
   const set = (ticks: number) => dispatch(setPatternLength(Math.round(ticks)));
   const step = (by: number) => (direction: -1 | 1) => set(length + direction * by);
   return (
     <SheetFrame title="Length of the pattern" note={lengthWords(length, part.meter)} isPanel={isPanel}>
       <SheetLine title="Bars">
         <Stepper title="Bars" shown={String(Math.round(part.bars * 100) / 100)} canLower={length > bar} onStep={step(bar)} />
-        <Press label="Half as long" shown="half" look="raised" disabled={length / 2 < box} onPress={() => set(length / 2)} />
+        <Press label="Half as long" shown="half" look="raised" disabled={length / 2 < stepSize} onPress={() => set(length / 2)} />
         <Press label="Twice as long" shown="twice" look="raised" disabled={part.bars > 499} onPress={() => set(length * 2)} />
       </SheetLine>
       <SheetLine title={`By ${divisionName(part.division)}`}>
-        <Stepper title="Boxes" shown={String(Math.round((length / box) * 100) / 100)} canLower={length > box} onStep={step(box)} />
+        <Stepper
+          title="Steps"
+          shown={String(Math.round((length / stepSize) * 100) / 100)}
+          canLower={length > stepSize}
+          onStep={step(stepSize)}
+        />
       </SheetLine>
       <XStack gap={6}>
         <Press label="Trim to content" look="raised" onPress={() => dispatch(trimToContent())} />

@@ -13,7 +13,7 @@ import { preferencesSet, type Amount } from '../../../preferences/preferences';
 import { SheetFrame, SheetLine } from './SheetFrame';
 
 const MOST = 999;
-const UNIT_NAMES: Readonly<Partial<Record<AmountUnit, string>>> = { grid: 'box', ms: 'ms' };
+const UNIT_NAMES: Readonly<Partial<Record<AmountUnit, string>>> = { grid: 'step', ms: 'ms' };
 /** Milliseconds that hands ask for, one touch each. */
 const MILLISECONDS = [1, 5, 10, 25];
 

@@ -1,4 +1,4 @@
-import { boxTicks, divisionName, gridOfRow, rowLength, type Note } from '@yibbo/core';
+import { stepTicks, divisionName, gridOfRow, rowLength, type Note } from '@yibbo/core';
 import { useState } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { useEffects } from '../../../effects';
@@ -12,13 +12,13 @@ import { selectNotes, type OpenPart } from '../../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../store';
 import { runAction, tryAction } from '../../../session/trials';
 import { selectionSet, sheetSet } from '../../../session/session';
-import { useRowInHand } from '../../grid/useRowInHand';
+import { useActiveRow } from '../../grid/useActiveRow';
 import { SheetFrame, SheetLine } from './SheetFrame';
 
 /** One row: its hits, its name, its own grid and length, the sound it strikes. */
 export function RowSheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
   const dispatch = useAppDispatch();
-  const { rows, pitch } = useRowInHand(part);
+  const { rows, pitch } = useActiveRow(part);
   const notes = useAppSelector(selectNotes).filter((note) => note.pitch === pitch);
   const name = rowName(part, pitch);
   const own = part.view.rowDivisions[pitch];
@@ -92,20 +92,20 @@ function NameField({ part, pitch, name }: RowProps) {
   );
 }
 
-/** The row's own length, stepped in its own boxes. */
+/** The row's own length, stepped in its own steps. */
 function LengthLine({ part, pitch }: Omit<RowProps, 'name'>) {
   const dispatch = useAppDispatch();
   const length = rowLength(part.pattern, pitch);
-  const box = Math.round(boxTicks(gridOfRow(part, pitch)));
+  const stepSize = Math.round(stepTicks(gridOfRow(part, pitch)));
   const isOwn = length !== part.pattern.length;
-  const boxes = Math.round((length / box) * 100) / 100;
+  const steps = Math.round((length / stepSize) * 100) / 100;
   const step = (direction: -1 | 1) => {
-    const whole = direction === 1 ? Math.floor(length / box) + 1 : Math.ceil(length / box) - 1;
-    dispatch(setRowLength(part, pitch, whole * box));
+    const whole = direction === 1 ? Math.floor(length / stepSize) + 1 : Math.ceil(length / stepSize) - 1;
+    dispatch(setRowLength(part, pitch, whole * stepSize));
   };
   return (
     <SheetLine title="Own length">
-      <Stepper title="Length of the row" shown={`${boxes} ${boxes === 1 ? 'box' : 'boxes'}`} canLower={length > box} onStep={step} />
+      <Stepper title="Length of the row" shown={`${steps} ${steps === 1 ? 'step' : 'steps'}`} canLower={length > stepSize} onStep={step} />
       <Press
         label="Row as long as the pattern"
         shown="as the pattern"

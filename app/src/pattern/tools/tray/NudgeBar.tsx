@@ -21,9 +21,9 @@ export function NudgeBar({ part }: { readonly part: OpenPart }) {
   });
   return (
     <XStack role="group" aria-label="Nudge" gap={2} alignItems="center" borderWidth={1} borderColor="$line" borderRadius="$2">
-      <RepeatPress label="Nudge earlier" icon={ArrowLeft} iconOnly {...hold(-1)} />
+      <RepeatPress label="Earlier" icon={ArrowLeft} iconOnly {...hold(-1)} />
       <Press label={`One nudge is ${amount}: change`} shown={amount} look="raised" onPress={() => dispatch(sheetSet({ kind: 'nudge' }))} />
-      <RepeatPress label="Nudge later" icon={ArrowRight} iconOnly {...hold(1)} />
+      <RepeatPress label="Later" icon={ArrowRight} iconOnly {...hold(1)} />
       {total ? <Press label={`Nudged ${total}: put back`} shown={total} look="on" onPress={() => dispatch(nudgeBack())} /> : null}
     </XStack>
   );

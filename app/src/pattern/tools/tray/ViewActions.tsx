@@ -12,7 +12,7 @@ import { rowChoice, rowChoices } from '../../acts/rows';
 import { patternViewSet, type RowChoice } from '../../../preferences/pattern-views';
 import { preferencesSet } from '../../../preferences/preferences';
 import { sheetSet, type Sheet } from '../../../session/session';
-import { useLaneOpen } from '../../grid/notes/NotesGrid';
+import { useLaneOpen } from '../../grid/notes/useNotesView';
 import { useEffects } from '../../../effects';
 import { ZOOM_BY } from '../../grid/viewport/useViewport';
 
@@ -26,42 +26,13 @@ const ROW_WORDS: Readonly<Record<RowChoice, string>> = {
 /** How the pattern is looked at and listened to. None of it changes the song. */
 export function ViewActions({ part }: { readonly part: OpenPart }) {
   const dispatch = useAppDispatch();
-  const { grid } = useEffects();
-  const { hearsDrawing: hears, hitsAsMarks } = useAppSelector((state) => state.preferences);
-  const hasLane = useLaneOpen();
-  const isNotes = part.dress === 'notes';
-  const zoom = (time: number, rows: number) => (direction: -1 | 1) =>
-    grid.zoom(time === 1 ? 1 : time ** direction, rows === 1 ? 1 : rows ** direction);
-  const rowsChosen = rowChoice(part);
+  const hears = useAppSelector((state) => state.preferences.hearsDrawing);
   const show = (sheet: Sheet) => () => dispatch(sheetSet(sheet));
+  const keyName = part.key ? `Key ${keyWords(part.key.choice)}` : null;
   return (
     <>
-      <XStack
-        role="group"
-        aria-label="Rows shown"
-        gap={2}
-        flexWrap="wrap"
-        maxWidth="100%"
-        borderWidth={1}
-        borderColor="$line"
-        borderRadius="$2"
-      >
-        {rowChoices(part).map((choice) => (
-          <Press
-            key={choice}
-            label={ROW_WORDS[choice]}
-            look={choice === rowsChosen ? 'on' : 'quiet'}
-            pressed={choice === rowsChosen}
-            onPress={() => dispatch(patternViewSet({ patternId: part.pattern.id, view: { rowChoice: choice } }))}
-          />
-        ))}
-      </XStack>
-      <Press
-        label={part.key ? `Key ${keyWords(part.key.choice)}: change` : 'Key …'}
-        look="raised"
-        shown={part.key ? `Key ${keyWords(part.key.choice)}` : 'Key …'}
-        onPress={show({ kind: 'key' })}
-      />
+      <RowsShown part={part} />
+      <Press label={keyName ? `${keyName}: change` : 'Key …'} look="raised" shown={keyName ?? 'Key …'} onPress={show({ kind: 'key' })} />
       <Press label="Grid …" look="raised" onPress={show({ kind: 'grid', of: 'pattern' })} />
       <Press label="Row …" look="raised" onPress={show({ kind: 'row' })} />
       <Press label="Drawing …" look="raised" onPress={show({ kind: 'drawing' })} />
@@ -74,7 +45,48 @@ export function ViewActions({ part }: { readonly part: OpenPart }) {
         pressed={hears}
         onPress={() => dispatch(preferencesSet({ hearsDrawing: !hears }))}
       />
-      {isNotes && part.track.kind === 'drums' ? (
+      {part.viewMode === 'notes' ? <NotesViewActions part={part} /> : null}
+    </>
+  );
+}
+
+/** Which rows there are to see. */
+function RowsShown({ part }: { readonly part: OpenPart }) {
+  const dispatch = useAppDispatch();
+  const chosen = rowChoice(part);
+  return (
+    <XStack
+      role="group"
+      aria-label="Rows shown"
+      gap={2}
+      flexWrap="wrap"
+      maxWidth="100%"
+      borderWidth={1}
+      borderColor="$line"
+      borderRadius="$2"
+    >
+      {rowChoices(part).map((choice) => (
+        <Press
+          key={choice}
+          label={ROW_WORDS[choice]}
+          look={choice === chosen ? 'on' : 'quiet'}
+          pressed={choice === chosen}
+          onPress={() => dispatch(patternViewSet({ patternId: part.pattern.id, view: { rowChoice: choice } }))}
+        />
+      ))}
+    </XStack>
+  );
+}
+
+/** What is only there to choose where notes stand on pitch against time. */
+function NotesViewActions({ part }: { readonly part: OpenPart }) {
+  const dispatch = useAppDispatch();
+  const { grid } = useEffects();
+  const hitsAsMarks = useAppSelector((state) => state.preferences.hitsAsMarks);
+  const hasLane = useLaneOpen();
+  return (
+    <>
+      {part.track.kind === 'drums' ? (
         <Press
           label="Hits as marks of one width"
           shown="Hits as marks"
@@ -83,20 +95,16 @@ export function ViewActions({ part }: { readonly part: OpenPart }) {
           onPress={() => dispatch(preferencesSet({ hitsAsMarks: !hitsAsMarks }))}
         />
       ) : null}
-      {isNotes ? (
-        <>
-          <Press
-            label="Velocity lane"
-            icon={Lane}
-            look={hasLane ? 'on' : 'raised'}
-            pressed={hasLane}
-            onPress={() => dispatch(preferencesSet({ laneOpen: !hasLane }))}
-          />
-          <Stepper title="Zoom in time" shown="Time" width={44} onStep={zoom(ZOOM_BY, 1)} />
-          <Stepper title="Zoom in pitch" shown="Pitch" width={44} onStep={zoom(1, ZOOM_BY)} />
-          <Press label="Fit all notes" shown="Fit" icon={Fit} look="raised" onPress={() => grid.fit()} />
-        </>
-      ) : null}
+      <Press
+        label="Velocity lane"
+        icon={Lane}
+        look={hasLane ? 'on' : 'raised'}
+        pressed={hasLane}
+        onPress={() => dispatch(preferencesSet({ laneOpen: !hasLane }))}
+      />
+      <Stepper title="Zoom in time" shown="Time" width={44} onStep={(direction) => grid.zoom(ZOOM_BY ** direction, 1)} />
+      <Stepper title="Zoom in pitch" shown="Pitch" width={44} onStep={(direction) => grid.zoom(1, ZOOM_BY ** direction)} />
+      <Press label="Fit all notes" shown="Fit" icon={Fit} look="raised" onPress={() => grid.fit()} />
     </>
   );
 }

@@ -1,0 +1,64 @@
+import type { Id } from '@yibbo/core';
+import { useMemo, useRef, type RefObject } from 'react';
+import { useMedia } from '@tamagui/core';
+import { selectNotes, selectShownNotes, type OpenPart } from '../../../session/selectors';
+import { useAppDispatch, useAppSelector } from '../../../store';
+import { finishGesture } from '../gesture/finish';
+import { liftedIds, useGoingOn, useHand } from '../gesture/useHand';
+import { useListen } from '../gesture/useListen';
+import { useGestureSetting, useSelectedIds } from '../gesture/useSetting';
+import { useRows } from '../useRows';
+import { useFollowZoom } from '../viewport/useFollowZoom';
+import { useBarInView, useSelectionInView, useSized, useViewport } from '../viewport/useViewport';
+import { useFollow, useGridWindow } from '../viewport/viewport';
+import { useSurface } from './useSurface';
+
+export const NO_IDS: ReadonlySet<Id> = new Set();
+
+/** What the notes of a part show: which notes and rows, from where, at what zoom. */
+export function useNotesView(part: OpenPart) {
+  const notes = useAppSelector(selectNotes);
+  const shown = useAppSelector(selectShownNotes);
+  const rows = useRows(part, shown);
+  const viewport = useViewport(part, rows, notes);
+  const window = useGridWindow(viewport);
+  const followRef = useFollow(viewport, window);
+  const selected = useSelectedIds();
+  const surfaceRef = useRef<HTMLDivElement>(null);
+  const areMarks = useAppSelector((state) => state.preferences.hitsAsMarks) && part.track.kind === 'drums';
+  useSized(surfaceRef, viewport);
+  useFollowZoom(part, viewport);
+  useBarInView(part, viewport);
+  useSelectionInView(viewport, rows, shown, selected);
+  return { view: { part, notes, shown, rows, viewport, window, selected, areMarks }, surfaceRef, followRef };
+}
+
+export type NotesView = ReturnType<typeof useNotesView>['view'];
+
+/** What fingers, mouse and held keys are doing with the notes in view. */
+export function useNotesHand({ part, shown, rows, viewport, selected, areMarks }: NotesView, surfaceRef: RefObject<HTMLDivElement | null>) {
+  const dispatch = useAppDispatch();
+  const setting = useGestureSetting(part, rows);
+  const { grid, rowGrids } = part;
+  const surface = useSurface(surfaceRef, { viewport, rows, notes: shown, handled: selected, areMarks, grid, rowGrids });
+  const hand = useHand({
+    surface,
+    setting,
+    isManyHanded: false,
+    onFinish: (finished) => dispatch(finishGesture(finished, { trackId: part.track.id, notes: shown, setting, tapErases: false })),
+    onStep: useListen(part.track.id, shown),
+  });
+  const goingOn = useGoingOn(hand.gesture);
+  const ids = liftedIds(goingOn);
+  const lifted = useMemo(() => (ids.length ? new Set(ids) : NO_IDS), [ids]);
+  const liftedNotes = useMemo(() => (lifted.size ? shown.filter(({ id }) => lifted.has(id)) : []), [lifted, shown]);
+  return { ...hand, setting, surface, goingOn, lifted, liftedNotes };
+}
+
+export type NotesHand = ReturnType<typeof useNotesHand>;
+
+/** Whether the velocity lane is open: as it was last set, else where there is room for it. */
+export function useLaneOpen(): boolean {
+  const isWide = Boolean(useMedia().wide);
+  return useAppSelector((state) => state.preferences.laneOpen) ?? isWide;
+}
