@@ -30,7 +30,7 @@ test('the grid changes at one touch while the loop plays; notes stay, and those 
 
   await button(page, /^Grid 1\/8 triplet: set up/).tap();
   await button(page, '1/4').tap();
-  await button(page, 'n in the space of m').tap();
+  await button(page, 'Tuplet').tap();
   await expect(page.getByTestId('sheet-note')).toHaveText('1/4 5:4: 1 1/4 steps a beat, 5 a bar');
   for (const _more of [6, 7]) await button(page, 'Steps in it: more').tap();
   await expect(page.getByTestId('grid-words')).toHaveText('1/4 7:4: 1 3/4 steps a beat, 7 a bar');

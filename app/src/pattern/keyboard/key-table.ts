@@ -1,0 +1,28 @@
+import { HELD_KEYS, HELD_WORDS, type Held } from '../grid/gesture/held';
+import { KEYS, type KeyAct } from './keys';
+
+/** What keys do that are no acts of `KEYS`: playing, moving the cursor, and what is held during a drag. */
+const OTHERS = [
+  ['Space', 'Play, stop'],
+  ['Arrows', 'On the grid with nothing selected: move the cursor'],
+  ['Ctrl Arrows', 'Move the cursor, whatever is selected'],
+  ['Ctrl Home, End', 'Cursor to the first or the last step of the row'],
+  ['Enter', 'Put a note at the cursor, or select the one there'],
+  ['Shift Enter', 'Add the note at the cursor to the selection'],
+  ['B', 'Begin a frame at the cursor; arrows stretch it, Enter takes it'],
+  ['Shift Enter', 'In a frame: mark its time and select all of it'],
+  ['hold Q Arrows', 'Leave a note wherever the cursor goes'],
+  ['Menu', 'What can be done at the cursor'],
+] as const;
+
+/** Every key of the pattern screen and what it does, for the list on screen and the guide. */
+export function keyTable(): readonly (readonly [key: string, words: string])[] {
+  const held = Object.entries(HELD_KEYS).map(([what, key]) => [`hold ${key.toUpperCase()}`, HELD_WORDS[what as Held]] as const);
+  return [...OTHERS, ...KEYS.map((each) => [keyName(each), each.words] as const), ...held];
+}
+
+function keyName({ key, ctrl, shift }: KeyAct): string {
+  return [ctrl ? 'Ctrl' : '', shift ? 'Shift' : '', key.length === 1 ? key.toUpperCase() : key.replace('Arrow', '')]
+    .filter(Boolean)
+    .join(' ');
+}
