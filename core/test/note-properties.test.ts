@@ -30,8 +30,8 @@ describe('one-of groups', () => {
     expect(moved.map(({ noteId }) => noteId)).toEqual(heard.map(({ noteId }) => noteId));
   });
 
-  it('a note with three lots against one and one sounds three times in five', () => {
-    const shared = run(run(three, 'one-of').after, 'share', { lots: 3 }, ['b']).after;
+  it('a note at odds of three to one and one sounds three times in five', () => {
+    const shared = run(run(three, 'one-of').after, 'share', { odds: 3 }, ['b']).after;
     expect(count(heardIn(shared, 1000), 'b')).toBeGreaterThan(550);
     expect(count(heardIn(shared, 1000), 'b')).toBeLessThan(650);
     expect(run(three, 'share').whyNot).toMatch(/one-of group/);

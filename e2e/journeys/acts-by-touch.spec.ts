@@ -42,7 +42,7 @@ test('a long press on a note opens what can be done with it, in reach of the thu
   await expect(menu).toBeVisible();
   const note = (await page.getByRole('option', { name: /^C4 at 1\.1/ }).boundingBox())!;
   expect(note.y + note.height).toBeLessThan((await menu.boundingBox())!.y);
-  await menu.getByRole('menuitem', { name: /^Split here/ }).tap();
+  await menu.getByRole('menuitem', { name: 'Split at this grid line' }).tap();
   await expect
     .poll(() => shapes(page))
     .toEqual([

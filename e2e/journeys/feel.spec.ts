@@ -13,7 +13,7 @@ test('accents, ghosts and mutes on a finished row, by thumb', async ({ page }) =
   await page.getByRole('tab', { name: 'Select' }).tap();
   await page.getByRole('button', { name: 'Select: Off the beat' }).tap();
   await page.getByRole('tab', { name: 'Feel' }).tap();
-  await page.getByRole('button', { name: 'Softer' }).tap();
+  await page.getByRole('button', { name: 'Softer', exact: true }).tap();
   await expect.poll(velocities).toEqual([100, 85, 100, 85]);
   await page.getByRole('button', { name: 'Velocity 48' }).tap();
   await expect.poll(velocities).toEqual([100, 48, 100, 48]);

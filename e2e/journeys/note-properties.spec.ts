@@ -22,9 +22,9 @@ test('by thumb: of three notes one sounds each time round; one has more lots, on
   expect(new Set((await properties(page)).map(({ oneOf }) => oneOf)).size).toBe(1);
   const third = await boxAt(page, 8, 'G4');
   await page.touchscreen.tap(third.x, third.y);
-  await button(page, 'Share of 3').tap();
+  await button(page, 'Odds 3').tap();
   await button(page, 'Pan right').tap();
-  await expect(page.getByTestId('readout')).toHaveText('1 note · G4 · 1/4 beat · vel 100 · one of a group, 3 lots · pan R50');
+  await expect(page.getByTestId('readout')).toHaveText('1 note · G4 · 1/4 beat · vel 100 · one of a group, odds 3 · pan R50');
   // Once round, one of the three is in the file.
   expect(noteOns(await sentOut(page))).toHaveLength(1);
   await page.getByRole('tab', { name: 'Select' }).tap();

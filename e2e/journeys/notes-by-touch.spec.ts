@@ -73,6 +73,8 @@ test('a drag let go on the target leaves all as it was; a second finger lifts th
     session.send('Input.dispatchTouchEvent', { type: type as 'touchStart', touchPoints: points });
   await send('touchStart', [{ ...start, id: 0 }]);
   for (const dx of [12, 24, 36]) await send('touchMove', [{ x: start.x + dx, y: start.y, id: 0 }]);
+  // Sooner, it would be a pinch.
+  await page.waitForTimeout(250);
   await send('touchStart', [
     { x: start.x + 36, y: start.y, id: 0 },
     { x: 60, y: grid.y + 150, id: 1 },

@@ -20,7 +20,7 @@ export const OPTIONAL_FIELDS: { readonly [F in OptionalField]: FieldRules<F> } =
   releaseVelocity: { words: unsaid, figure: unsaid, copied: 'same' },
   muted: { words: unsaid, figure: unsaid, copied: 'same' },
   oneOf: {
-    words: (_group, { share }) => `one of a group${share === undefined ? '' : `, ${share} lots`}`,
+    words: (_group, { share }) => `one of a group${share === undefined ? '' : `, odds ${share}`}`,
     figure: (_group, { share }) => (share === undefined ? 'or' : `or×${share}`),
     copied: 'ownGroup',
   },

@@ -4,7 +4,7 @@ import { useEffect, useRef } from 'react';
 import { patternViewSet } from '../../preferences/pattern-views';
 import { selectPart } from '../../session/selectors';
 import { placementOpened } from '../../session/session';
-import { patternAddress, songAddress } from '../../song/addresses';
+import { songAddress } from '../../song/addresses';
 import { useAppDispatch, useAppSelector } from '../../store';
 
 /** Keeps the address and what is open the same: an address that is given opens its placement at its bar, and what is opened or scrolled to
@@ -34,6 +34,8 @@ export function useAddress(placementId: Id, bar: number | null): void {
     const shown = `${shownId} ${shownBar + 1}`;
     if (shown === given || shown === asked.current) return;
     asked.current = shown;
-    router.replace(shownId === null ? songAddress(songId) : patternAddress(songId, shownId, shownBar));
+    if (shownId === null) return router.replace(songAddress(songId));
+    // The same screen goes on: replacing the address would begin another, in the middle of what is being done.
+    router.setParams({ placementId: shownId, bar: shownBar > 0 ? String(shownBar + 1) : undefined });
   }, [songId, placementId, bar, patternId, shownId, shownBar, dispatch, router]);
 }

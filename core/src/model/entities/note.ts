@@ -70,7 +70,7 @@ export const noteSchema = once(() =>
       .optional(),
     /** The group of which one note sounds in each pass. What chance a note has does not count in a group. */
     oneOf: idSchema().optional(),
-    /** How many lots it has in its group's draw; absent means 1. */
+    /** Its odds in its group's draw; absent means 1. */
     share: z.int().min(2).max(MAX_SHARE).optional(),
   }),
 );

@@ -50,7 +50,7 @@ const NAMES: CSSProperties = {
   background: 'var(--card)',
   borderTop: '1px solid var(--lineStrong)',
   borderRight: '1px solid var(--lineStrong)',
-  padding: '4px 2px 0 6px',
+  padding: '4px 0 0',
   fontSize: 13,
   lineHeight: '16px',
   color: 'var(--faded)',
@@ -60,7 +60,7 @@ const NAMES: CSSProperties = {
 const MODE_BUTTON: CSSProperties = {
   width: '100%',
   minHeight: 44,
-  padding: 0,
+  padding: '0 0 0 4px',
   border: 0,
   background: 'transparent',
   color: 'var(--act)',
@@ -73,25 +73,26 @@ const MODE_BUTTON: CSSProperties = {
 function LaneNames({ value }: { readonly value: string | null }) {
   const dispatch = useAppDispatch();
   const mode = useAppSelector((state) => state.preferences.sweepMode);
-  const words = mode === 'scale' ? 'A sweep keeps the proportions of a chord' : 'A sweep sets each note of a chord';
+  const shown = mode === 'scale' ? 'chords keep' : 'sets each';
+  const words = mode === 'scale' ? 'their proportions in a sweep' : 'note of a chord in a sweep';
   return (
     <div style={NAMES}>
-      <div>vel</div>
+      <div style={{ paddingLeft: 6 }}>vel</div>
       {value === null ? (
         <button
           type="button"
-          aria-label={`${words}: change`}
+          aria-label={`${shown} ${words}: change`}
           style={MODE_BUTTON}
           onClick={() => dispatch(preferencesSet({ sweepMode: mode === 'scale' ? 'set' : 'scale' }))}
         >
-          {mode === 'scale' ? 'chords keep' : 'sets each'}
+          {shown}
         </button>
       ) : (
         <>
-          <div data-testid="lane-value" style={{ color: 'var(--ink)', fontWeight: 600 }}>
+          <div data-testid="lane-value" style={{ color: 'var(--ink)', fontWeight: 600, paddingLeft: 6 }}>
             {value}
           </div>
-          <div style={{ color: 'var(--act)' }}>drop here to cancel</div>
+          <div style={{ color: 'var(--act)', paddingLeft: 6 }}>drop here to cancel</div>
         </>
       )}
     </div>
