@@ -44,7 +44,7 @@ test('notes by thumb: tap, draw long and loud, move, resize, frame, erase; each 
     ]);
 
   // Held on empty ground, then drawn: a frame that selects both.
-  await fingers.drag([{ from: await boxAt(page, 1, 'B3'), to: await boxAt(page, 20, 'A4') }], { hold: 600 });
+  await fingers.drag([{ from: await boxAt(page, 1, 'B3'), to: await boxAt(page, 20, 'G4') }], { hold: 600 });
   await expect(page.getByTestId('readout')).toContainText('2 notes · C4–G4');
 
   // A double tap erases; undo brings it back.

@@ -88,3 +88,22 @@ test.describe('an older copy of the songs put back while a window has newer ones
       await expect(cell(page, 'Kick', 4)).toBeChecked({ checked: isOurs });
     });
 });
+
+test('from eight songs on they can be searched and put in order', async ({ page, request }) => {
+  const own = `Sea ${Date.now()}`;
+  const names = ['Ebb', 'Flood', 'Neap', 'Spring', 'Slack', 'Swell', 'Drift', 'Anchor'].map((word) => `${own} ${word}`);
+  for (const name of names) await request.post('/api/songs', { data: { name } });
+  await page.goto('/');
+  const shown = async () =>
+    await page
+      .getByRole('listitem')
+      .getByRole('button', { name: /^More for/ })
+      .evaluateAll((all) => all.map((each) => each.getAttribute('aria-label')!.slice(9)));
+  await page.getByRole('textbox', { name: 'Search songs' }).fill(own);
+  await page.getByRole('group', { name: 'Order' }).getByRole('button', { name: 'Name', exact: true }).tap();
+  await expect.poll(shown).toEqual([...names].sort());
+  await page.getByRole('textbox', { name: 'Search songs' }).fill(`swell ${own}`);
+  await expect.poll(shown).toEqual([`${own} Swell`]);
+  await page.getByRole('textbox', { name: 'Search songs' }).fill(`${own} lighthouse`);
+  await expect(page.getByRole('status').filter({ hasText: 'No song or track has' })).toBeVisible();
+});

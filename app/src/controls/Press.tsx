@@ -75,6 +75,11 @@ function holding(onStart: () => void, onEnd: () => void = () => undefined) {
   };
 }
 
+/** A click leaves the focus where work goes on: Space then still plays, and does not press the button once more. */
+function leaveFocus(event: { preventDefault: () => void }): void {
+  event.preventDefault();
+}
+
 /** Every button in Yibbo: at least a thumb wide and high, named, with an icon, words or both. */
 export function Press({
   label,
@@ -110,6 +115,7 @@ export function Press({
       data-testid={testID}
       flexGrow={grow ? 1 : 0}
       onPress={disabled ? undefined : onPress}
+      onMouseDown={leaveFocus}
       {...(onHoldStart && !disabled ? holding(onHoldStart, onHoldEnd) : {})}
     >
       {Icon ? <Icon size={22} color={`var(--${colour.slice(1)})`} strokeWidth={2} aria-hidden /> : null}

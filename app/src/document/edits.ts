@@ -13,7 +13,7 @@ import {
 } from '@yibbo/core';
 import { selectPart, type OpenPart } from '../session/selectors';
 import { noticeSet, placementOpened, selectionSet } from '../session/session';
-import { keepTrial } from '../session/trial-ends';
+import { settleTrial } from '../session/trial-ends';
 import type { Thunk } from '../store';
 import { commitEntries } from './commit';
 
@@ -21,7 +21,7 @@ import { commitEntries } from './commit';
  *  for the new edit was made on what it shows. */
 export function editNotes(label: string, edit: (notes: readonly Note[], part: OpenPart) => readonly Note[], select?: readonly Id[]): Thunk {
   return (dispatch, getState) => {
-    dispatch(keepTrial());
+    dispatch(settleTrial());
     const { document } = getState().song;
     const part = selectPart(getState());
     if (!document || !part) return;
@@ -67,7 +67,7 @@ export function removeNotes(ids: readonly Id[]): Thunk {
 
 export function addTrack(sound: Sound): Thunk {
   return (dispatch, getState, { newId }) => {
-    dispatch(keepTrial());
+    dispatch(settleTrial());
     const { document } = getState().song;
     if (!document) return;
     const { track, pattern, placement } = newTrack(document, sound, newId);
@@ -92,7 +92,7 @@ export function editEntity(
   const before = entity as unknown as Record<string, unknown>;
   const columns = Object.entries(fields).map(([field, after]) => [field, [[before[field] ?? null], [after]]] as const);
   return (dispatch) => {
-    dispatch(keepTrial());
+    dispatch(settleTrial());
     dispatch(commitEntries(label, [{ kind: 'edit', of, ids: [entity.id], fields: Object.fromEntries(columns) }]));
   };
 }
@@ -101,7 +101,7 @@ export function editEntity(
 export function movePlacements(label: string, placements: readonly Placement[], ticks: number): Thunk {
   return (dispatch) => {
     if (ticks === 0 || placements.length === 0) return;
-    dispatch(keepTrial());
+    dispatch(settleTrial());
     const starts = placements.map(({ start }) => start);
     const fields = { start: [starts, starts.map((start) => start + ticks)] as const };
     dispatch(commitEntries(label, [{ kind: 'edit', of: 'placements', ids: placements.map(({ id }) => id), fields }]));
@@ -119,7 +119,7 @@ export function setBars(bars: number): Thunk {
 /** Sets the length of the open pattern in ticks. Notes beyond the new end are kept, silent. The placement grows with it. */
 export function setPatternLength(length: number): Thunk {
   return (dispatch, getState) => {
-    dispatch(keepTrial());
+    dispatch(settleTrial());
     const part = selectPart(getState());
     if (!part || length === part.pattern.length) return;
     const bars = Math.round((length / part.pattern.length) * part.bars * 100) / 100;

@@ -4,10 +4,11 @@ import { dropTrial } from '../session/trial-ends';
 import type { Thunk } from '../store';
 import { commit, stamp } from './commit';
 
-/** Takes back the newest Change (or, with `redo`, the newest undo). During a trial, undo drops the trial. */
+/** Takes back the newest Change (or, with `redo`, the newest undo). During a trial, undo drops the trial; redo leaves it, for there is nothing to
+ *  do again before it is kept or dropped. */
 export function undo(direction: 'undo' | 'redo' = 'undo'): Thunk<Promise<void>> {
   return async (dispatch, getState, effects) => {
-    if (getState().trial.trial) return dispatch(dropTrial());
+    if (getState().trial.trial) return void dispatch(direction === 'undo' ? dropTrial() : noticeSet('Keep or drop the trial first.'));
     const { history, bodies, document } = getState().song;
     const id = historyState(history)[direction];
     if (!id || !document) return;

@@ -1,6 +1,7 @@
+import { actionById } from '@yibbo/core';
 import { commit } from '../document/commit';
 import type { Thunk } from '../store';
-import { selectionSet } from './session';
+import { noticeSet, selectionSet } from './session';
 import { paramsUsed, trialSet } from './trial';
 import { rememberTurn } from './turned';
 
@@ -15,6 +16,16 @@ export function keepTrial(): Thunk {
     dispatch(commit(change));
     dispatch(rememberTurn(trial));
     if (trial.noteIds.length || select.length) dispatch(selectionSet(select));
+  };
+}
+
+/** Keeps a running trial because something else is done, and says so: whatever is done next, a trial that is left is kept. */
+export function settleTrial(): Thunk {
+  return (dispatch, getState) => {
+    const { trial } = getState().trial;
+    if (!trial) return;
+    dispatch(keepTrial());
+    if (trial.performed.change.entries.length) dispatch(noticeSet(`${actionById(trial.actionId).label} was kept. Undo takes it back.`));
   };
 }
 

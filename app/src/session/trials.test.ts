@@ -1,5 +1,8 @@
 import { notesOf, type Document } from '@yibbo/core';
 import { opened, PATTERN, STEP } from '../../test/opened';
+import { removeNotes } from '../document/edits';
+import { undo } from '../document/undo';
+import { openTrack } from '../pattern/acts/tracks';
 import { changeRule, closeRule, openRule } from '../pattern/tools/rules/rules';
 import { applyCure } from '../pattern/acts/cures';
 import { dropTrial, keepTrial } from '../session/trial-ends';
@@ -69,6 +72,40 @@ describe('a trial', () => {
     dispatch(keepTrial());
     expect(steps()).toEqual([3, 7, 11, 15]);
     expect(store.getState().song.history).toHaveLength(1);
+  });
+});
+
+describe('a trial that is left', () => {
+  const other = (document: Document): Document => {
+    const [track, pattern, placement] = [document.tracks[0]!, document.patterns[0]!, document.placements[0]!];
+    return {
+      ...document,
+      tracks: [track, { ...track, id: 'other', order: 1 }],
+      patterns: [pattern, { ...pattern, id: 'quiet' }],
+      placements: [placement, { ...placement, id: 'there', trackId: 'other', patternId: 'quiet' }],
+    };
+  };
+
+  it('for another track or an edit is kept, on the notes it was tried on, and that is said', () => {
+    for (const leave of [openTrack('other'), removeNotes(['n3'])]) {
+      const { store, dispatch, steps } = opened(other);
+      dispatch(tryAction('rotate', { count: 2 }));
+      dispatch(leave);
+      expect(store.getState().trial.trial).toBeNull();
+      expect(steps().slice(0, 3)).toEqual([2, 6, 10]);
+      expect(store.getState().session.notice?.words).toMatch(/^Rotate was kept/);
+      expect(notesOf(store.getState().song.document!, 'quiet')).toEqual([]);
+    }
+  });
+
+  it('is dropped by Undo and left alone by Redo', async () => {
+    const { store, dispatch, steps } = opened();
+    dispatch(tryAction('rotate', { count: 2 }));
+    dispatch(undo('redo'));
+    expect(store.getState().trial.trial).not.toBeNull();
+    dispatch(undo());
+    expect(store.getState().trial.trial).toBeNull();
+    expect(steps()).toEqual([0, 4, 8, 12]);
   });
 });
 

@@ -1,6 +1,6 @@
 import { actionById, NO_KEY, notesOf, paramFields, perform, type ActionId, type ActionParams, type Id, type Landing } from '@yibbo/core';
 import { commit, stamp } from '../document/commit';
-import { keepTrial } from './trial-ends';
+import { settleTrial } from './trial-ends';
 import { actionContext } from '../pattern/acts/places';
 import { selectPart } from './selectors';
 import type { Thunk } from '../store';
@@ -31,7 +31,8 @@ function withoutTexts(actionId: ActionId, params: Params): Params {
  *  other notes to run it on. */
 export function runAction<A extends ActionId>(actionId: A, quick?: Some<A>, on?: readonly Id[]): Thunk {
   return (dispatch, getState) => {
-    dispatch(keepTrial());
+    const wasTrying = getState().trial.trial !== null;
+    dispatch(settleTrial());
     const params = dispatch(paramsFor(actionId, quick));
     const trial = dispatch(tried({ actionId, params, noteIds: on ?? getState().session.selected }));
     if (!trial) return;
@@ -39,7 +40,9 @@ export function runAction<A extends ActionId>(actionId: A, quick?: Some<A>, on?:
     dispatch(commit(change));
     dispatch(rememberTurn(trial));
     if (getState().session.selected.length && !on) dispatch(selectionSet(select));
-    dispatch(noticeSet(whyNot === NO_KEY ? { words: whyNot, cure: { kind: 'chooseKey' } } : (whyNot ?? landed(landing))));
+    const said = whyNot === NO_KEY ? { words: whyNot, cure: { kind: 'chooseKey' as const } } : (whyNot ?? landed(landing));
+    // Where nothing is to be said of it, what was said of the trial before stays.
+    if (said !== null || !wasTrying) dispatch(noticeSet(said));
     dispatch(paramsUsed({ actionId, params }));
   };
 }
@@ -81,7 +84,7 @@ function tried({ actionId, params, noteIds, seed = 1, runId: repeated }: Tried):
 export function tryAction<A extends ActionId>(actionId: A, changed?: Some<A>): Thunk {
   return (dispatch, getState) => {
     const { trial } = getState().trial;
-    if (trial && trial.actionId !== actionId) dispatch(keepTrial());
+    if (trial && trial.actionId !== actionId) dispatch(settleTrial());
     const running = trial?.actionId === actionId ? trial : null;
     const params = running ? { ...running.params, ...changed } : dispatch(paramsFor(actionId, changed));
     const again = running && { seed: running.seed, runId: running.runId };

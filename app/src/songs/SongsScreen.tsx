@@ -6,9 +6,12 @@ import { useCallback, useRef, useState, type RefObject } from 'react';
 import { View } from '@tamagui/core';
 import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';
+import { Choices } from '../controls/Choices';
 import { Press } from '../controls/Press';
+import { TextField } from '../controls/TextField';
 import { Title, Words } from '../controls/words';
 import { DeletedSongs } from './DeletedSongs';
+import { foundSongs, MANY_SONGS, SONG_ORDERS, type SongOrder } from './found-songs';
 import { ImportPreview, ReadingFile } from './ImportPreview';
 import { NewSong } from './NewSong';
 import { readMidiFile, useFileDrop, type PickedFile } from './pick-file';
@@ -129,20 +132,50 @@ function Said({ songs: { problem, tryAgain, done, undo } }: { readonly songs: So
 
 function SongList({ songs, onOpen }: { readonly songs: Songs; readonly onOpen: (id: string) => void }) {
   const { listed } = songs;
+  const [sought, setSought] = useState('');
+  const [order, setOrder] = useState<SongOrder>('changed');
+  const all = listed?.songs ?? [];
+  const isMany = all.length >= MANY_SONGS;
+  const shown = isMany ? foundSongs(all, sought, order) : all;
   return (
     <>
-      {listed?.songs.length === 1 ? (
-        <Words>New here? Open {listed.songs[0]!.name}, press Play, and tap the grid while it runs.</Words>
-      ) : null}
-      {listed?.songs.length === 0 ? <Words>No songs yet. Begin with a new one, or drop a MIDI file on this page.</Words> : null}
+      {all.length === 1 ? <Words>New here? Open {all[0]!.name}, press Play, and tap the grid while it runs.</Words> : null}
+      {listed && all.length === 0 ? <Words>No songs yet. Begin with a new one, or drop a MIDI file on this page.</Words> : null}
+      {isMany ? <SongFinder sought={sought} onSought={setSought} order={order} onOrder={setOrder} /> : null}
+      {isMany && shown.length === 0 ? <Words role="status">No song or track has “{sought.trim()}” in its name.</Words> : null}
       <YStack gap={10} role="list" $wide={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-        {(listed?.songs ?? []).map((song) => (
+        {shown.map((song) => (
           <View key={song.id} role="listitem" $wide={{ width: '49%' }}>
             <SongCard song={song} now={listed?.at ?? 0} songs={songs} onOpen={() => onOpen(song.id)} />
           </View>
         ))}
       </YStack>
     </>
+  );
+}
+
+interface SongFinderProps {
+  readonly sought: string;
+  readonly onSought: (sought: string) => void;
+  readonly order: SongOrder;
+  readonly onOrder: (order: SongOrder) => void;
+}
+
+const ORDER_NAMES: Readonly<Record<SongOrder, string>> = { changed: 'Last changed', name: 'Name', tempo: 'Tempo' };
+
+/** A line to search in and the order of the songs, once there are many. */
+function SongFinder({ sought, onSought, order, onOrder }: SongFinderProps) {
+  return (
+    <YStack gap={6} role="group" aria-label="Find a song">
+      <TextField
+        label="Search songs"
+        placeholder="Search songs and tracks"
+        value={sought}
+        onChange={onSought}
+        onEscape={() => onSought('')}
+      />
+      <Choices title="Order" options={SONG_ORDERS.map((value) => ({ value, name: ORDER_NAMES[value] }))} value={order} onChange={onOrder} />
+    </YStack>
   );
 }
 

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { HELD_KEYS } from '../grid/gesture/held';
 import { keyTable } from './key-table';
 import { KEYS } from './keys';
+import { actOf } from './match-key';
 
 const named = ({ key, ctrl = false, shift = false }: (typeof KEYS)[number]) =>
   `${ctrl ? 'Ctrl+' : ''}${shift ? 'Shift+' : ''}${key.toLowerCase()}`;
@@ -15,6 +16,27 @@ it('no two acts have the same key, and none is one that is held during a drag', 
 
 it('every key says what it does', () => {
   for (const { words } of KEYS) expect(words).toMatch(/^[A-Z0-9]\S*/);
+});
+
+describe('a key', () => {
+  const plain = { ctrlKey: false, metaKey: false, altKey: false, shiftKey: false, isAltGraph: false };
+  const words = (input: Partial<Parameters<typeof actOf>[0]>) => actOf({ ...plain, key: '', code: '', ...input })?.words ?? null;
+
+  it('of another layout does what it says: digits by their place, signs however they are written', () => {
+    expect(words({ key: '&', code: 'Digit1' })).toBe('Coarser grid');
+    expect(words({ key: '1', code: 'Digit1', shiftKey: true })).toBe('Coarser grid');
+    expect(words({ key: '.', code: 'Comma', shiftKey: true })).toBe('Rotate the current row on');
+    expect(words({ key: '[', code: 'Digit8', ctrlKey: true, altKey: true, isAltGraph: true })).toBe('Track before');
+    expect(words({ key: 'z', code: 'KeyW', ctrlKey: true })).toBe('Undo');
+    expect(words({ key: 'Z', code: 'KeyW', ctrlKey: true, shiftKey: true })).toBe('Redo');
+  });
+
+  it('with Alt or Cmd belongs to the browser, but for what Cmd does here', () => {
+    expect(words({ key: 'r', code: 'KeyR' })).toBe('Rotate on');
+    expect(words({ key: 'r', code: 'KeyR', altKey: true })).toBeNull();
+    expect(words({ key: 'r', code: 'KeyR', metaKey: true })).toBeNull();
+    expect(words({ key: 'z', code: 'KeyZ', metaKey: true })).toBe('Undo');
+  });
 });
 
 const GUIDE = join(__dirname, '../../../../docs/guide.md');

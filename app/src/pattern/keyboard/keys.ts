@@ -1,10 +1,9 @@
 import type { ActionId, ActionParams } from '@yibbo/core';
-import { useEffect } from 'react';
 import { removeNotes } from '../../document/edits';
 import { undo } from '../../document/undo';
 import { dropTrial, keepTrial } from '../../session/trial-ends';
 import { selectHasSelection, selectNotes, selectPart, selectSelectedNotes } from '../../session/selectors';
-import { useAppDispatch, type Thunk } from '../../store';
+import type { Thunk } from '../../store';
 import { changeGrid } from '../acts/grids';
 import { letGo, nudgeStep, pitchStep } from '../acts/nudge';
 import { placeFor } from '../acts/places';
@@ -16,7 +15,6 @@ import { patternViewSet } from '../../preferences/pattern-views';
 import { preferencesSet, type Amount } from '../../preferences/preferences';
 import { menuSet, selectionSet, sheetSet, spanSet, type Sheet } from '../../session/session';
 import { hearCarried } from '../grid/gesture/hear';
-import { useEffects } from '../../effects';
 import type { GridOnScreen } from '../grid/viewport/on-screen';
 import { ZOOM_BY } from '../grid/viewport/useViewport';
 import { closeRule } from '../tools/rules/rules';
@@ -205,42 +203,3 @@ export const KEYS: readonly KeyAct[] = [
   { key: 'ContextMenu', words: 'What can be done with the selected notes', act: openMenu },
   { key: 'F10', shift: true, words: 'The same', act: openMenu },
 ];
-
-/** Listens for the keys while the pattern screen is open. */
-export function useKeys(onPlay: () => void): void {
-  const dispatch = useAppDispatch();
-  const { held } = useEffects();
-  useEffect(() => held.follow(), [held]);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const target = event.target as HTMLElement;
-      if (target.closest('input:not([type=range]), textarea, [contenteditable]')) return;
-      if (event.key === ' ') {
-        event.preventDefault();
-        if (!event.repeat) onPlay();
-        return;
-      }
-      const ctrl = event.ctrlKey || event.metaKey;
-      const found = KEYS.find(
-        (each) =>
-          each.key.toLowerCase() === event.key.toLowerCase() && Boolean(each.ctrl) === ctrl && Boolean(each.shift) === event.shiftKey,
-      );
-      if (!found) return;
-      event.preventDefault();
-      dispatch(found.act);
-    };
-    const onRelease = ({ key }: KeyboardEvent) => {
-      const released = KEYS.find((each) => each.release && each.key.toLowerCase() === key.toLowerCase());
-      if (released) dispatch(released.release!);
-    };
-    const onBlur = () => dispatch(letGo());
-    window.addEventListener('keydown', onKey);
-    window.addEventListener('keyup', onRelease);
-    window.addEventListener('blur', onBlur);
-    return () => {
-      window.removeEventListener('keydown', onKey);
-      window.removeEventListener('keyup', onRelease);
-      window.removeEventListener('blur', onBlur);
-    };
-  }, [dispatch, onPlay]);
-}

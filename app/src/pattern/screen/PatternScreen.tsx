@@ -7,7 +7,7 @@ import { selectNotes, selectPart, type OpenPart } from '../../session/selectors'
 import { patternViewSet } from '../../preferences/pattern-views';
 import { ActionMenu } from '../tools/menu/ActionMenu';
 import { InfoLine } from './InfoLine';
-import { useKeys } from '../keyboard/keys';
+import { useKeys } from '../keyboard/useKeys';
 import { NotesGrid } from '../grid/notes/NotesGrid';
 import { Marks } from './Marks';
 import { Notice } from './Notice';

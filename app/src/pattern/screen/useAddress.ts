@@ -22,13 +22,15 @@ export function useAddress(placementId: Id, bar: number | null): void {
   const patternId = useAppSelector((state) => state.song.document?.placements.find(({ id }) => id === placementId)?.patternId);
   useEffect(() => {
     if (!songId) return;
+    // Deleted, or never there: the song's own address says where to go.
+    if (!patternId) return router.replace(songAddress(songId));
     const given = `${placementId} ${bar ?? 1}`;
     const isNew = given !== seen.current;
     seen.current = given;
     if (isNew && given !== asked.current) {
       asked.current = null;
       dispatch(placementOpened(placementId));
-      if (patternId && bar !== null && bar >= 1) dispatch(patternViewSet({ patternId, view: { bar: Math.floor(bar) - 1 } }));
+      if (bar !== null && bar >= 1) dispatch(patternViewSet({ patternId, view: { bar: Math.floor(bar) - 1 } }));
       return;
     }
     const shown = `${shownId} ${shownBar + 1}`;

@@ -1,0 +1,36 @@
+import { KEYS, type KeyAct } from './keys';
+
+/** A key that was pressed, as the browser tells it. */
+export interface KeyInput {
+  readonly key: string;
+  /** Its place on the keyboard, by the names of a US one. */
+  readonly code: string;
+  readonly ctrlKey: boolean;
+  readonly metaKey: boolean;
+  readonly altKey: boolean;
+  readonly shiftKey: boolean;
+  /** Whether the third level of the keyboard is held, which many report as Ctrl and Alt together. */
+  readonly isAltGraph: boolean;
+}
+
+/** The act of a key, on any layout: digits go by their place, since some layouts have them above other signs; letters and signs go by what they
+ *  write. With Alt or Cmd a letter belongs to the browser. */
+export function actOf(input: KeyInput): KeyAct | null {
+  if (input.altKey && !input.isAltGraph) return null;
+  const ctrl = (input.ctrlKey && !input.isAltGraph) || input.metaKey;
+  return KEYS.find((act) => Boolean(act.ctrl) === ctrl && isKeyOf(act, input)) ?? null;
+}
+
+function isKeyOf({ key, shift = false }: KeyAct, input: KeyInput): boolean {
+  if (/^\d$/.test(key)) return input.key === key || (input.code === `Digit${key}` && input.shiftKey === shift);
+  const isSign = key.length === 1 && !/[a-z]/i.test(key);
+  return input.key.toLowerCase() === key.toLowerCase() && (isSign || input.shiftKey === shift);
+}
+
+/** What a key pressed on an element is for: the screen, nothing of ours, or only Escape. */
+export function ownerOf(target: Element, key: string): 'screen' | 'element' {
+  if (target.closest('input:not([type=range]), textarea, [contenteditable]')) return key === 'Escape' ? 'screen' : 'element';
+  if (target.closest('input[type=range]')) return /^(Arrow|Page|Home|End)/.test(key) ? 'element' : 'screen';
+  const isPress = key === ' ' || key === 'Enter';
+  return isPress && target.matches('button:focus-visible, [role=button]:focus-visible, a:focus-visible') ? 'element' : 'screen';
+}

@@ -1,0 +1,24 @@
+import type { SongCard } from '@yibbo/core';
+
+/** From so many songs on there is a search and an order to choose. */
+export const MANY_SONGS = 8;
+
+export const SONG_ORDERS = ['changed', 'name', 'tempo'] as const;
+export type SongOrder = (typeof SONG_ORDERS)[number];
+
+const COMPARE: Readonly<Record<SongOrder, (a: SongCard, b: SongCard) => number>> = {
+  changed: (a, b) => b.changedAt - a.changedAt,
+  name: (a, b) => a.name.localeCompare(b.name, 'en', { sensitivity: 'base', numeric: true }),
+  tempo: (a, b) => (a.bpm ?? Infinity) - (b.bpm ?? Infinity),
+};
+
+/** The songs that have every word of `sought` in their name or the names of their tracks, whatever its case and accents, in order. */
+export function foundSongs(songs: readonly SongCard[], sought: string, order: SongOrder): readonly SongCard[] {
+  const words = plain(sought).split(/\s+/).filter(Boolean);
+  const texts = ({ name, tracks }: SongCard) => plain([name, ...(tracks ?? []).map((track) => track.name)].join(' '));
+  return songs.filter((song) => words.every((word) => texts(song).includes(word))).sort(COMPARE[order]);
+}
+
+function plain(text: string): string {
+  return text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
+}

@@ -1,0 +1,60 @@
+import { API, demoSong, errorSchema, exportMidi, type ApiRoute, type Change } from '@yibbo/core';
+import { TestServer } from './test-server';
+
+const server = new TestServer();
+beforeAll(() => server.start());
+afterAll(async () => {
+  await server.stop();
+  server.remove();
+});
+
+const asked = new Set<string>();
+
+/** Asks for one thing the server can be asked for, and holds what it answers against what it says it would. */
+async function ask(name: keyof typeof API, params: Readonly<Record<string, string>> = {}, body?: unknown, query = '') {
+  const route: ApiRoute = API[name];
+  asked.add(name);
+  const path = route.path.replace(/:(\w+)/g, (_whole, param: string) => params[param]!);
+  const isBytes = body instanceof Uint8Array;
+  const init: RequestInit = { method: route.method };
+  if (body !== undefined)
+    Object.assign(init, {
+      headers: { 'content-type': isBytes ? 'audio/midi' : 'application/json' },
+      body: isBytes ? Buffer.from(body) : JSON.stringify(body),
+    });
+  const { status, body: answer } = await server.call<Record<string, unknown>>(`${path}${query}`, init);
+  expect([name, status < 300]).toEqual([name, true]);
+  if (route.answer === null) expect([name, answer]).toEqual([name, null]);
+  else if (typeof route.answer === 'function') expect([name, route.answer().safeParse(answer).error]).toEqual([name, undefined]);
+  return answer;
+}
+
+it('every answer is what the schemas say, and so is a refusal', async () => {
+  const { id } = (await ask('createSong', {}, { name: 'Tide Table' })) as { id: string };
+  const change: Change = {
+    id: 'c1',
+    label: 'Rename',
+    at: 0,
+    device: 'd',
+    entries: [{ kind: 'edit', of: 'song', ids: [id], fields: { name: [['Tide Table'], ['Gull Parade']] } }],
+  };
+  await ask('sendChanges', { id }, { base: 0, head: null, changes: [change] });
+  await ask('readChange', { id, changeId: 'c1' });
+  await ask('openSong', { id });
+  await ask('renameSong', { id }, { name: 'Last Boat Home' });
+  await ask('copySong', { id });
+  await ask('rescueSong', { id });
+  let count = 0;
+  await ask('importSong', {}, exportMidi(demoSong(() => `d${++count}`), 'written').bytes, '?name=Ferry');
+  expect(await ask('listSongs')).toHaveLength(4);
+  await ask('deleteSong', { id });
+  await ask('listSongs', {}, undefined, '?deleted=yes');
+  await ask('returnSong', { id });
+  await ask('readServer');
+  await ask('noticeSeen');
+  const refused = await server.call('/songs/nowhere');
+  expect(errorSchema().safeParse(refused.body).success).toBe(true);
+  // Bytes and streams are no JSON; entering, sending away and copies of days have tests of their own.
+  const others = ['followSong', 'exportSong', 'enter', 'sendAway', 'returnFromCopy'];
+  expect(Object.keys(API).filter((name) => !asked.has(name)).sort()).toEqual(others.sort());
+});
