@@ -1,5 +1,4 @@
 const { getDefaultConfig } = require('expo/metro-config');
-const { readdirSync, readFileSync } = require('node:fs');
 const http = require('node:http');
 const path = require('node:path');
 
@@ -19,14 +18,6 @@ config.resolver.resolveRequest = (context, name, platform) => {
   if (/locales\/index\.(c?js|mjs)$/.test(name) && originModulePath.includes(`${path.sep}zod${path.sep}`)) return instead('zod-locales');
   return context.resolveRequest(context, name, platform);
 };
-
-/** Modules are run when something in them is first used, not when the page loads: a tenth of the first load. Not those that core's loops
- *  over notes use of each other, for there each use would look the module up; but those that use a library which is slow to begin with. */
-const CORE = path.join(__dirname, '../core/src');
-const inCore = readdirSync(CORE, { recursive: true, encoding: 'utf8' }).map((name) => path.join(CORE, name));
-const isSlow = (file) => /^import \{.*\} from '(zod|tonal)'/m.test(readFileSync(file, 'utf8'));
-const blockList = Object.fromEntries(inCore.filter((file) => file.endsWith('.ts') && !isSlow(file)).map((file) => [file, true]));
-config.transformer.getTransformOptions = async () => ({ transform: { experimentalImportSupport: true, inlineRequires: { blockList } } });
 
 /** While developing, the page comes from here and its calls go on to the server. */
 const API_PORT = Number(process.env.PORT_API ?? 4210);

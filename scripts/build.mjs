@@ -1,7 +1,7 @@
 /** Builds the sound engine's kernels, the app with its worklet and workers, and the server, each only where something it is made of
  *  has changed. */
 import { EXPO_ENVIRONMENT, fingerprint, root, run, unlessDone } from './project.mjs';
-import { buildKernels, buildServer, buildWorkers, compressScripts, divideEntry } from './bundles.mjs';
+import { buildKernels, buildServer, buildWorkers, compressScripts } from './bundles.mjs';
 
 const shared = ['package-lock.json', 'core/kernels', 'core/src', 'scripts'];
 
@@ -14,7 +14,6 @@ unlessDone('app/dist/.built', fingerprint([...shared, 'app']), () => {
     cwd: `${root}/app`,
     env: { ...EXPO_ENVIRONMENT, CI: '1' },
   });
-  divideEntry(`${root}/app/dist`);
   compressScripts(`${root}/app/dist`);
 });
 

@@ -1,8 +1,6 @@
 import { buildSync } from 'esbuild';
-import { createHash } from 'node:crypto';
-import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { dirname, join } from 'node:path';
-import { Script } from 'node:vm';
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { brotliCompressSync, gzipSync } from 'node:zlib';
 import { root, run } from './project.mjs';
 
@@ -59,27 +57,6 @@ export function buildServer() {
     ],
     logLevel: 'warning',
   });
-}
-
-/** Divides the page's one script into two halves of modules, which the browser then reads side by side, and a last line that begins to run
- *  them. The halves only say what modules there are and are done: were they still running, the first error that any module catches would
- *  make the browser read all of them again, to know the lines it came by. */
-export function divideEntry(folder) {
-  const page = readFileSync(join(folder, 'index.html'), 'utf8');
-  const [tag, address] = /<script src="([^"]+)" defer><\/script>/.exec(page);
-  const whole = readFileSync(join(folder, address), 'utf8');
-  const run = whole.indexOf('\n__r(', whole.lastIndexOf('\n__d(')) + 1;
-  const middle = whole.indexOf('\n__d(', run / 2) + 1;
-  if (run === 0 || middle === 0) throw new Error(`${address} is not laid out as modules, a line each: it cannot be divided.`);
-  const tags = [whole.slice(0, middle), whole.slice(middle, run), whole.slice(run)].map((part) => {
-    new Script(part); // Throws where a cut has hit the middle of something.
-    const hash = createHash('sha256').update(part).digest('hex').slice(0, 32);
-    const name = `${dirname(address)}/part-${hash}.js`;
-    writeFileSync(join(folder, name), part);
-    return `<script src="${name}" defer></script>`;
-  });
-  rmSync(join(folder, address));
-  writeFileSync(join(folder, 'index.html'), page.replace(tag, tags.join('\n  ')));
 }
 
 /** Puts every script below a folder beside itself as small as it gets, so that the server need not do it for each load. */

@@ -30,10 +30,10 @@ function written(shape: Shape): string {
   return `{ ${fields.join(', ')} }`;
 }
 
-function shapeOf(part: (() => z.ZodType) | string | null | undefined): string {
+function shapeOf(part: z.ZodType | string | null | undefined): string {
   if (part === null || part === undefined) return 'nothing';
   if (typeof part === 'string') return part;
-  return `\`${written(z.toJSONSchema(part(), { unrepresentable: 'any', io: 'input' }) as Shape)}\``;
+  return `\`${written(z.toJSONSchema(part, { unrepresentable: 'any', io: 'input' }) as Shape)}\``;
 }
 
 function page(): string {

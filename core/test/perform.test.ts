@@ -27,7 +27,7 @@ it('an action may lengthen its pattern, place it again, and make a track with a 
     label: 'Two bars',
     help: '.',
     words: [],
-    params: () => paramsOf({}),
+    params: paramsOf({}),
     run: ({ notes }, _params, { newId }) => {
       const trackId = newId('track', 0);
       const patternId = newId('pattern', 0);

@@ -6,7 +6,6 @@ import type { TickSpan } from '../notes/span';
 import type { NewId } from '../model/ids';
 import { COMMON_NAMING, type Key, type Naming } from '../theory';
 import { gridAt, gridOfRow, type Grid, type Grids, type MeterAt, type MeterShape, type TempoAt } from '../time';
-import { withParams } from './params';
 
 export const ACTION_FAMILIES = ['time', 'length', 'pitch', 'feel', 'copy', 'make'] as const;
 export type ActionFamily = (typeof ACTION_FAMILIES)[number];
@@ -106,7 +105,7 @@ export interface QuickForm<Params> {
   readonly params: Partial<Params>;
 }
 
-/** An action as it is written down; its params are made when they are first asked for. */
+/** An action as it is written down. */
 export interface NotesActionEntry<ActionId extends string, Params extends z.ZodObject> {
   readonly id: ActionId;
   readonly family: ActionFamily;
@@ -115,7 +114,7 @@ export interface NotesActionEntry<ActionId extends string, Params extends z.ZodO
   readonly help: string;
   /** Other words people search it by. */
   readonly words: readonly string[];
-  readonly params: () => Params;
+  readonly params: Params;
   /** `any` where absent. */
   readonly takes?: Takes;
   /** One-touch forms for the tray: what the button says and the params it sets. */
@@ -127,9 +126,7 @@ export interface NotesActionEntry<ActionId extends string, Params extends z.ZodO
 
 /** An action: data and a pure function. `run` never mutates and returns the notes that replace the part's.
  *  Every param is a bounded, titled Zod field with a default, so `params.parse({})` is always ready to run. */
-export interface NotesAction extends Omit<NotesActionEntry<string, z.ZodObject>, 'params'> {
-  readonly params: z.ZodObject;
-}
+export type NotesAction = NotesActionEntry<string, z.ZodObject>;
 
 /** An action that is known by its id and params, so that the registry can say which there are. */
 export interface TypedAction<ActionId extends string, Params extends z.ZodObject> extends NotesAction {
@@ -141,5 +138,5 @@ export interface TypedAction<ActionId extends string, Params extends z.ZodObject
 export function notesAction<const ActionId extends string, Params extends z.ZodObject>(
   entry: NotesActionEntry<ActionId, Params>,
 ): TypedAction<ActionId, Params> {
-  return withParams(entry) as unknown as TypedAction<ActionId, Params>;
+  return entry as unknown as TypedAction<ActionId, Params>;
 }

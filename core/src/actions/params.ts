@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import { once } from '../model/once';
 import { isTickSteps } from '../time';
 
 /** How a param is shown. A small closed set: each has one control in the app. */
@@ -21,12 +20,6 @@ export interface ParamMeta {
 /** The params of an action or rule by name. Only here is zod loaded for them, so that a page which needs none loads it later. */
 export function paramsOf<Fields extends z.core.$ZodLooseShape>(fields: Fields) {
   return z.object(fields);
-}
-
-/** An action or rule as it is written down, with its params made when they are first asked for. */
-export function withParams<Entry extends { readonly params: () => z.ZodObject }>(entry: Entry) {
-  const get = once(entry.params);
-  return Object.defineProperty({ ...entry }, 'params', { get, enumerable: true });
 }
 
 /** A whole number between `low` and `high`. */

@@ -3,85 +3,78 @@ import type { Change, ChangeLabel, Lost } from '../change';
 import type { ImportReport } from '../midi';
 import type { Document } from '../model/document';
 import { idSchema, type Id } from '../model/entities';
-import { once, type Described } from '../model/once';
 
 /** A value that core checks itself, with words of its own (`readDocument`, `readChanges`): here it is only named. */
 function named<T>(title: string) {
   return z.custom<T>((value) => typeof value === 'object' && value !== null).meta({ title });
 }
 
-export const nameSchema = once(() => z.object({ name: z.string().trim().min(1).max(200) }));
-export const listQuerySchema = once(() => z.object({ deleted: z.enum(['yes', 'no']).default('no') }));
-export const importQuerySchema = once(() =>
-  z.object({
-    name: z
-      .string()
-      .default('')
-      .transform((name) => name.trim().slice(0, 200)),
-  }),
-);
-export const exportQuerySchema = once(() => z.object({ as: z.enum(['written', 'heard']).default('heard') }));
-export const codeSchema = once(() => z.object({ code: z.string().max(40) }));
+export const nameSchema = z.object({ name: z.string().trim().min(1).max(200) });
+export const listQuerySchema = z.object({ deleted: z.enum(['yes', 'no']).default('no') });
+export const importQuerySchema = z.object({
+  name: z
+    .string()
+    .default('')
+    .transform((name) => name.trim().slice(0, 200)),
+});
+export const exportQuerySchema = z.object({ as: z.enum(['written', 'heard']).default('heard') });
+export const codeSchema = z.object({ code: z.string().max(40) });
 
 /** `head` is the id of the Change that made `base`, as the window knows it: two histories may have as many Changes and not the same. */
-export const sendSchema = once(() =>
-  z.object({ base: z.int().min(0), head: z.string().max(64).nullish(), changes: z.unknown().meta({ title: 'Change[]' }) }),
-);
+export const sendSchema = z.object({
+  base: z.int().min(0),
+  head: z.string().max(64).nullish(),
+  changes: z.unknown().meta({ title: 'Change[]' }),
+});
 
 /** What the Songs screen shows of a song. */
-export const songCardSchema = once(() =>
-  z.object({
-    id: idSchema(),
-    name: z.string(),
-    /** Milliseconds since 1970. */
-    changedAt: z.number(),
-    deletedAt: z.number().optional(),
-    /** Why it cannot be opened. What follows may then be missing. */
-    problem: z.string().optional(),
-    bpm: z.number().optional(),
-    meter: z.string().optional(),
-    bars: z.number().optional(),
-    tracks: z
-      .array(
-        z.object({
-          colour: z.number(),
-          symbol: z.string(),
-          name: z.string(),
-          /** Starts and pitches as shares of the whole, 0 to 1. */
-          marks: z.array(z.tuple([z.number(), z.number()])),
-        }),
-      )
-      .optional(),
-  }),
-);
-export type SongCard = Described<typeof songCardSchema>;
+export const songCardSchema = z.object({
+  id: idSchema,
+  name: z.string(),
+  /** Milliseconds since 1970. */
+  changedAt: z.number(),
+  deletedAt: z.number().optional(),
+  /** Why it cannot be opened. What follows may then be missing. */
+  problem: z.string().optional(),
+  bpm: z.number().optional(),
+  meter: z.string().optional(),
+  bars: z.number().optional(),
+  tracks: z
+    .array(
+      z.object({
+        colour: z.number(),
+        symbol: z.string(),
+        name: z.string(),
+        /** Starts and pitches as shares of the whole, 0 to 1. */
+        marks: z.array(z.tuple([z.number(), z.number()])),
+      }),
+    )
+    .optional(),
+});
+export type SongCard = z.infer<typeof songCardSchema>;
 
-export const madeSchema = once(() => z.object({ id: idSchema() }));
-export const copiedSchema = once(() => z.object({ id: idSchema(), name: z.string() }));
-export const rescuedSchema = once(() => z.object({ id: idSchema(), name: z.string(), lost: z.int() }));
-export const importedSchema = once(() => z.object({ id: idSchema(), report: named<ImportReport>('ImportReport') }));
-export const changeSchema = once(() => named<Change>('Change'));
+export const madeSchema = z.object({ id: idSchema });
+export const copiedSchema = z.object({ id: idSchema, name: z.string() });
+export const rescuedSchema = z.object({ id: idSchema, name: z.string(), lost: z.int() });
+export const importedSchema = z.object({ id: idSchema, report: named<ImportReport>('ImportReport') });
+export const changeSchema = named<Change>('Change');
 
 /** A song as the server has it. */
-export const serverSongSchema = once(() =>
-  z.object({
-    song: named<Document>('Document'),
-    revision: z.int(),
-    history: z.array(named<ChangeLabel>('ChangeLabel')),
-  }),
-);
+export const serverSongSchema = z.object({
+  song: named<Document>('Document'),
+  revision: z.int(),
+  history: z.array(named<ChangeLabel>('ChangeLabel')),
+});
 export type ServerSong = Readonly<{ song: Document; revision: number; history: readonly ChangeLabel[] }>;
 
 /** What the server answers to Changes: its revision, what the window had missed (its own go without their bodies), what lost, and those of the
  *  sent ones that the history has now. */
-export const sentSchema = once(() =>
-  z.object({
-    revision: z.int(),
-    missed: z.array(z.object({ revision: z.int(), id: idSchema(), change: named<Change>('Change').optional() })),
-    lost: z.array(named<Lost>('Lost')),
-    known: z.array(idSchema()),
-  }),
-);
+export const sentSchema = z.object({
+  revision: z.int(),
+  missed: z.array(z.object({ revision: z.int(), id: idSchema, change: named<Change>('Change').optional() })),
+  lost: z.array(named<Lost>('Lost')),
+  known: z.array(idSchema),
+});
 export type Answer = Readonly<{
   revision: number;
   missed: readonly { readonly revision: number; readonly id: Id; readonly change?: Change }[];
@@ -90,26 +83,22 @@ export type Answer = Readonly<{
 }>;
 
 /** What the server says of itself; what only concerns the machine it runs on is told there alone. */
-export const serverNewsSchema = once(() =>
-  z.object({
-    mayEnter: z.boolean(),
-    isHere: z.boolean().optional(),
-    addresses: z.array(z.string()).optional(),
-    isReadOnly: z.boolean().optional(),
-    notice: z.string().nullish(),
-    devices: z.array(z.object({ id: idSchema(), name: z.string(), seenAt: z.number(), isThis: z.boolean() })).optional(),
-    /** Days there are copies of all songs of, newest first, as 2026-11-26. */
-    copies: z.array(z.string()).optional(),
-    code: z.string().optional(),
-    /** A picture of the address with the code, as SVG. */
-    qr: z.string().nullish(),
-  }),
-);
-export type ServerNews = Described<typeof serverNewsSchema>;
+export const serverNewsSchema = z.object({
+  mayEnter: z.boolean(),
+  isHere: z.boolean().optional(),
+  addresses: z.array(z.string()).optional(),
+  isReadOnly: z.boolean().optional(),
+  notice: z.string().nullish(),
+  devices: z.array(z.object({ id: idSchema, name: z.string(), seenAt: z.number(), isThis: z.boolean() })).optional(),
+  /** Days there are copies of all songs of, newest first, as 2026-11-26. */
+  copies: z.array(z.string()).optional(),
+  code: z.string().optional(),
+  /** A picture of the address with the code, as SVG. */
+  qr: z.string().nullish(),
+});
+export type ServerNews = z.infer<typeof serverNewsSchema>;
 
-export const broughtBackSchema = once(() => z.object({ songs: z.array(z.string()) }));
+export const broughtBackSchema = z.object({ songs: z.array(z.string()) });
 
 /** Every refusal. */
-export const errorSchema = once(() =>
-  z.object({ error: z.object({ code: z.string(), message: z.string(), details: z.unknown().optional() }) }),
-);
+export const errorSchema = z.object({ error: z.object({ code: z.string(), message: z.string(), details: z.unknown().optional() }) });

@@ -2,7 +2,6 @@ import { z } from 'zod';
 import { COLLECTION_NAMES, rulesOf, type Collection, type Entity } from '../model/collections';
 import { idSchema, type Id } from '../model/entities';
 import { faultWords } from '../model/list-of';
-import { once } from '../model/once';
 import type { Change, EditEntry, Entry, WholeEntry } from './change';
 import { wrongValue } from './values';
 
@@ -68,24 +67,22 @@ function rowsIn(entry: unknown): number {
   return listIn(entry, 'entities').length + listIn(entry, 'ids').length * (1 + count);
 }
 
-const envelopeSchema = once(() =>
-  z.object({
-    id: idSchema(),
-    label: z.string().max(300),
-    at: z.number(),
-    device: z.string().max(64),
-    made: z
-      .array(z.object({ actionId: z.string().max(64), params: z.unknown(), seed: z.number(), noteIds: z.unknown() }))
-      .max(MOST_RUNS)
-      .optional(),
-    undoes: idSchema().optional(),
-  }),
-);
+const envelopeSchema = z.object({
+  id: idSchema,
+  label: z.string().max(300),
+  at: z.number(),
+  device: z.string().max(64),
+  made: z
+    .array(z.object({ actionId: z.string().max(64), params: z.unknown(), seed: z.number(), noteIds: z.unknown() }))
+    .max(MOST_RUNS)
+    .optional(),
+  undoes: idSchema.optional(),
+});
 
 /** The Change, or what is wrong with it. */
 function readChange(input: unknown): Change | string {
   const runs = runsIn(input);
-  const envelope = envelopeSchema().safeParse(runs.length ? { ...(input as object), made: runs } : input);
+  const envelope = envelopeSchema.safeParse(runs.length ? { ...(input as object), made: runs } : input);
   if (!envelope.success) return faultWords(envelope.error);
   const notIds = envelope.data.made?.map(({ noteIds }) => idsFault(noteIds)).find((fault) => fault !== null);
   if (notIds) return `made.noteIds: ${notIds}`;
@@ -111,7 +108,7 @@ function readEntry(input: unknown): Entry | string {
 
 function readWhole(kind: 'create' | 'remove', of: Collection, given: unknown): WholeEntry | string {
   if (!Array.isArray(given)) return 'entities: This has to be a list.';
-  const schema = rulesOf(of).schema();
+  const schema = rulesOf(of).schema;
   const entities: Entity[] = [];
   for (let index = 0; index < given.length; index++) {
     const read = schema.safeParse(given[index]);
@@ -140,7 +137,7 @@ function readEdit({ of, in: home, ids, fields }: EditEntry): EditEntry | string 
 }
 
 function isId(value: unknown): value is Id {
-  return idSchema().safeParse(value).success;
+  return idSchema.safeParse(value).success;
 }
 
 function idsFault(ids: unknown): string | null {

@@ -7,7 +7,7 @@ import type { EditEntry } from './change';
  *  runs of different values, since rows one by one take ten times as long. */
 export function wrongValue({ of, ids, fields }: EditEntry): { readonly id: Id; readonly field: string } | null {
   const rules = rulesOf(of);
-  const shape: Readonly<Record<string, z.ZodType>> = rules.schema().shape;
+  const shape: Readonly<Record<string, z.ZodType>> = rules.schema.shape;
   for (const [field, [, after]] of Object.entries(fields)) {
     const isFixed = field === 'id' || field === 'songId' || field === rules.home;
     const schema = isFixed || !Object.hasOwn(shape, field) ? undefined : shape[field];

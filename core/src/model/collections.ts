@@ -38,7 +38,7 @@ export type Entity = Entities[Collection];
 /** What every part of core needs to know of a collection. A new kind of entity is a file in `entities`, a line above that says what stands in
  *  it, and one in `COLLECTIONS`; the compiler names what else has to say something about it. */
 export interface CollectionRules<E> {
-  readonly schema: () => z.ZodObject & z.ZodType<E>;
+  readonly schema: z.ZodObject & z.ZodType<E>;
   readonly compare: (a: E, b: E) => number;
   /** The fields `compare` looks at. */
   readonly orderFields: readonly string[];

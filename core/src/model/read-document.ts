@@ -2,16 +2,16 @@ import { z } from 'zod';
 import { checkDocument } from './check';
 import { COLLECTION_NAMES, rulesOf, type Collection } from './collections';
 import { SCHEMA_VERSION, sorted, type Document } from './document';
-import { once } from './once';
 
-const documentSchema = once(() =>
-  z.object({ schemaVersion: z.int().min(1), ...Object.fromEntries(COLLECTION_NAMES.map((of) => [of, listsSchema(of)])) }),
-);
+const documentSchema = z.object({
+  schemaVersion: z.int().min(1),
+  ...Object.fromEntries(COLLECTION_NAMES.map((of) => [of, listsSchema(of)])),
+});
 
 function listsSchema(of: Collection): z.ZodType {
   const { schema, home, isSingle } = rulesOf(of);
-  if (isSingle) return schema();
-  return home === undefined ? z.array(schema()) : z.record(z.string(), z.array(schema()));
+  if (isSingle) return schema;
+  return home === undefined ? z.array(schema) : z.record(z.string(), z.array(schema));
 }
 
 /** Steps that carry older documents forward: entry k lifts version k + 1 to k + 2. None are needed yet. */
@@ -25,7 +25,7 @@ export function readDocument(input: unknown): ReadDocument {
   if (typeof version !== 'number') return { ok: false, code: 'notADocument', details: 'schemaVersion is missing' };
   if (version > SCHEMA_VERSION) return { ok: false, code: 'newerVersion', details: `version ${version}` };
   const lifted = UPGRADES.slice(version - 1).reduce((old, upgrade) => upgrade(old), input);
-  const read = documentSchema().safeParse(lifted);
+  const read = documentSchema.safeParse(lifted);
   if (!read.success) return { ok: false, code: 'notADocument', details: z.prettifyError(read.error) };
   const document = sorted(read.data as unknown as Document);
   const fault = checkDocument(document);

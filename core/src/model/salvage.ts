@@ -12,7 +12,7 @@ export interface Salvaged {
  *  Where the song itself is not right, `fallback` stands for it. It never throws, whatever it is given. */
 export function salvageDocument(input: unknown, fallback: Song): Salvaged {
   const given = (typeof input === 'object' && input !== null ? input : {}) as Record<string, unknown>;
-  const read = songSchema().safeParse(given['song']);
+  const read = songSchema.safeParse(given['song']);
   const song = read.success ? read.data : fallback;
   const kept = new Map<Collection, Map<Id, Entity>>([['song', new Map([[song.id, song]])]]);
   const taken = new Set<Id>([song.id]);
@@ -21,9 +21,7 @@ export function salvageDocument(input: unknown, fallback: Song): Salvaged {
     const rows = new Map<Id, Entity>();
     kept.set(of, rows);
     for (const row of rowsIn(given[of])) {
-      const checked = rulesOf(of)
-        .schema()
-        .safeParse(withSong(of, row, song.id));
+      const checked = rulesOf(of).schema.safeParse(withSong(of, row, song.id));
       const entity = checked.success ? checked.data : null;
       const isKept = entity !== null && !taken.has(entity.id) && spanFits(of, entity) && hasParents(of, entity, kept);
       if (isKept) {

@@ -5,7 +5,7 @@ export const fromHere = selectionRule({
   id: 'from-here',
   label: 'From here on',
   help: 'Everything that starts with the first selected note or after it.',
-  params: () => paramsOf({}),
+  params: paramsOf({}),
   pick: (notes, selected) => {
     const first = notes.findIndex(({ id }) => selected.has(id));
     return first < 0 ? [] : notes.filter(({ start }) => start >= notes[first]!.start).map(({ id }) => id);

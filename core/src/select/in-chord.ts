@@ -5,7 +5,7 @@ export const inChord = selectionRule({
   id: 'in-chord',
   label: 'Highest or lowest',
   help: 'Of notes that start together, the highest, the lowest, or the ones between. A note alone is both highest and lowest.',
-  params: () => paramsOf({ which: choiceParam('Which', ['highest', 'lowest', 'middle'], 'highest', { middle: 'between' }) }),
+  params: paramsOf({ which: choiceParam('Which', ['highest', 'lowest', 'middle'], 'highest', { middle: 'between' }) }),
   pick: (notes, _selected, { which }) =>
     chordsOf(notes).flatMap((chord) => {
       const byPitch = [...chord].sort((a, b) => a.pitch - b.pitch).map(({ id }) => id);

@@ -6,11 +6,10 @@ export const longer = selectionRule({
   id: 'longer',
   label: 'Longer or shorter',
   help: 'Notes longer than so many sixteenths, or shorter.',
-  params: () =>
-    paramsOf({
-      side: choiceParam('Which', ['longer', 'shorter'], 'longer'),
-      than: wholeParam('Than', 1, 256, 2, 'sixteenths'),
-    }),
+  params: paramsOf({
+    side: choiceParam('Which', ['longer', 'shorter'], 'longer'),
+    than: wholeParam('Than', 1, 256, 2, 'sixteenths'),
+  }),
   pick: (notes, _selected, { side, than }) => {
     const ticks = (than * TICKS_PER_WHOLE) / 16;
     return notes.filter(({ length }) => (side === 'longer' ? length > ticks : length < ticks)).map(({ id }) => id);

@@ -5,6 +5,6 @@ export const muted = selectionRule({
   id: 'muted',
   label: 'Muted',
   help: 'Notes that are muted.',
-  params: () => paramsOf({}),
+  params: paramsOf({}),
   pick: (notes) => notes.filter((note) => note.muted).map(({ id }) => id),
 });

@@ -3,7 +3,7 @@ import { paramsOf, sliderParam } from '../actions/params';
 import { barBeatAt, beatTicks, meterAt, type MeterAt } from '../time';
 import { selectionRule } from './rule';
 
-export const beatTolerance = () => paramsOf({ tolerance: sliderParam('Tolerance', 0, 25, 0, '% of a beat') });
+export const beatTolerance = paramsOf({ tolerance: sliderParam('Tolerance', 0, 25, 0, '% of a beat') });
 
 export const onBeat = selectionRule({
   id: 'on-beat',

@@ -5,6 +5,6 @@ export const others = selectionRule({
   id: 'others',
   label: 'The others',
   help: 'Every note that is not selected now.',
-  params: () => paramsOf({}),
+  params: paramsOf({}),
   pick: (notes, selected) => notes.filter(({ id }) => !selected.has(id)).map(({ id }) => id),
 });

@@ -1,5 +1,4 @@
 import type { z } from 'zod';
-import { withParams } from '../actions/params';
 import type { Id, Note } from '../model/entities';
 import type { Grids, MeterAt, MeterShape } from '../time';
 
@@ -9,23 +8,21 @@ export interface RuleContext extends Grids {
   readonly meters: readonly MeterAt[];
 }
 
-/** A selection rule as it is written down; its params are made when they are first asked for. */
+/** A selection rule as it is written down. */
 export interface SelectionRuleEntry<Params extends z.ZodObject> {
   readonly id: string;
   readonly label: string;
   readonly help: string;
-  readonly params: () => Params;
+  readonly params: Params;
   /** `notes` are the ones to pick among, sorted; `selected` what is selected now, for rules that widen it. */
   pick(notes: readonly Note[], selected: ReadonlySet<Id>, params: z.infer<Params>, context: RuleContext): readonly Id[];
 }
 
 /** A selection rule: from notes to the ids it picks. Pure, like an action. */
-export interface SelectionRule extends Omit<SelectionRuleEntry<z.ZodObject>, 'params'> {
-  readonly params: z.ZodObject;
-}
+export type SelectionRule = SelectionRuleEntry<z.ZodObject>;
 
 export function selectionRule<Params extends z.ZodObject>(entry: SelectionRuleEntry<Params>): SelectionRule {
-  return withParams(entry) as unknown as SelectionRule;
+  return entry as unknown as SelectionRule;
 }
 
 /** Notes gathered into chords: those that start together, in order of time. */

@@ -32,18 +32,18 @@ export function songRoutes(queries: SongQueries, live: LiveSongs): Router {
 
 function addSongs(router: Router, queries: SongQueries, live: LiveSongs): void {
   router.get('/', async (request, response) => {
-    response.json(await live.list(checked(listQuerySchema(), request.query).deleted === 'yes'));
+    response.json(await live.list(checked(listQuerySchema, request.query).deleted === 'yes'));
   });
 
   router.post('/', ...smallJson, async (request, response) => {
-    const { name } = checked(nameBodySchema(), request.body);
+    const { name } = checked(nameBodySchema, request.body);
     const id = nanoid();
     await queries.create(newSong(id, name, newSeed()));
     response.status(201).json({ id });
   });
 
   router.post('/import', bodyOf(...MIDI_TYPES), raw({ limit: MAX_FILE_BYTES, type: () => true }), async (request, response) => {
-    const name = checked(importQuerySchema(), request.query).name || 'Imported song';
+    const name = checked(importQuerySchema, request.query).name || 'Imported song';
     response.status(201).json(await live.bringIn(bytesOf(request), name));
   });
 
@@ -52,7 +52,7 @@ function addSongs(router: Router, queries: SongQueries, live: LiveSongs): void {
   });
 
   router.patch('/:id', ...smallJson, async (request, response) => {
-    await live.rename(idIn(request), checked(nameBodySchema(), request.body).name);
+    await live.rename(idIn(request), checked(nameBodySchema, request.body).name);
     response.status(204).end();
   });
 
@@ -75,7 +75,7 @@ function addSongs(router: Router, queries: SongQueries, live: LiveSongs): void {
   });
 
   router.get('/:id/export.mid', async (request, response) => {
-    const { as } = checked(exportQuerySchema(), request.query);
+    const { as } = checked(exportQuerySchema, request.query);
     const { name, bytes } = await live.sendOut(idIn(request), as);
     response.attachment(`${name.replace(/[^\w .-]+/g, '_') || 'song'}.mid`).type('audio/midi');
     response.send(Buffer.from(bytes));
@@ -121,7 +121,7 @@ function sendJson(response: Response, json: string | Uint8Array): void {
 }
 
 function idIn(request: Request): Id {
-  const id = idSchema().safeParse(request.params.id);
+  const id = idSchema.safeParse(request.params.id);
   if (!id.success) throw noSuchSong();
   return id.data;
 }

@@ -66,7 +66,7 @@ export class SongKeeper implements SongWork {
   }
 
   async take(id: Id, body: Uint8Array): Promise<Taken> {
-    const { base, head, changes } = checked(sendSchema(), readJson(body));
+    const { base, head, changes } = checked(sendSchema, readJson(body));
     const read = readChanges(changes);
     if (!read.ok)
       throw new RequestError(read.code === 'tooMany' ? 413 : 400, read.code, 'The changes cannot be taken; see details.', read.message);

@@ -8,7 +8,7 @@ export const deleteNotes = notesAction({
   label: 'Delete',
   help: 'Takes the selected notes away. Undo brings them back.',
   words: ['erase', 'remove', 'clear', 'bin'],
-  params: () => paramsOf({}),
+  params: paramsOf({}),
   takes: 'selection',
   quick: [{ label: 'Delete', icon: 'delete', params: {} }],
   run: () => ({ notes: [] }),

@@ -10,7 +10,7 @@ export const duplicate = notesAction({
   label: 'Duplicate',
   help: 'Puts a copy right after the notes: as far on as they are long, rounded up to whole steps, beats or bars. The copy is selected.',
   words: ['copy', 'double', 'again', 'clone', 'twice'],
-  params: () => paramsOf({ roundTo: roundToParam() }),
+  params: paramsOf({ roundTo: roundToParam() }),
   quick: [{ label: 'Duplicate', icon: 'duplicate', params: {} }],
   run: ({ notes }, { roundTo }, context) => {
     const { meter, newId } = context;

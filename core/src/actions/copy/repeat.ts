@@ -11,12 +11,11 @@ export const repeat = notesAction({
   label: 'Repeat',
   help: 'Copies the notes several times, one after the other, or as often as fits before the end of the pattern.',
   words: ['copy', 'again', 'loop', 'fill', 'times', 'multiply'],
-  params: () =>
-    paramsOf({
-      until: choiceParam('How often', ['end', 'times'], 'end', { end: 'to the end', times: 'a number of times' }),
-      times: wholeParam('Times', 1, 64, 2),
-      roundTo: roundToParam('fit'),
-    }),
+  params: paramsOf({
+    until: choiceParam('How often', ['end', 'times'], 'end', { end: 'to the end', times: 'a number of times' }),
+    times: wholeParam('Times', 1, 64, 2),
+    roundTo: roundToParam('fit'),
+  }),
   quick: [{ label: 'Repeat to the end', icon: 'repeat', params: { until: 'end' } }],
   run: (part, params, context) => {
     const { notes } = part;

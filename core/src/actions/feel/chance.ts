@@ -9,7 +9,7 @@ export const chance = notesAction({
   label: 'Chance',
   help: 'How often a note sounds, in percent of the passes, drawn anew each time round. At 100 % it always does. It leaves a one-of group for that.',
   words: ['probability', 'random', 'percent', 'sometimes', 'maybe'],
-  params: () => paramsOf({ percent: sliderParam('Chance', 0, 100, 50, '%') }),
+  params: paramsOf({ percent: sliderParam('Chance', 0, 100, 50, '%') }),
   quick: [25, 50, 75, 100].map((percent) => ({ label: `Chance ${percent} %`, shown: `${percent} %`, params: { percent } })),
   run: ({ notes }, { percent }) => ({
     notes: notes.map((note) => withChance(note, percent)),

@@ -9,7 +9,7 @@ export const mute = notesAction({
   label: 'Mute notes',
   help: 'Silences notes without taking them away; they are drawn hollow. Unmute brings them back.',
   words: ['silence', 'off', 'disable', 'unmute', 'on'],
-  params: () => paramsOf({ to: choiceParam('Make them', ['muted', 'heard'], 'muted') }),
+  params: paramsOf({ to: choiceParam('Make them', ['muted', 'heard'], 'muted') }),
   quick: [
     { label: 'Mute notes', params: { to: 'muted' } },
     { label: 'Unmute notes', params: { to: 'heard' } },

@@ -10,7 +10,7 @@ export const oneOf = notesAction({
   label: 'Only one plays',
   help: "Makes a group of which exactly one note sounds each time round, another by chance each pass. It takes the place of each note's own chance. Ungroup lets all of them sound again.",
   words: ['group', 'alternate', 'random', 'choose', 'either', 'variation', 'ungroup', 'when it sounds'],
-  params: () => paramsOf({ to: choiceParam('Make them', ['group', 'apart'], 'group', { group: 'a group', apart: 'ungrouped' }) }),
+  params: paramsOf({ to: choiceParam('Make them', ['group', 'apart'], 'group', { group: 'a group', apart: 'ungrouped' }) }),
   quick: [
     { label: 'Only one plays', shown: 'group', params: { to: 'group' } },
     { label: 'Ungroup', shown: 'ungroup', params: { to: 'apart' } },

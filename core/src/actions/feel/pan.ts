@@ -9,7 +9,7 @@ export const pan = notesAction({
   label: 'Pan',
   help: 'Puts notes left or right of where their track is heard: -100 is hard left, 100 hard right, 0 where the track is.',
   words: ['left', 'right', 'stereo', 'side', 'place', 'balance', 'middle', 'centre'],
-  params: () => paramsOf({ percent: sliderParam('Pan', -100, 100, -50, '%') }),
+  params: paramsOf({ percent: sliderParam('Pan', -100, 100, -50, '%') }),
   quick: [
     { label: 'Pan left', shown: 'left', params: { percent: -50 } },
     { label: 'Pan middle', shown: 'middle', params: { percent: 0 } },

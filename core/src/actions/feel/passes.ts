@@ -18,10 +18,9 @@ export const passes = notesAction({
   label: 'Which passes',
   help: 'In which times round a note sounds: every time, or only the first of two, the third of four and so on.',
   words: ['condition', 'every other', 'time round', 'alternate', 'when it sounds', 'cycle'],
-  params: () =>
-    paramsOf({
-      turn: choiceParam('Sounds', TURNS, '1/2', Object.fromEntries(TURNS.map((turn) => [turn, turnWords(turn)]))),
-    }),
+  params: paramsOf({
+    turn: choiceParam('Sounds', TURNS, '1/2', Object.fromEntries(TURNS.map((turn) => [turn, turnWords(turn)]))),
+  }),
   quick: (['every', '1/2', '2/2'] as const).map((turn) => ({
     label: `Sounds ${turnWords(turn)}`,
     shown: turnWords(turn),

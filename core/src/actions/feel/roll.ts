@@ -10,11 +10,10 @@ export const roll = notesAction({
   label: 'Roll',
   help: 'Plays a note as several equal hits inside its length, even, rising or falling in loudness. One hit is no roll.',
   words: ['repeat', 'hits', 'flam', 'drag', 'stutter', 'tremolo', 'buzz'],
-  params: () =>
-    paramsOf({
-      hits: wholeParam('Hits', 1, MAX_HITS, 3),
-      shape: choiceParam('Loudness', ROLL_SHAPES, 'even'),
-    }),
+  params: paramsOf({
+    hits: wholeParam('Hits', 1, MAX_HITS, 3),
+    shape: choiceParam('Loudness', ROLL_SHAPES, 'even'),
+  }),
   quick: [1, 2, 3, 4].map((hits) => ({
     label: hits === 1 ? 'No roll' : `Roll of ${hits}`,
     shown: hits === 1 ? 'none' : String(hits),

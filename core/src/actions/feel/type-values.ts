@@ -1,17 +1,16 @@
-import type { Described } from '../../model/once';
+import type { z } from 'zod';
 import { TYPED_FIELDS, typeValue } from '../../notes/typed';
 import { notesAction, type ActionContext, type NotesPart } from '../action';
 import { paramsOf, textParam } from '../params';
 
-const params = () =>
-  paramsOf({
-    velocity: textParam('Velocity', '96, +10, *1.2', 40),
-    length: textParam('Length', '1/8, +0.5, /2', 40),
-    pitch: textParam('Pitch', 'F#3, +12', 40),
-    start: textParam('Start', '2.3, +1/16', 40),
-    chance: textParam('Chance', '50, +10, /2', 40),
-    pan: textParam('Pan', 'L50, R30, +10', 40),
-  });
+const params = paramsOf({
+  velocity: textParam('Velocity', '96, +10, *1.2', 40),
+  length: textParam('Length', '1/8, +0.5, /2', 40),
+  pitch: textParam('Pitch', 'F#3, +12', 40),
+  start: textParam('Start', '2.3, +1/16', 40),
+  chance: textParam('Chance', '50, +10, /2', 40),
+  pan: textParam('Pan', 'L50, R30, +10', 40),
+});
 
 export const typeValues = notesAction({
   id: 'type-values',
@@ -33,7 +32,7 @@ export const typeValues = notesAction({
 });
 
 /** The notes with every typed value, or what to do about one that cannot be read. */
-function attempt(part: NotesPart, typed: Described<typeof params>, context: ActionContext): NotesPart['notes'] | string {
+function attempt(part: NotesPart, typed: z.infer<typeof params>, context: ActionContext): NotesPart['notes'] | string {
   let { notes } = part;
   for (const field of TYPED_FIELDS) {
     const result = typeValue(notes, field, typed[field], context);

@@ -9,7 +9,7 @@ export const velocityScale = notesAction({
   label: 'Louder / softer',
   help: 'Makes notes louder or softer in proportion: each velocity times the percentage, kept within 1 to 127.',
   words: ['loudness', 'volume', 'louder', 'softer', 'multiply', 'dynamics'],
-  params: () => paramsOf({ percent: sliderParam('Percentage', 10, 400, 100, '%') }),
+  params: paramsOf({ percent: sliderParam('Percentage', 10, 400, 100, '%') }),
   quick: [
     { label: 'Softer', icon: 'softer', params: { percent: 85 } },
     { label: 'Louder', icon: 'louder', params: { percent: 115 } },

@@ -8,7 +8,7 @@ export const velocitySet = notesAction({
   label: 'Set velocity',
   help: 'Gives every note the same velocity, 1 to 127.',
   words: ['loudness', 'volume', 'accent', 'level', 'flatten'],
-  params: () => paramsOf({ velocity: wholeParam('Velocity', 1, 127, 100) }),
+  params: paramsOf({ velocity: wholeParam('Velocity', 1, 127, 100) }),
   quick: [48, 80, 100, 120].map((velocity) => ({ label: `Velocity ${velocity}`, shown: String(velocity), params: { velocity } })),
   run: ({ notes }, { velocity }) => ({ notes: notes.map((note) => (note.velocity === velocity ? note : { ...note, velocity })) }),
 });

@@ -12,7 +12,7 @@ export const firstCut = notesAction({
   label: 'First cut',
   help: 'Place the first cut; the rest of the note is cut every so far. Each note counts from its own start, so a chord becomes repeated chords.',
   words: ['slice', 'chop', 'cut', 'divide', 'repeat', 'stutter', 'piece'],
-  params: () => paramsOf({ count: wholeParam('First cut after', 1, 999, 1), unit: amountParam('Counted in') }),
+  params: paramsOf({ count: wholeParam('First cut after', 1, 999, 1), unit: amountParam('Counted in') }),
   quick: [{ label: 'First cut', icon: 'firstCut', params: {} }],
   run: ({ notes }, { count, unit }, context) => ({
     notes: notes.flatMap((note) =>

@@ -9,7 +9,7 @@ export const join = notesAction({
   label: 'Join',
   help: 'Makes one note of all the notes of each pitch, from the earliest start to the latest end, across gaps too. Everything else comes from the first.',
   words: ['merge', 'glue', 'connect', 'tie', 'combine', 'legato'],
-  params: () => paramsOf({}),
+  params: paramsOf({}),
   quick: [{ label: 'Join', icon: 'join', params: {} }],
   run: ({ notes }) => {
     const byVoice = new Map<string, Note>();

@@ -10,12 +10,11 @@ export const resize = notesAction({
   label: 'Resize',
   help: 'Moves the end of every note, or its start, by the same distance. A note never gets shorter than one tick.',
   words: ['longer', 'shorter', 'extend', 'stretch', 'trim', 'duration', 'gate'],
-  params: () =>
-    paramsOf({
-      edge: choiceParam('Which end moves', ['end', 'start'], 'end', { end: 'the end', start: 'the start' }),
-      count: wholeParam('Distance', -999, 999, 1),
-      unit: amountParam('Counted in'),
-    }),
+  params: paramsOf({
+    edge: choiceParam('Which end moves', ['end', 'start'], 'end', { end: 'the end', start: 'the start' }),
+    count: wholeParam('Distance', -999, 999, 1),
+    unit: amountParam('Counted in'),
+  }),
   quick: [
     { label: 'Shorter', icon: 'shorter', params: { edge: 'end', count: -1 } },
     { label: 'Longer', icon: 'longer', params: { edge: 'end', count: 1 } },

@@ -10,7 +10,7 @@ export const setLength = notesAction({
   label: 'Set length',
   help: 'Gives every note the same length. Starts stay where they are.',
   words: ['duration', 'equal', 'same', 'step', 'exact', 'note value'],
-  params: () => paramsOf({ count: wholeParam('Length', 1, 999, 1), unit: amountParam('Counted in') }),
+  params: paramsOf({ count: wholeParam('Length', 1, 999, 1), unit: amountParam('Counted in') }),
   quick: [{ label: 'Set length', icon: 'setLength', params: {} }],
   run: ({ notes }, { count, unit }, context) => ({
     notes: notes.map((note) => {

@@ -12,12 +12,11 @@ export const splitAt = notesAction({
   label: 'Split at a point',
   help: 'Cuts every note that sounds at one point of time, counted from the first note or from the start of the pattern.',
   words: ['slice', 'cut', 'divide', 'knife', 'two'],
-  params: () =>
-    paramsOf({
-      count: wholeParam('Point', 1, MAX_TICK, 1),
-      unit: amountParam('Counted in'),
-      from: choiceParam('Counted from', ['notes', 'pattern'], 'notes', { notes: 'the first note', pattern: 'the start of the pattern' }),
-    }),
+  params: paramsOf({
+    count: wholeParam('Point', 1, MAX_TICK, 1),
+    unit: amountParam('Counted in'),
+    from: choiceParam('Counted from', ['notes', 'pattern'], 'notes', { notes: 'the first note', pattern: 'the start of the pattern' }),
+  }),
   quick: [{ label: 'Split at a point', icon: 'splitAt', params: {} }],
   run: ({ notes }, { count, unit, from }, context) => {
     const origin = from === 'notes' ? spanOf(notes).start : 0;

@@ -12,7 +12,7 @@ export const splitLines = notesAction({
   label: 'Split at lines',
   help: 'Cuts every note at each grid line inside it. The pieces keep everything but their length.',
   words: ['slice', 'chop', 'cut', 'divide', 'grid'],
-  params: () => paramsOf({ at: amountParam('Lines of') }),
+  params: paramsOf({ at: amountParam('Lines of') }),
   quick: [{ label: 'Split at lines', icon: 'splitLines', params: {} }],
   run: ({ notes }, { at }, context) => {
     const gridOf = (note: Note) => (at === 'grid' ? gridOfRow(context, note.pitch) : gridOfAmount(at, context));

@@ -12,12 +12,11 @@ export const phrase = notesAction({
   label: 'Type a phrase',
   help: 'Writes notes from text, from the cursor on: names, - for a rest, *3 for how often, :2 for how many steps long (or :1/8), + to join a chord, ! for an accent.',
   words: ['text', 'write', 'notes', 'melody', 'riff', 'names'],
-  params: () =>
-    paramsOf({
-      text: textParam('Phrase', 'D2*3 F2 - C3*2'),
-      velocity: sliderParam('Velocity', 1, 127, 100, ''),
-      of: amountParam('Steps of'),
-    }),
+  params: paramsOf({
+    text: textParam('Phrase', 'D2*3 F2 - C3*2'),
+    velocity: sliderParam('Velocity', 1, 127, 100, ''),
+    of: amountParam('Steps of'),
+  }),
   run: (part, { text, velocity, of }, context) => {
     const read = reading(text, of, context);
     if (!read.ok) return part;

@@ -1,19 +1,18 @@
+import type { z } from 'zod';
 import { BEND_SHAPES, type BendPoint } from '../../model/entities';
-import type { Described } from '../../model/once';
 import { bent } from '../../notes/bend';
 import { without } from '../../notes/with';
 import { notesAction } from '../action';
 import { choiceParam, paramsOf, sliderParam, wholeParam } from '../params';
 
 const MOST = 24;
-const params = () =>
-  paramsOf({
-    from: wholeParam('From, semitones', -MOST, MOST, -2),
-    to: wholeParam('To, semitones', -MOST, MOST, 0),
-    begins: sliderParam('Begins at', 0, 100, 0, '% of the note'),
-    ends: sliderParam('There at', 0, 100, 30, '% of the note'),
-    shape: choiceParam('On its way', BEND_SHAPES, 'smooth'),
-  });
+const params = paramsOf({
+  from: wholeParam('From, semitones', -MOST, MOST, -2),
+  to: wholeParam('To, semitones', -MOST, MOST, 0),
+  begins: sliderParam('Begins at', 0, 100, 0, '% of the note'),
+  ends: sliderParam('There at', 0, 100, 30, '% of the note'),
+  shape: choiceParam('On its way', BEND_SHAPES, 'smooth'),
+});
 
 export const bend = notesAction({
   id: 'bend',
@@ -35,7 +34,7 @@ export const bend = notesAction({
 });
 
 /** From one pitch to the other; there at once where its end does not come after its beginning. */
-function lineOf(length: number, { from, to, begins, ends, shape }: Described<typeof params>): BendPoint[] {
+function lineOf(length: number, { from, to, begins, ends, shape }: z.infer<typeof params>): BendPoint[] {
   const tick = (percent: number) => Math.round((length * percent) / 100);
   return [
     { tick: tick(begins), cents: 100 * from, shape },

@@ -10,7 +10,7 @@ export const fitScale = notesAction({
   label: 'Fit to scale',
   help: 'Moves notes outside the scale to the nearest note of it, or to the next one up or down. Notes of the scale stay.',
   words: ['snap', 'correct', 'key', 'diatonic', 'wrong notes'],
-  params: () => paramsOf({ towards: choiceParam('Towards', ['nearest', 'up', 'down'], 'nearest', { nearest: 'the nearest' }) }),
+  params: paramsOf({ towards: choiceParam('Towards', ['nearest', 'up', 'down'], 'nearest', { nearest: 'the nearest' }) }),
   quick: [{ label: 'Fit to scale', icon: 'fitScale', params: {} }],
   run: ({ notes }, { towards }, { key }) => ({
     notes: key ? notes.map((note) => ({ ...note, pitch: fitted(note.pitch, key, towards) })) : notes,

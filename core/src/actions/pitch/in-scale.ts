@@ -10,7 +10,7 @@ export const inScale = notesAction({
   label: 'Move in scale',
   help: 'Moves notes up or down by steps of the scale, so that all stay in the key. A note outside the scale goes to the nearest step in that direction.',
   words: ['degree', 'diatonic', 'scale step', 'key', 'up', 'down'],
-  params: () => paramsOf({ degrees: wholeParam('Scale steps', -21, 21, 1) }),
+  params: paramsOf({ degrees: wholeParam('Scale steps', -21, 21, 1) }),
   quick: [
     { label: 'Scale step down', icon: 'stepDown', params: { degrees: -1 } },
     { label: 'Scale step up', icon: 'stepUp', params: { degrees: 1 } },

@@ -11,7 +11,7 @@ export const invert = notesAction({
   label: 'Invert',
   help: 'Turns notes upside down within their own range: the highest becomes the lowest. Doing it twice restores exactly.',
   words: ['upside down', 'mirror', 'flip', 'contrary'],
-  params: () => paramsOf({ by: choiceParam('By', ['semitones', 'scale'], 'semitones', { scale: 'steps of the scale' }) }),
+  params: paramsOf({ by: choiceParam('By', ['semitones', 'scale'], 'semitones', { scale: 'steps of the scale' }) }),
   quick: [{ label: 'Invert', icon: 'invert', params: {} }],
   run: ({ notes }, { by }, { key }) => ({
     notes: inverted(notes, by === 'scale' ? key : null).map((note) => (note.bend ? { ...note, bend: upsideDown(note.bend) } : note)),

@@ -9,7 +9,7 @@ export const transpose = notesAction({
   label: 'Transpose',
   help: 'Moves notes up or down by semitones; 12 is an octave. The group stops together at the ends of the keyboard.',
   words: ['pitch', 'octave', 'semitone', 'higher', 'lower', 'up', 'down', 'key'],
-  params: () => paramsOf({ semitones: wholeParam('Semitones', -MOST_TRANSPOSED, MOST_TRANSPOSED, 12) }),
+  params: paramsOf({ semitones: wholeParam('Semitones', -MOST_TRANSPOSED, MOST_TRANSPOSED, 12) }),
   quick: [
     { label: 'Octave down', icon: 'octaveDown', params: { semitones: -12 } },
     { label: 'Semitone down', icon: 'down', params: { semitones: -1 } },

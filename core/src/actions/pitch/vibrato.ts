@@ -10,7 +10,7 @@ export const vibrato = notesAction({
   label: 'Vibrato',
   help: 'Lets the pitch of each note swing evenly up and down, so many times within its length. No depth takes the line away.',
   words: ['wave', 'wobble', 'tremble', 'pitch curve', 'line', 'bend'],
-  params: () => paramsOf({ waves: wholeParam('Swings in the note', 1, 31, 4), depth: wholeParam('Depth', 0, 200, 30, 'cents') }),
+  params: paramsOf({ waves: wholeParam('Swings in the note', 1, 31, 4), depth: wholeParam('Depth', 0, 200, 30, 'cents') }),
   quick: [{ label: 'Vibrato', params: {} }],
   run: ({ notes }, { waves, depth }) => ({
     notes: depth ? bent(notes, (length) => waving(length, waves, depth)) : notes.map((note) => without(note, 'bend')),

@@ -10,7 +10,7 @@ export const nudge = notesAction({
   label: 'Nudge',
   help: 'Moves notes a little earlier or later. The whole group stops at the start of the pattern and keeps its shape.',
   words: ['move', 'shift', 'earlier', 'later', 'push', 'pull', 'delay'],
-  params: () => paramsOf({ count: wholeParam('Distance', -999, 999, 1), unit: amountParam('Counted in') }),
+  params: paramsOf({ count: wholeParam('Distance', -999, 999, 1), unit: amountParam('Counted in') }),
   quick: [
     { label: 'Earlier', icon: 'earlier', params: { count: -1 } },
     { label: 'Later', icon: 'later', params: { count: 1 } },

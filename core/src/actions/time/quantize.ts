@@ -5,13 +5,12 @@ import { notesAction } from '../action';
 import { amountParam, gridOfAmount } from '../amounts';
 import { choiceParam, paramsOf, sliderParam } from '../params';
 
-const params = () =>
-  paramsOf({
-    to: amountParam('To the lines of'),
-    what: choiceParam('What moves', ['starts', 'ends', 'both', 'lengths'], 'starts', { lengths: 'lengths only' }),
-    strength: sliderParam('Strength', 0, 100, 100, '%'),
-    swing: sliderParam('Swing', STRAIGHT, 75, STRAIGHT, '%'),
-  });
+const params = paramsOf({
+  to: amountParam('To the lines of'),
+  what: choiceParam('What moves', ['starts', 'ends', 'both', 'lengths'], 'starts', { lengths: 'lengths only' }),
+  strength: sliderParam('Strength', 0, 100, 100, '%'),
+  swing: sliderParam('Swing', STRAIGHT, 75, STRAIGHT, '%'),
+});
 
 /** A grid to pull towards, and how hard. */
 interface Pull {

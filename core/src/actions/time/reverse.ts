@@ -10,7 +10,7 @@ export const reverse = notesAction({
   label: 'Reverse',
   help: 'Plays the notes backwards inside the time they cover: what ended last starts first. Doing it twice restores exactly.',
   words: ['backwards', 'mirror', 'retrograde', 'flip'],
-  params: () => paramsOf({}),
+  params: paramsOf({}),
   quick: [{ label: 'Reverse', icon: 'reverse', params: {} }],
   run: ({ notes }) => {
     const { start, end } = spanOf(notes);

@@ -9,15 +9,14 @@ export const rotateValues = notesAction({
   label: 'Shift values along',
   help: 'Hands pitches or velocities on from note to note while the rhythm stays, or turns the rhythm under the pitches. Chords of equal size go on whole. Rotating back restores exactly.',
   words: ['pitches', 'velocities', 'rhythm', 'cycle', 'permute', 'turn'],
-  params: () =>
-    paramsOf({
-      what: choiceParam('What goes on', ['pitches', 'velocities', 'rhythm'], 'pitches', {
-        pitches: 'pitches through the rhythm',
-        velocities: 'velocities through the rhythm',
-        rhythm: 'the rhythm under the pitches',
-      }),
-      count: wholeParam('Notes further', -64, 64, 1),
+  params: paramsOf({
+    what: choiceParam('What goes on', ['pitches', 'velocities', 'rhythm'], 'pitches', {
+      pitches: 'pitches through the rhythm',
+      velocities: 'velocities through the rhythm',
+      rhythm: 'the rhythm under the pitches',
     }),
+    count: wholeParam('Notes further', -64, 64, 1),
+  }),
   quick: [
     { label: 'Shift pitches along', params: { what: 'pitches', count: 1 } },
     { label: 'Shift velocities along', params: { what: 'velocities', count: 1 } },

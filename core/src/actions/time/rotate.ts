@@ -10,16 +10,15 @@ export const rotate = notesAction({
   label: 'Rotate',
   help: 'Moves notes round the loop: what leaves the end comes in at the start. A row with its own length turns in that. Rotating back restores exactly.',
   words: ['wrap', 'turn', 'shift round', 'cycle', 'loop round'],
-  params: () =>
-    paramsOf({
-      count: wholeParam('Distance', -999, 999, 1),
-      unit: amountParam('Counted in'),
-      around: choiceParam('Round', ['pattern', 'marked', 'span'], 'pattern', {
-        pattern: 'the loop',
-        marked: 'the marked span',
-        span: 'their own span',
-      }),
+  params: paramsOf({
+    count: wholeParam('Distance', -999, 999, 1),
+    unit: amountParam('Counted in'),
+    around: choiceParam('Round', ['pattern', 'marked', 'span'], 'pattern', {
+      pattern: 'the loop',
+      marked: 'the marked span',
+      span: 'their own span',
     }),
+  }),
   quick: [
     { label: 'Rotate back', icon: 'rotateBack', params: { count: -1 } },
     { label: 'Rotate on', icon: 'rotateOn', params: { count: 1 } },

@@ -1,21 +1,18 @@
 import { z } from 'zod';
 import { listOf } from '../list-of';
-import { once, type Described } from '../once';
 import { byteSchema, idSchema, lengthSchema, nameSchema } from './basics';
 import { keySchema } from './key';
 
-export const patternSchema = once(() =>
-  z.object({
-    id: idSchema(),
-    songId: idSchema(),
-    name: nameSchema(),
-    length: lengthSchema(),
-    /** Its own key, where it is not the song's. */
-    key: keySchema().optional(),
-    /** Rows that loop by themselves: each goes round in its own length, whatever the pattern's is. */
-    rowLengths: listOf(z.object({ pitch: byteSchema(), length: lengthSchema() }), { most: 128 })
-      .refine((rows) => new Set(rows.map(({ pitch }) => pitch)).size === rows.length, 'A row has one length.')
-      .optional(),
-  }),
-);
-export type Pattern = Described<typeof patternSchema>;
+export const patternSchema = z.object({
+  id: idSchema,
+  songId: idSchema,
+  name: nameSchema,
+  length: lengthSchema,
+  /** Its own key, where it is not the song's. */
+  key: keySchema.optional(),
+  /** Rows that loop by themselves: each goes round in its own length, whatever the pattern's is. */
+  rowLengths: listOf(z.object({ pitch: byteSchema, length: lengthSchema }), { most: 128 })
+    .refine((rows) => new Set(rows.map(({ pitch }) => pitch)).size === rows.length, 'A row has one length.')
+    .optional(),
+});
+export type Pattern = z.infer<typeof patternSchema>;

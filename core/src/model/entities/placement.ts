@@ -1,18 +1,15 @@
 import { z } from 'zod';
-import { once, type Described } from '../once';
 import { idSchema, lengthSchema, tickSchema } from './basics';
 
-export const placementSchema = once(() =>
-  z.object({
-    id: idSchema(),
-    songId: idSchema(),
-    trackId: idSchema(),
-    patternId: idSchema(),
-    start: tickSchema(),
-    length: lengthSchema(),
-    /** Where in the pattern the placement begins. */
-    offset: tickSchema(),
-    muted: z.boolean(),
-  }),
-);
-export type Placement = Described<typeof placementSchema>;
+export const placementSchema = z.object({
+  id: idSchema,
+  songId: idSchema,
+  trackId: idSchema,
+  patternId: idSchema,
+  start: tickSchema,
+  length: lengthSchema,
+  /** Where in the pattern the placement begins. */
+  offset: tickSchema,
+  muted: z.boolean(),
+});
+export type Placement = z.infer<typeof placementSchema>;

@@ -1,6 +1,5 @@
 import { z } from 'zod';
 import { listOf } from '../list-of';
-import { once, type Described } from '../once';
 import { idSchema, nameSchema, tickSchema } from './basics';
 import { fileSchema } from './file';
 import { keySchema } from './key';
@@ -11,28 +10,23 @@ function isFromStart(marks: readonly { readonly tick: number }[]): boolean {
   return marks[0]?.tick === 0 && marks.every(({ tick }, index) => index === 0 || tick >= marks[index - 1]!.tick);
 }
 
-export const songSchema = once(() =>
-  z.object({
-    id: idSchema(),
-    name: nameSchema(),
-    /** Feeds every chance the song takes: same seed, same song. */
-    seed: z.int().min(0).max(0xffffffff),
-    tempos: listOf(z.object({ tick: tickSchema(), bpm: z.number().min(3.5).max(60_000_000) }), { least: 1 }).refine(
-      isFromStart,
-      FROM_START,
-    ),
-    meters: listOf(
-      z.object({
-        tick: tickSchema(),
-        numerator: z.int().min(1).max(255),
-        denominator: z.union([1, 2, 4, 8, 16, 32, 64].map((value) => z.literal(value))),
-        /** MIDI clocks per click and 32nds per quarter, kept from a file. */
-        click: z.tuple([z.int().min(0).max(255), z.int().min(0).max(255)]).optional(),
-      }),
-      { least: 1 },
-    ).refine(isFromStart, FROM_START),
-    key: keySchema().optional(),
-    file: fileSchema().optional(),
-  }),
-);
-export type Song = Described<typeof songSchema>;
+export const songSchema = z.object({
+  id: idSchema,
+  name: nameSchema,
+  /** Feeds every chance the song takes: same seed, same song. */
+  seed: z.int().min(0).max(0xffffffff),
+  tempos: listOf(z.object({ tick: tickSchema, bpm: z.number().min(3.5).max(60_000_000) }), { least: 1 }).refine(isFromStart, FROM_START),
+  meters: listOf(
+    z.object({
+      tick: tickSchema,
+      numerator: z.int().min(1).max(255),
+      denominator: z.union([1, 2, 4, 8, 16, 32, 64].map((value) => z.literal(value))),
+      /** MIDI clocks per click and 32nds per quarter, kept from a file. */
+      click: z.tuple([z.int().min(0).max(255), z.int().min(0).max(255)]).optional(),
+    }),
+    { least: 1 },
+  ).refine(isFromStart, FROM_START),
+  key: keySchema.optional(),
+  file: fileSchema.optional(),
+});
+export type Song = z.infer<typeof songSchema>;

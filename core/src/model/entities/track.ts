@@ -1,35 +1,32 @@
 import { z } from 'zod';
 import { listOf } from '../list-of';
-import { once, type Described } from '../once';
 import { byteSchema, idSchema, nameSchema } from './basics';
 
 export const TRACK_SYMBOLS = ['disc', 'wedge', 'block', 'kite', 'ring', 'bars', 'arch', 'cross'] as const;
 export const TRACK_COLOURS = 8;
 
-export const trackSchema = once(() =>
-  z.object({
-    id: idSchema(),
-    songId: idSchema(),
-    order: z.number(),
-    name: nameSchema(),
-    kind: z.enum(['drums', 'pitched']),
-    /** Index into the theme's track colours. */
-    colour: z
-      .int()
-      .min(0)
-      .max(TRACK_COLOURS - 1),
-    symbol: z.enum(TRACK_SYMBOLS),
-    soundId: z.string().min(1).max(64),
-    levelDb: z.number().min(-60).max(6),
-    /** -1 is hard left, 1 hard right. */
-    pan: z.number().min(-1).max(1),
-    muted: z.boolean(),
-    soloed: z.boolean(),
-    /** MIDI channel 0..15 it came from and leaves by. */
-    channel: z.int().min(0).max(15).optional(),
-    fileTrack: z.int().min(0).optional(),
-    /** Drum rows in the order shown, top first. Empty for pitched tracks. */
-    rows: listOf(z.object({ pitch: byteSchema(), name: nameSchema() }), { most: 128 }),
-  }),
-);
-export type Track = Described<typeof trackSchema>;
+export const trackSchema = z.object({
+  id: idSchema,
+  songId: idSchema,
+  order: z.number(),
+  name: nameSchema,
+  kind: z.enum(['drums', 'pitched']),
+  /** Index into the theme's track colours. */
+  colour: z
+    .int()
+    .min(0)
+    .max(TRACK_COLOURS - 1),
+  symbol: z.enum(TRACK_SYMBOLS),
+  soundId: z.string().min(1).max(64),
+  levelDb: z.number().min(-60).max(6),
+  /** -1 is hard left, 1 hard right. */
+  pan: z.number().min(-1).max(1),
+  muted: z.boolean(),
+  soloed: z.boolean(),
+  /** MIDI channel 0..15 it came from and leaves by. */
+  channel: z.int().min(0).max(15).optional(),
+  fileTrack: z.int().min(0).optional(),
+  /** Drum rows in the order shown, top first. Empty for pitched tracks. */
+  rows: listOf(z.object({ pitch: byteSchema, name: nameSchema }), { most: 128 }),
+});
+export type Track = z.infer<typeof trackSchema>;
