@@ -30,7 +30,7 @@ export class KeepingSlot {
   attach(keeping: Keeping): () => void {
     this.kept = keeping;
     return () => {
-      this.kept = null;
+      if (this.kept === keeping) this.kept = null;
     };
   }
 }

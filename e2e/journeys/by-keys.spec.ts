@@ -12,6 +12,8 @@ async function press(page: Page, name: string | RegExp): Promise<void> {
 }
 
 test('a row gets its own grid and length, and goes to another sound and back', async ({ page }) => {
+  // Hundreds of stops are walked by Tab.
+  test.slow();
   await newSong(page, 'Quay kit');
   await tabTo(cell(page, 'Kick', 0));
   await page.keyboard.press('Enter');

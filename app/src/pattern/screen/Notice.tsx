@@ -7,6 +7,8 @@ import { useAppDispatch, useAppSelector } from '../../store';
 import { noticeSet } from '../../session/session';
 
 const SHOWN_MS = 8000;
+/** One that offers something stays longer: it has to be reached, by Tab too. */
+const OFFERED_MS = 20_000;
 
 /** A short message, gone by itself after a while. */
 export function Notice() {
@@ -14,7 +16,7 @@ export function Notice() {
   const notice = useAppSelector((state) => state.session.notice);
   useEffect(() => {
     if (!notice) return undefined;
-    const timer = setTimeout(() => dispatch(noticeSet(null)), SHOWN_MS);
+    const timer = setTimeout(() => dispatch(noticeSet(null)), notice.cure ? OFFERED_MS : SHOWN_MS);
     return () => clearTimeout(timer);
   }, [notice, dispatch]);
   if (!notice) return null;

@@ -92,11 +92,7 @@ export class HandDriver {
     if (this.shown.hand.fingers.length > 0 && !this.parts.setting.isManyHanded) this.endHolds();
     this.show({ isHigh: point.y - gridTop < HIGH_PIXELS, isOverCancel: false });
     this.step({ type: 'down', id: event.pointerId, isTouch, at: event.timeStamp, point, press: scrolls ? null : press });
-    if (isTouch && purpose !== 'erase')
-      this.holds.set(
-        event.pointerId,
-        setTimeout(() => this.hold(event.pointerId, point, target), HOLD_MS),
-      );
+    if (isTouch && purpose !== 'erase') this.startHold(event.pointerId, point, target);
   }
 
   move(event: PointerInput): void {
@@ -176,7 +172,13 @@ export class HandDriver {
     else this.navigation.follow(view, outcome.from, outcome.to, outcome.other, outcome.at);
   }
 
-  /** Held on empty purpose, a frame begins; held on a note, its menu opens at once. */
+  /** A page that was busy lets what has happened meanwhile go first: the finger may be up by now. */
+  private startHold(id: number, point: Point, target: Target): void {
+    const timer = setTimeout(() => requestAnimationFrame(() => this.holds.get(id) === timer && this.hold(id, point, target)), HOLD_MS);
+    this.holds.set(id, timer);
+  }
+
+  /** Held on empty ground, a frame begins; held on a note, its menu opens at once. */
   private hold(id: number, point: Point, target: Target): void {
     this.step({ type: 'hold', id });
     if (this.finger(id)?.gesture.state === 'menu') this.openMenu(point, target, true);
