@@ -10,6 +10,7 @@ import {
   notesOf,
   paramsOf,
   perform,
+  seededRandom,
   TICKS_PER_QUARTER,
   type NotesAction,
 } from '../src';
@@ -86,4 +87,11 @@ it('a Change made in two runs says how both were made, with divisions in place o
   ]);
   expect(findAction('nudge')).toBe(actionById('nudge'));
   expect(findAction('constructor')).toBeUndefined();
+});
+
+it('no two of 200,000 made ids are the same, wherever they come from', () => {
+  const random = seededRandom(7);
+  const newId = idsOfRun('run');
+  const made = Array.from({ length: 200_000 }, () => newId(`${random()} ${random()}`, 1));
+  expect(new Set(made).size).toBe(made.length);
 });

@@ -5,11 +5,12 @@ import type { Id } from './entities';
  *  a note's id, or a word where it comes from none. */
 export type NewId = (source: string, index: number) => Id;
 
-/** The ids of the run called `run`: two 32-bit hashes, so that 200,000 of them clash once in a billion songs. */
+/** The ids of the run called `run`: two 32-bit hashes. The second begins with another sign: with one at its end it would follow from the first,
+ *  and among 200,000 ids some would be the same. */
 export function idsOfRun(run: Id): NewId {
   return (source, index) => {
     const text = `${run} ${source} ${index}`;
-    return `${half(hashText(text))}${half(hashText(`${text}.`))}`;
+    return `${half(hashText(text))}${half(hashText(`.${text}`))}`;
   };
 }
 
