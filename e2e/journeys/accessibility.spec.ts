@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { cell, eachSheet, newSong, openDemo } from '../support/app';
+import { cell, eachSheet, family, newSong, openDemo } from '../support/app';
 
 type Rules = 'structure' | 'contrast';
 
@@ -43,24 +43,24 @@ async function visit(page: Page, look: (where: string, part?: string) => Promise
   await press('Buoy Bells');
   await press('4 off grid: select them');
   await look('Notes, selected');
-  if (!isWide) await page.getByRole('tab', { name: 'View' }).click();
+  if (!isWide) await family(page, 'View');
   if (!isWide) await press('Velocity lane');
   await look('The lane and the view');
   await page.getByRole('option').nth(3).click({ button: 'right', force: true });
   await look('A menu', '[role=menu]');
   await page.keyboard.press('Escape');
-  if (!isWide) await page.getByRole('tab', { name: 'Select' }).click();
+  if (!isWide) await family(page, 'Select');
   await press('Louder or softer: set up the rule');
   await look('A rule');
   await press('Keep the selection');
-  if (!isWide) await page.getByRole('tab', { name: 'Time' }).click();
+  if (!isWide) await family(page, 'Time');
   await press('Quantize: try with settings');
   await look('A trial');
   await press('Drop');
   await newSong(page, 'Fog pad', 'Empty');
   await look('Nothing yet');
   await eachSheet(page, look);
-  if (!isWide) await page.getByRole('tab', { name: 'Make' }).click();
+  if (!isWide) await family(page, 'Make');
   await press('Type a phrase: try with settings');
   await page.getByRole('textbox', { name: 'Phrase' }).fill('D4 Q4');
   await look('A phrase that cannot be read');

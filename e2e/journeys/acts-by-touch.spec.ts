@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { boxAt, cell, Fingers, middleOf, newSong, savedNotes, shapes } from '../support/app';
+import { boxAt, cell, changeBars, family, Fingers, middleOf, newSong, savedNotes, shapes, showAs } from '../support/app';
 
 test('two thumbs erase what a finger sweeps over; a drag copies after "Copy, then drag", and only once', async ({ page }) => {
   await newSong(page, 'Lamp keys');
@@ -9,12 +9,11 @@ test('two thumbs erase what a finger sweeps over; a drag copies after "Copy, the
     await page.touchscreen.tap(x, y);
   }
   await expect.poll(() => shapes(page)).toHaveLength(3);
-  await page.getByRole('button', { name: 'Deselect' }).tap();
   const eraser = await middleOf(page.getByRole('button', { name: 'Hold and sweep to erase' }));
   await fingers.drag([{ from: await boxAt(page, 8, 'C4'), to: await boxAt(page, 20, 'C4') }], { thumb: eraser, steps: 14 });
   await expect.poll(() => shapes(page)).toEqual([[2, 1, 60]]);
 
-  await page.getByRole('tab', { name: 'Copy' }).tap();
+  await family(page, 'Copy');
   await page.getByRole('button', { name: 'Copy, then drag' }).tap();
   await fingers.drag([{ from: await boxAt(page, 2, 'C4'), to: await boxAt(page, 10, 'E4') }]);
   await expect
@@ -36,7 +35,6 @@ test('a long press on a note opens what can be done with it, in reach of the thu
   await newSong(page, 'Lamp keys');
   const fingers = await Fingers.on(page);
   await fingers.drag([{ from: await boxAt(page, 0, 'C4'), to: await boxAt(page, 7, 'C4') }]);
-  await page.getByRole('button', { name: 'Deselect' }).tap();
   await fingers.longPress(await boxAt(page, 4, 'C4'));
   const menu = page.getByRole('menu', { name: 'What to do with the selected notes' });
   await expect(menu).toBeVisible();
@@ -64,7 +62,6 @@ test('the ruler: held, then drawn along, it selects a stretch of time; drawn at 
   for (const step of [0, 5, 9, 17]) {
     const { x, y } = await boxAt(page, step, 'C4');
     await page.touchscreen.tap(x, y);
-    await page.getByRole('button', { name: 'Deselect' }).tap();
   }
   const ruler = await middleOf(page.getByTestId('ruler'));
   const x = async (step: number) => (await boxAt(page, step, 'C4')).x;
@@ -97,8 +94,7 @@ test('a thrown view rolls on and comes to rest; a drag held at the edge takes th
     .toBe(0);
   expect(await shapes(page)).toEqual([]);
 
-  await page.getByRole('button', { name: 'Length of the pattern: more' }).tap();
-  await page.getByRole('button', { name: 'Length of the pattern: more' }).tap();
+  await changeBars(page, 2);
   await page.touchscreen.tap(grid.x, grid.y);
   const made = (await shapes(page))[0]!;
   const note = await middleOf(page.getByRole('option').first());
@@ -112,15 +108,15 @@ test('in Steps a drag up makes a hit louder and one sideways moves it; the veloc
   await newSong(page, 'Quay kit');
   const fingers = await Fingers.on(page);
   await cell(page, 'Kick', 0).tap();
-  await page.getByRole('button', { name: 'Deselect' }).tap();
   const hit = await middleOf(cell(page, 'Kick', 0));
   await fingers.drag([{ from: hit, to: { x: hit.x + 2, y: hit.y - 40 } }]);
   await expect.poll(async () => (await savedNotes(page))[0]!.velocity).toBe(124);
   await fingers.drag([{ from: hit, to: await middleOf(cell(page, 'Kick', 2)) }]);
   await expect.poll(async () => (await shapes(page))[0]![0]).toBe(2);
 
-  await page.getByRole('button', { name: 'Notes', exact: true }).tap();
-  await page.getByRole('tab', { name: 'View' }).tap();
+  await showAs(page, 'Notes');
+  await page.keyboard.press('0');
+  await family(page, 'View');
   await page.getByRole('button', { name: 'Velocity lane' }).tap();
   const lane = (await page.getByTestId('velocity-lane').boundingBox())!;
   const stem = (step: number) => lane.x + ((lane.width - 8) / 32) * step;
@@ -137,20 +133,19 @@ test('in Steps a drag up makes a hit louder and one sideways moves it; the veloc
 test('rules pick with settings and a live count; a copy beyond the end offers to make room', async ({ page }) => {
   await newSong(page, 'Quay kit');
   for (const step of [0, 2, 4, 6, 8]) await cell(page, 'Kick', step).tap();
-  await page.getByRole('button', { name: 'Deselect' }).tap();
-  await page.getByRole('tab', { name: 'Select' }).tap();
+  await family(page, 'Select');
   await page.getByRole('button', { name: 'One of so many: set up the rule' }).tap();
   const rule = page.getByRole('region', { name: 'Select: One of so many' });
   await expect(rule).toContainText('2 notes');
   await rule.getByRole('button', { name: 'Which: less' }).tap();
   await expect(rule).toContainText('3 notes');
   await rule.getByRole('button', { name: 'Keep the selection' }).tap();
-  await page.getByRole('tab', { name: 'Feel' }).tap();
+  await family(page, 'Feel');
   await page.getByRole('button', { name: 'Velocity 120' }).tap();
   await expect.poll(async () => (await savedNotes(page)).map(({ velocity }) => velocity)).toEqual([120, 100, 120, 100, 120]);
 
   await page.getByRole('button', { name: 'Deselect' }).tap();
-  await page.getByRole('tab', { name: 'Copy' }).tap();
+  await family(page, 'Copy');
   for (let times = 0; times < 2; times++) {
     await page.getByRole('button', { name: 'Select all notes' }).tap();
     await page.getByRole('button', { name: 'Duplicate: try with settings' }).tap();
@@ -190,7 +185,7 @@ test('silence says why and offers the way out; whether drawing is heard can be s
   await page.getByTestId('silence').getByRole('button', { name: 'Unmute' }).tap();
   await expect(page.getByTestId('silence')).toHaveCount(0);
 
-  await page.getByRole('tab', { name: 'View' }).tap();
+  await family(page, 'View');
   await page.getByRole('button', { name: 'Notes sound when drawn' }).tap();
   await cell(page, 'Kick', 4).tap();
   await expect.poll(async () => (await savedNotes(page)).length).toBe(2);

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { openDemo } from '../support/app';
+import { openDemo, showAs } from '../support/app';
 
 const openTrack = (name: string) => ({ name: new RegExp(`^${name}`) });
 
@@ -12,7 +12,7 @@ test('a pattern has an address: reload, a step back and a link lead to the same 
   await expect(page).not.toHaveURL(first);
   const track = page.url();
   // In Steps a bar on, and the address says so; nothing that is selected is lost by that.
-  await page.getByRole('button', { name: 'Steps', exact: true }).tap();
+  await showAs(page, 'Steps');
   await page.getByRole('button', { name: 'Select all notes' }).tap();
   await page.getByRole('button', { name: 'Bar 3', exact: true }).tap();
   await expect(page).toHaveURL(`${track}?bar=3`);
@@ -31,7 +31,7 @@ test('a pattern has an address: reload, a step back and a link lead to the same 
   await other.goto(place);
   await expect(other.getByTestId('notes-grid')).toHaveAccessibleName(/^Notes of Lamp Keys/);
   await expect(other).toHaveURL(place);
-  await other.getByRole('button', { name: 'Steps', exact: true }).click();
+  await showAs(other, 'Steps');
   await expect(other.getByTestId('steps-grid')).toHaveAccessibleName(/^Steps of Lamp Keys, bar 3/);
   // What is not there any more leads to the song.
   await other.goto(place.replace(/pattern\/[\w-]+/, 'pattern/nowhere'));

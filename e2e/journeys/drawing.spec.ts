@@ -1,12 +1,12 @@
 import { expect, test, type Page } from '@playwright/test';
-import { boxAt, Fingers, newSong, savedNotes, shapes } from '../support/app';
+import { boxAt, family, Fingers, newSong, savedNotes, shapes } from '../support/app';
 
 const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: typeof name === 'string' });
 
 test('a finger paints a run along the scale, or a shape, each note as long as new notes are', async ({ page }) => {
   await newSong(page, 'Lamp keys');
   const fingers = await Fingers.on(page);
-  await page.getByRole('tab', { name: 'View' }).tap();
+  await family(page, 'View');
   await button(page, 'Key …').tap();
   await button(page, 'C').tap();
   await button(page, 'Close: Key').tap();
@@ -33,7 +33,6 @@ test('a finger paints a run along the scale, or a shape, each note as long as ne
   await button(page, 'Turns: less').tap();
   await button(page, 'Close: Drawing').tap();
   await button(page, 'Velocity lane').tap();
-  await button(page, 'Deselect').tap();
   const lane = (await page.getByTestId('velocity-lane').boundingBox())!;
   const x = async (step: number) => (await boxAt(page, step, 'C4')).x;
   await fingers.drag([{ from: { x: lane.x + 1, y: lane.y + lane.height - 12 }, to: { x: (await x(8)) - 8, y: lane.y + 12 } }], {
@@ -48,7 +47,7 @@ test('a finger paints a run along the scale, or a shape, each note as long as ne
 
 test('a phrase is typed from the cursor on; what cannot be read is pointed at; values are typed for all', async ({ page }) => {
   await newSong(page, 'Round bass');
-  await page.getByRole('tab', { name: 'Make' }).tap();
+  await family(page, 'Make');
   await button(page, 'Type a phrase: try with settings').tap();
   const text = page.getByRole('textbox', { name: 'Phrase' });
   await text.fill('D2*3 H2 - C3');
@@ -112,13 +111,13 @@ test.describe('by mouse', () => {
     await page.mouse.down();
     await page.mouse.move(x - bar, end.y + 10, { steps: 6 });
     await page.mouse.up();
-    await expect(page.getByRole('group', { name: 'Length of the pattern' })).toContainText('1 bar');
+    await expect(page.getByTestId('bars')).toHaveText('1 bar');
     // A note put beyond it is kept and offers to make room.
     const beyond = await boxAt(page, 20, 'E4');
     await page.mouse.click(beyond.x, beyond.y);
     await expect(page.getByRole('alert')).toContainText('beyond the end');
     await button(page, 'Make it longer').click();
-    await expect(page.getByRole('group', { name: 'Length of the pattern' })).toContainText('2 bars');
+    await expect(page.getByTestId('bars')).toHaveText('2 bars');
     await button(page, /^2 bars long: set the length/).click();
     await button(page, 'Twice as long').click();
     await button(page, 'Trim to content').click();

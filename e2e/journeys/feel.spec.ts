@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { newSong, QUARTER, savedNotes } from '../support/app';
+import { family, newSong, QUARTER, savedNotes } from '../support/app';
 
 const STEP = QUARTER / 4;
 
@@ -10,9 +10,9 @@ test('accents, ghosts and mutes on a finished row, by thumb', async ({ page }) =
   const velocities = async () => (await savedNotes(page)).map(({ velocity }) => velocity);
 
   // Straight first, feel afterwards: off-beats softer, then one hit muted and heard again.
-  await page.getByRole('tab', { name: 'Select' }).tap();
+  await family(page, 'Select');
   await page.getByRole('button', { name: 'Select: Off the beat' }).tap();
-  await page.getByRole('tab', { name: 'Feel' }).tap();
+  await family(page, 'Feel');
   await page.getByRole('button', { name: 'Softer', exact: true }).tap();
   await expect.poll(velocities).toEqual([100, 85, 100, 85]);
   await page.getByRole('button', { name: 'Velocity 48' }).tap();
@@ -31,7 +31,7 @@ test('cut apart and joined again, a row is what it was', async ({ page }) => {
     .tap();
   const shape = async () => (await savedNotes(page)).map(({ start, length }) => [start / STEP, length / STEP]);
   await expect.poll(shape).toEqual([[0, 1]]);
-  await page.getByRole('tab', { name: 'Length' }).tap();
+  await family(page, 'Length');
   await page.getByRole('button', { name: 'Split in 4' }).tap();
   await expect.poll(shape).toEqual([0, 0.25, 0.5, 0.75].map((start) => [start, 0.25]));
   await page.getByRole('button', { name: 'Join', exact: true }).tap();

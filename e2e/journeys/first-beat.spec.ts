@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { newSong, QUARTER, savedNotes } from '../support/app';
+import { family, newSong, QUARTER, savedNotes } from '../support/app';
 
 const STEP = QUARTER / 4;
 
@@ -24,12 +24,12 @@ test('a beat from nothing: drawn, split, rotated, nudged, there after a reload, 
   await page.getByRole('button', { name: 'Select row Kick' }).tap();
   await page.getByRole('button', { name: 'Close: Row Kick' }).tap();
   await expect(page.getByTestId('readout')).toContainText('4 notes · Kick');
-  await page.getByRole('tab', { name: 'Length' }).tap();
+  await family(page, 'Length');
   await page.getByRole('button', { name: 'Split in 2' }).tap();
   await expect.poll(() => starts(36)).toEqual([0, 0.5, 4, 4.5, 8, 8.5, 12, 12.5]);
 
   // And all of them a 1/16 later.
-  await page.getByRole('tab', { name: 'Time' }).tap();
+  await family(page, 'Time');
   await page.getByRole('button', { name: 'Later' }).tap();
   await expect.poll(() => starts(36)).toEqual([1, 1.5, 5, 5.5, 9, 9.5, 13, 13.5]);
 

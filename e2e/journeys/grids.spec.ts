@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { boxAt, cell, Fingers, middleOf, newSong, savedNotes, shapes } from '../support/app';
+import { boxAt, cell, family, Fingers, middleOf, newSong, savedNotes, shapes } from '../support/app';
 import { noteOns, sentOut } from '../support/midi-text';
 
 const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: typeof name === 'string' });
@@ -100,7 +100,7 @@ test('a stretch of time has its own grid, and the grid can follow the zoom', asy
   await button(page, 'Grid follows zoom').tap();
   await button(page, 'Close: Grid').tap();
   await expect(page.getByTestId('grid-words')).toContainText('1/8:');
-  await page.getByRole('tab', { name: 'View' }).tap();
+  await family(page, 'View');
   for (const _time of [1, 2, 3, 4, 5]) await button(page, 'Zoom in time: more').tap();
   await expect(page.getByTestId('grid-words')).toContainText('1/32:');
 });

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { boxAt, newSong, savedNotes, tabTo } from '../support/app';
+import { boxAt, family, newSong, savedNotes, tabTo } from '../support/app';
 import { noteOns, sentOut } from '../support/midi-text';
 
 const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: typeof name === 'string' });
@@ -15,8 +15,7 @@ test('by thumb: of three notes one sounds each time round; one has more lots, on
     const at = await boxAt(page, step, row);
     await page.touchscreen.tap(at.x, at.y);
   }
-  await button(page, 'Deselect').tap();
-  await page.getByRole('tab', { name: 'Feel' }).tap();
+  await family(page, 'Feel');
   await button(page, 'Only one plays').tap();
   await expect(page.getByRole('option', { name: /one of a group/ })).toHaveCount(3);
   expect(new Set((await properties(page)).map(({ oneOf }) => oneOf)).size).toBe(1);
@@ -27,9 +26,9 @@ test('by thumb: of three notes one sounds each time round; one has more lots, on
   await expect(page.getByTestId('readout')).toHaveText('1 note · G4 · 1/4 beat · vel 100 · one of a group, odds 3 · pan R50');
   // Once round, one of the three is in the file.
   expect(noteOns(await sentOut(page))).toHaveLength(1);
-  await page.getByRole('tab', { name: 'Select' }).tap();
+  await family(page, 'Select');
   await button(page, 'Select: Same group, 3 notes').tap();
-  await page.getByRole('tab', { name: 'Feel' }).tap();
+  await family(page, 'Feel');
   await button(page, 'Ungroup').tap();
   expect(noteOns(await sentOut(page))).toHaveLength(3);
 });

@@ -16,7 +16,6 @@ async function holdDown(page: Page, name: string, ms: number): Promise<void> {
 test('a nudge by thumb: held it repeats, its total is shown and taps back, its amount is apart from the grid', async ({ page }) => {
   await newSong(page, 'Quay kit');
   for (const step of [2, 5]) await cell(page, 'Kick', step).tap();
-  await button(page, 'Deselect').tap();
   await button(page, 'Later').tap();
   await expect(button(page, /^Nudged \+1\/16: put back/)).toBeVisible();
   await expect.poll(() => starts(page)).toEqual([3, 6]);
@@ -67,7 +66,6 @@ test('rotate goes round the loop, the marked span or the notes, hands values on,
     const at = await boxAt(page, step, row);
     await page.touchscreen.tap(at.x, at.y);
   }
-  await button(page, 'Deselect').tap();
   const begun = [
     [0, 1, 60],
     [4, 1, 64],

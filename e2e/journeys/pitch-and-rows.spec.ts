@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { boxAt, cell, newSong, shapes, type Point } from '../support/app';
+import { boxAt, cell, family, newSong, type Point, shapes } from '../support/app';
 
 const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: typeof name === 'string' });
 const pitches = async (page: Page) => (await shapes(page)).map(([, , pitch]) => pitch);
@@ -15,8 +15,7 @@ test('a key names the rows, tints its scale and never moves a note; steps of the
     [16, 'F♯4'],
   ] as const)
     await tapAt(page, await boxAt(page, step, row));
-  await button(page, 'Deselect').tap();
-  await page.getByRole('tab', { name: 'Pitch' }).tap();
+  await family(page, 'Pitch');
   // Without a key there is no scale to move in, and the way to one is offered.
   await button(page, 'Scale step up').tap();
   await button(page, 'Choose a key').tap();
@@ -52,8 +51,7 @@ test("rows are chosen, and what that hides is said; notes out of a sound's range
     [8, 'C♯3'],
   ] as const)
     await tapAt(page, await boxAt(page, step, row));
-  await button(page, 'Deselect').tap();
-  await page.getByRole('tab', { name: 'View' }).tap();
+  await family(page, 'View');
   await button(page, 'Rows with notes').tap();
   await expect(page.getByText('D2', { exact: true })).toBeVisible();
   await expect(page.getByText('E2', { exact: true })).toHaveCount(0);
@@ -69,7 +67,7 @@ test("rows are chosen, and what that hides is said; notes out of a sound's range
   await button(page, '1 row with notes hidden: show every row').tap();
   await expect(page.getByText('D♭3', { exact: true })).toBeVisible();
 
-  await page.getByRole('tab', { name: 'Pitch' }).tap();
+  await family(page, 'Pitch');
   for (const _octave of [1, 2]) await button(page, 'Octave up').tap();
   await expect.poll(() => pitches(page)).toEqual([62, 73]);
   await button(page, "1 outside the sound's range: select them").tap();

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { eachSheet, newSong, openDemo } from '../support/app';
+import { changeBars, eachSheet, newSong, openDemo, showAs } from '../support/app';
 
 /** Controls that are narrower or lower than a thumb, as "name, width x height". Cells, notes and what is scrolled out are no controls. */
 function smallControls(page: Page): Promise<string[]> {
@@ -46,9 +46,11 @@ for (const width of [390, 1280]) {
       await check('New song');
       await openDemo(page);
       await check('Steps');
-      await page.getByRole('button', { name: 'Send out' }).click();
-      await page.getByRole('button', { name: /^Tempo/ }).click();
-      await check('Send out and tempo');
+      await page.getByRole('button', { name: 'Song: tempo, send out' }).click();
+      await check('The song');
+      await page.getByRole('button', { name: 'Add a track' }).click();
+      await check('A new track');
+      await page.getByRole('button', { name: 'Close: New track' }).click();
       await page.getByRole('button', { name: 'Lamp Keys', exact: true }).click();
       await check('Notes');
       await page
@@ -71,11 +73,11 @@ test('the view stays out of the song: viewMode, grid and bar come back after a r
   await expect(page.getByRole('button', { name: 'Quay kit', exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Redo' }).tap();
   await expect(page.getByTestId('grid-words')).toContainText('1/32');
-  await page.getByRole('button', { name: 'Notes', exact: true }).tap();
+  await showAs(page, 'Notes');
   await page.reload();
   await expect(page.getByTestId('notes-grid')).toBeVisible();
   await expect(page.getByTestId('grid-words')).toContainText('1/32');
-  await page.getByRole('button', { name: 'Steps', exact: true }).tap();
+  await showAs(page, 'Steps');
   await expect(page.getByRole('button', { name: 'Bar 2', exact: true })).toHaveAttribute('aria-pressed', 'true');
 });
 
@@ -83,9 +85,9 @@ test('a pattern made shorter keeps what lies beyond its end, silent, and has it 
   await newSong(page, 'Quay kit');
   await page.getByRole('button', { name: 'Bar 2', exact: true }).tap();
   await page.getByRole('checkbox', { name: /^Kick 2\.1($|,)/ }).tap();
-  await page.getByRole('button', { name: 'Length of the pattern: less' }).tap();
+  await changeBars(page, -1);
   await expect(page.getByText('1 bar', { exact: true })).toBeVisible();
-  await page.getByRole('button', { name: 'Length of the pattern: more' }).tap();
+  await changeBars(page, 1);
   await page.getByRole('button', { name: 'Bar 2', exact: true }).tap();
   await expect(page.getByRole('checkbox', { name: /^Kick 2\.1($|,)/ })).toBeChecked();
 });

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { middleOf, newSong, openDemo, QUARTER, savedNotes } from '../support/app';
+import { family, middleOf, newSong, openDemo, QUARTER, savedNotes } from '../support/app';
 
 test('an action is tried on the running loop, compared, kept or dropped', async ({ page }) => {
   await newSong(page, 'Quay kit');
@@ -9,7 +9,6 @@ test('an action is tried on the running loop, compared, kept or dropped', async 
   const starts = async () => (await savedNotes(page)).map(({ start }) => start / QUARTER);
 
   await page.getByRole('button', { name: 'Play' }).tap();
-  await page.getByRole('button', { name: 'Deselect' }).tap();
   await page.getByRole('button', { name: 'Rotate: try with settings' }).tap();
   const strip = page.getByRole('region', { name: 'Trying Rotate' });
   await expect(strip).toContainText('on the whole pattern');
@@ -58,8 +57,7 @@ test('a cut says how many notes it makes, and undo during a trial drops it', asy
   const kick = (step: number) => page.getByRole('checkbox', { name: /^Kick / }).nth(step);
   await kick(0).tap();
   await kick(8).tap();
-  await page.getByRole('button', { name: 'Deselect' }).tap();
-  await page.getByRole('tab', { name: 'Length' }).tap();
+  await family(page, 'Length');
   await page.getByRole('button', { name: 'Split in parts: try with settings' }).tap();
   const strip = page.getByRole('region', { name: 'Trying Split in parts' });
   await expect(strip).toContainText('2 notes become 4.');

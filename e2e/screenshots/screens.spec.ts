@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { join } from 'node:path';
 import { renderSVG } from 'uqr';
-import { openDemo } from '../support/app';
+import { family, openDemo, showAs } from '../support/app';
 import { midiFromText } from '../support/midi-text';
 
 const folder = join(__dirname, '../../docs/screenshots');
@@ -13,8 +13,6 @@ async function shoot(page: Page, name: string): Promise<void> {
 }
 
 const openTrack = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
-
-const tab = (page: Page, name: string) => page.getByRole('tab', { name }).click();
 
 test.describe('phone', () => {
   test('songs, steps, notes, menu, rule, lane, trial, silence', async ({ page }) => {
@@ -32,7 +30,7 @@ test.describe('phone', () => {
     await page.getByRole('button', { name: /off grid/ }).click();
     await shoot(page, 'phone-notes');
     await page.getByTestId('play').click();
-    await tab(page, 'Select');
+    await family(page, 'Select');
     await page.getByRole('button', { name: 'Louder or softer: set up the rule' }).click();
     await shoot(page, 'phone-rule');
     await page.getByRole('button', { name: 'Select as before' }).click();
@@ -43,12 +41,11 @@ test.describe('phone', () => {
       .click({ button: 'right', force: true });
     await shoot(page, 'phone-menu');
     await page.getByRole('button', { name: 'Close the menu' }).click();
-    await page.getByRole('button', { name: 'Deselect' }).click();
-    await tab(page, 'View');
+    await family(page, 'View');
     await page.getByRole('button', { name: 'Velocity lane' }).click();
     await shoot(page, 'phone-lane');
     await page.getByRole('button', { name: 'Velocity lane' }).click();
-    await tab(page, 'Time');
+    await family(page, 'Time');
     await openTrack(page, 'Lamp Keys');
     await page.getByRole('button', { name: 'Rotate: try with settings' }).click();
     await shoot(page, 'phone-trial');
@@ -156,7 +153,7 @@ test.describe('wide', () => {
     await shoot(page, 'wide-trial');
     await page.getByRole('button', { name: 'Drop' }).click();
     await openTrack(page, 'Deck Drums');
-    await page.getByRole('button', { name: 'Notes', exact: true }).click();
+    await showAs(page, 'Notes');
     await page.keyboard.press('Shift+O');
     await shoot(page, 'wide-grids');
   });

@@ -33,6 +33,27 @@ export async function newSong(page: Page, sound: string, name = 'Tide Table'): P
   await page.getByRole('button', { name: 'Create song' }).click();
   await page.getByRole('button', { name: sound, exact: true }).click();
   await expect(page.getByTestId('play')).toBeVisible();
+  // The whole pattern in view, where it is shown as notes: the first view on a phone is one bar.
+  if (await page.getByTestId('notes-grid').isVisible()) await page.keyboard.press('0');
+}
+
+/** Puts a family of actions into the line of tools; in the wide view all of them are there. */
+export async function family(page: Page, name: string): Promise<void> {
+  await page.getByRole('button', { name: /: other actions$/ }).click();
+  await page.getByRole('tab', { name }).click();
+}
+
+/** Shows the pattern as steps or as notes. */
+export async function showAs(page: Page, view: 'Steps' | 'Notes'): Promise<void> {
+  await page.getByRole('button', { name: `: show as ${view}` }).click();
+}
+
+/** Makes the pattern longer or shorter by bars. */
+export async function changeBars(page: Page, by: number): Promise<void> {
+  await page.getByRole('button', { name: /long: set the length$/ }).click();
+  const press = page.getByRole('button', { name: by > 0 ? 'Bars: more' : 'Bars: less' });
+  for (let bar = 0; bar < Math.abs(by); bar++) await press.click();
+  await page.getByRole('button', { name: 'Close: Length of the pattern' }).click();
 }
 
 export async function openDemo(page: Page): Promise<void> {
@@ -117,13 +138,27 @@ export async function middleOf(locator: Locator): Promise<{ x: number; y: number
 
 const STEP = QUARTER / 4;
 
-/** The place of a grid step on screen: the sixteenth `step` of the row named at the left, in a new pattern of two bars. */
+/** Where sixteenths lie on screen, told by the numbers on the ruler: "1.3" is the third beat of bar 1, in 4/4. */
+async function rulerScale(page: Page): Promise<{ left: number; step: number }> {
+  const marks = await page.getByTestId('ruler').evaluate((ruler) =>
+    [...ruler.querySelectorAll('span')]
+      .filter(({ textContent }) => /^\d+(\.\d+)?$/.test(textContent))
+      .map((mark) => {
+        const [bar, beat = 1] = mark.textContent.split('.').map(Number);
+        return { sixteenth: 16 * (bar! - 1) + 4 * (beat - 1), x: mark.parentElement!.getBoundingClientRect().x };
+      })
+      .sort((a, b) => a.x - b.x),
+  );
+  const [first, last] = [marks[0]!, marks.at(-1)!];
+  const step = (last.x - first.x) / (last.sixteenth - first.sixteenth);
+  return { left: first.x - first.sixteenth * step, step };
+}
+
+/** The place of a grid step on screen: the sixteenth `step` of the row named at the left. */
 export async function boxAt(page: Page, step: number, row: string): Promise<Point> {
-  const grid = (await page.getByTestId('notes-grid').boundingBox())!;
+  const scale = await rulerScale(page);
   const name = (await page.getByText(row, { exact: true }).first().boundingBox())!;
-  // Two bars of sixteen fill the width but for 8 px.
-  const box = (grid.width - 8) / 32;
-  return { x: grid.x + (step + 0.5) * box, y: name.y + name.height / 2 };
+  return { x: scale.left + (step + 0.5) * scale.step, y: name.y + name.height / 2 };
 }
 
 /** The notes as [start, length, pitch], times in sixteenths. */
@@ -140,7 +175,7 @@ export function cell(page: Page, row: string, step: number): Locator {
 export async function eachSheet(page: Page, look: (where: string, part: string) => Promise<void>): Promise<void> {
   const isWide = page.viewportSize()!.width > 1000;
   const tab = async (name: string) => {
-    if (!isWide) await page.getByRole('tab', { name }).click();
+    if (!isWide) await family(page, name);
   };
   const open = async (button: string | RegExp) => {
     await page.getByRole('button', { name: button }).first().click();

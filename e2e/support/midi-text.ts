@@ -18,7 +18,7 @@ export function textFromMidi(bytes: Buffer): string[] {
 
 /** The song as another program reads it, once it has been sent out. */
 export async function sentOut(page: Page, mode: 'heard' | 'written' = 'heard'): Promise<string[]> {
-  const open = page.getByRole('button', { name: 'Send out', exact: true });
+  const open = page.getByRole('button', { name: 'Song: tempo, send out' });
   await open.click();
   const [download] = await Promise.all([
     page.waitForEvent('download'),

@@ -45,6 +45,8 @@ export interface PressProps {
   readonly disabled?: boolean;
   /** For switches: whether it is on. */
   readonly pressed?: boolean;
+  /** For what unfolds: whether it has. */
+  readonly expanded?: boolean;
   readonly grow?: boolean;
   /** At least so wide, in pixels. */
   readonly width?: number;
@@ -89,6 +91,7 @@ export function Press({
   look = 'quiet',
   disabled = false,
   pressed,
+  expanded,
   grow,
   width,
   start,
@@ -108,6 +111,7 @@ export function Press({
       aria-label={label}
       role={role}
       aria-pressed={role === 'tab' ? undefined : pressed}
+      aria-expanded={expanded}
       aria-selected={role === 'tab' ? pressed : undefined}
       justifyContent={start ? 'flex-start' : 'center'}
       paddingHorizontal={tight ? 2 : 8}

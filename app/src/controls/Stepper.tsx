@@ -13,6 +13,8 @@ export interface StepperProps {
   readonly lowerLabel?: string;
   readonly raiseLabel?: string;
   readonly width?: number;
+  /** More above, less below. */
+  readonly isColumn?: boolean;
   readonly onStep: (direction: -1 | 1) => void;
   /** Makes the value itself a button, and says what that does. */
   readonly onShown?: { readonly label: string; readonly press: () => void };
@@ -27,6 +29,7 @@ export function Stepper({
   lowerLabel,
   raiseLabel,
   width = 72,
+  isColumn,
   onStep,
   onShown,
 }: StepperProps) {
@@ -35,6 +38,7 @@ export function Stepper({
       role="group"
       aria-label={title}
       alignItems="center"
+      flexDirection={isColumn ? 'column-reverse' : 'row'}
       alignSelf="flex-start"
       backgroundColor="$card"
       borderWidth={1}

@@ -12,7 +12,7 @@ import {
   type Sound,
 } from '@yibbo/core';
 import { selectPart, type OpenPart } from '../session/selectors';
-import { noticeSet, placementOpened, selectionSet } from '../session/session';
+import { currentSet, noticeSet, placementOpened, selectionSet } from '../session/session';
 import { settleTrial } from '../session/trial-ends';
 import type { Thunk } from '../store';
 import { commitEntries } from './commit';
@@ -27,23 +27,20 @@ export function editNotes(label: string, edit: (notes: readonly Note[], part: Op
     if (!document || !part) return;
     const before = notesOf(document, part.pattern.id);
     dispatch(commitEntries(label, diffNotes(part.pattern.id, before, edit(before, part))));
-    if (select) dispatch(selectionSet(select));
+    // What was done to the current note leaves it the current one.
+    const isCurrent = select?.length === 1 && select[0] === getState().session.currentId;
+    if (select && !isCurrent) dispatch(selectionSet(select));
   };
 }
 
-/** Puts new notes into the open pattern and selects them. */
+/** Puts new notes into the open pattern; the last of them becomes the current one. */
 export function addNotes(label: string, fresh: readonly Omit<Note, 'id' | 'patternId'>[]): Thunk {
   return (dispatch, getState, { newId }) => {
     const part = selectPart(getState());
     if (!part) return;
     const made = fresh.map((note): Note => ({ ...note, id: newId(), patternId: part.pattern.id }));
-    dispatch(
-      editNotes(
-        label,
-        (notes) => withNotes(notes, made),
-        made.map(({ id }) => id),
-      ),
-    );
+    dispatch(editNotes(label, (notes) => withNotes(notes, made)));
+    dispatch(currentSet(made.at(-1)?.id ?? null));
     dispatch(tellBeyond(made));
   };
 }

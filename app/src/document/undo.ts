@@ -1,5 +1,6 @@
 import { historyState, invert, layOnTop } from '@yibbo/core';
 import { noticeSet } from '../session/session';
+import { changedPlace, tellIfOutOfView } from '../pattern/acts/show';
 import { dropTrial } from '../session/trial-ends';
 import type { Thunk } from '../store';
 import { commit, stamp } from './commit';
@@ -19,6 +20,9 @@ export function undo(direction: 'undo' | 'redo' = 'undo'): Thunk<Promise<void>> 
     const label = direction === 'undo' ? `Undo: ${made.label}` : made.label.replace(/^Undo: /, 'Redo: ');
     const { change, lost } = layOnTop(present, invert(made, { ...stamp(effects), label }), 'present');
     dispatch(commit(change));
+    const after = getState().song.document;
+    if (after)
+      dispatch(tellIfOutOfView(label.replace(/^Undo: /, 'Undone: ').replace(/^Redo: /, 'Done again: '), changedPlace(after, change)));
     if (lost.length) dispatch(noticeSet(`${lost.length} ${lost.length === 1 ? 'value has' : 'values have'} changed since and stayed.`));
   };
 }

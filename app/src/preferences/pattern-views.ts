@@ -22,6 +22,8 @@ export interface PatternView {
   readonly followsZoom: boolean;
   /** Null until it is chosen: the kit's rows for drums, every row else. */
   readonly rowChoice: RowChoice | null;
+  /** How far Notes were zoomed in by hand; null until they were. */
+  readonly zoom: { readonly pixelsPerTick: number; readonly rowPixels: number } | null;
 }
 
 export const DEFAULT_PATTERN_VIEW: PatternView = {
@@ -33,6 +35,7 @@ export const DEFAULT_PATTERN_VIEW: PatternView = {
   spanDivisions: [],
   followsZoom: false,
   rowChoice: null,
+  zoom: null,
 };
 
 export type PatternViews = Readonly<Record<Id, PatternView>>;

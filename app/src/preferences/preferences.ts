@@ -31,6 +31,10 @@ export interface Preferences {
   readonly turns: number;
   /** What a sweep over velocities does with chords. */
   readonly sweepMode: SweepMode;
+  /** Families of actions that are folded away in the panel. */
+  readonly foldedFamilies: readonly string[];
+  /** Whether the view goes along with what is playing. */
+  readonly followsPlay: boolean;
   /** Whether painted runs keep to the scale. */
   readonly paintsInScale: boolean;
 }
@@ -50,6 +54,8 @@ const DEFAULTS: Preferences = {
   turns: 2,
   paintsInScale: false,
   sweepMode: 'scale',
+  foldedFamilies: [],
+  followsPlay: true,
 };
 
 const slice = createSlice({

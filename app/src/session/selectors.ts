@@ -132,3 +132,14 @@ export const selectSelectedNotes = createSelector(
 export function selectHasSelection(state: State): boolean {
   return selectSelectedNotes(state).length > 0;
 }
+
+/** The current note, as it is or as a trial would have it; null where there is none or something is selected. */
+export const selectCurrentNote = createSelector(
+  [selectShownNotes, (state: State) => state.session.currentId, (state: State) => state.session.selected],
+  (notes, currentId, selected): Note | null => (currentId !== null && selected.length === 0 ? (findById(notes, currentId) ?? null) : null),
+);
+
+/** What handles, keys and the readout are for: what is selected, else the current note, else nothing. */
+export const selectHandledNotes = createSelector([selectSelectedNotes, selectCurrentNote], (selected, current) =>
+  selected.length || !current ? selected : [current],
+);

@@ -15,12 +15,15 @@ export type Cure =
   | { readonly kind: 'octaves'; readonly noteIds: readonly Id[]; readonly semitones: number }
   | { readonly kind: 'endSolo'; readonly trackIds: readonly Id[] }
   | { readonly kind: 'unmutePlacement'; readonly placementId: Id }
+  /** A place that is out of view. */
+  | { readonly kind: 'show'; readonly place: { readonly patternId: Id; readonly tick: number; readonly pitch: number } }
   | { readonly kind: 'undo' | 'lengthen' | 'unmuteNotes' | 'alwaysSound' | 'openSound' | 'chooseKey' };
 
 /** What stands in the tray's place to be set up: the grid (of the pattern, a row, a stretch of time), a row, the key, how far a nudge goes,
- *  the pattern's length. */
+ *  the pattern's length; the song, a new track; on a phone all the actions there are. */
 export type Sheet =
-  { readonly kind: 'grid'; readonly of: 'pattern' | 'row' | 'span' } | { readonly kind: 'row' | 'key' | 'nudge' | 'length' | 'drawing' };
+  | { readonly kind: 'grid'; readonly of: 'pattern' | 'row' | 'span' }
+  | { readonly kind: 'row' | 'key' | 'nudge' | 'length' | 'drawing' | 'song' | 'add-track' | 'tools' };
 
 /** A short message for the person. */
 export interface NoticeWords {
@@ -46,7 +49,10 @@ export interface OpenRule {
 
 export interface SessionState {
   readonly placementId: Id | null;
+  /** Notes selected on purpose: what actions take. */
   readonly selected: readonly Id[];
+  /** The note drawn last, while nothing is selected: its values show, its ends can be taken hold of, and keys act on it. */
+  readonly currentId: Id | null;
   readonly finger: Finger;
   readonly trayTab: TrayTab;
   readonly isPlaying: boolean;
@@ -68,6 +74,7 @@ export interface SessionState {
 const INITIAL: SessionState = {
   placementId: null,
   selected: [],
+  currentId: null,
   finger: 'draws',
   trayTab: 'time',
   isPlaying: false,
@@ -90,6 +97,7 @@ const slice = createSlice({
       ...state,
       placementId: payload,
       selected: [],
+      currentId: null,
       span: null,
       turned: null,
       menu: null,
@@ -98,7 +106,8 @@ const slice = createSlice({
       cursor: null,
       copiesNext: false,
     }),
-    selectionSet: (state, { payload }: PayloadAction<readonly Id[]>) => ({ ...state, selected: payload }),
+    selectionSet: (state, { payload }: PayloadAction<readonly Id[]>) => ({ ...state, selected: payload, currentId: null }),
+    currentSet: (state, { payload }: PayloadAction<Id | null>) => ({ ...state, selected: [], currentId: payload }),
     fingerSet: (state, { payload }: PayloadAction<Finger>) => ({ ...state, finger: payload }),
     trayTabSet: (state, { payload }: PayloadAction<TrayTab>) => ({ ...state, trayTab: payload }),
     playingSet: (state, { payload }: PayloadAction<boolean>) => ({ ...state, isPlaying: payload }),
@@ -124,6 +133,7 @@ export const sessionReducer = slice.reducer;
 export const {
   placementOpened,
   selectionSet,
+  currentSet,
   fingerSet,
   trayTabSet,
   playingSet,

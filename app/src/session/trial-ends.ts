@@ -15,7 +15,8 @@ export function keepTrial(): Thunk {
     dispatch(paramsUsed({ actionId: trial.actionId, params: trial.params }));
     dispatch(commit(change));
     dispatch(rememberTurn(trial));
-    if (trial.noteIds.length || select.length) dispatch(selectionSet(select));
+    const isOfCurrent = trial.noteIds.length === 1 && trial.noteIds[0] === getState().session.currentId;
+    if (!isOfCurrent && (trial.noteIds.length || select.length)) dispatch(selectionSet(select));
   };
 }
 

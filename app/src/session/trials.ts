@@ -6,7 +6,7 @@ import { selectPart } from './selectors';
 import type { Thunk } from '../store';
 import { comparingSet, paramsUsed, trialSet, type Trial } from './trial';
 import { rememberTurn, turnSpan } from './turned';
-import { noticeSet, selectionSet, type NoticeWords } from './session';
+import { noticeSet, selectionSet, sheetSet, type NoticeWords } from './session';
 
 type Params = Readonly<Record<string, unknown>>;
 /** Some settings of one action; of any where it is not known which. */
@@ -27,10 +27,18 @@ function withoutTexts(actionId: ActionId, params: Params): Params {
   return Object.fromEntries(Object.entries(params).filter(([name]) => !texts.has(name)));
 }
 
+/** Closes the sheet of all actions once one of them is taken. */
+export function leaveTools(): Thunk {
+  return (dispatch, getState) => {
+    if (getState().session.sheet?.kind === 'tools') dispatch(sheetSet(null));
+  };
+}
+
 /** Runs an action on what is selected and makes its Change at once, with its last settings but for those in `quick`. `on` names
  *  other notes to run it on. */
 export function runAction<A extends ActionId>(actionId: A, quick?: Some<A>, on?: readonly Id[]): Thunk {
   return (dispatch, getState) => {
+    dispatch(leaveTools());
     const wasTrying = getState().trial.trial !== null;
     dispatch(settleTrial());
     const params = dispatch(paramsFor(actionId, quick));
@@ -80,15 +88,17 @@ function tried({ actionId, params, noteIds, seed = 1, runId: repeated }: Tried):
   };
 }
 
-/** Begins a trial, with the action's last settings but for those in `changed`, or runs the one that is on with other settings. */
-export function tryAction<A extends ActionId>(actionId: A, changed?: Some<A>): Thunk {
+/** Begins a trial, with the action's last settings but for those in `changed`, or runs the one that is on with other settings. `on` names
+ *  other notes than the selected ones to begin it on. */
+export function tryAction<A extends ActionId>(actionId: A, changed?: Some<A>, on?: readonly Id[]): Thunk {
   return (dispatch, getState) => {
+    dispatch(leaveTools());
     const { trial } = getState().trial;
     if (trial && trial.actionId !== actionId) dispatch(settleTrial());
     const running = trial?.actionId === actionId ? trial : null;
     const params = running ? { ...running.params, ...changed } : dispatch(paramsFor(actionId, changed));
     const again = running && { seed: running.seed, runId: running.runId };
-    dispatch(trialSet(dispatch(tried({ actionId, params, noteIds: running?.noteIds ?? getState().session.selected, ...again }))));
+    dispatch(trialSet(dispatch(tried({ actionId, params, noteIds: running?.noteIds ?? on ?? getState().session.selected, ...again }))));
   };
 }
 

@@ -1,8 +1,8 @@
 import type { Id } from '@yibbo/core';
 
-/** Where a song lives. */
-export function songAddress(songId: Id) {
-  return { pathname: '/song/[songId]', params: { songId } } as const;
+/** Where a song lives. `soundId` is what the first track of a new one is to have. */
+export function songAddress(songId: Id, soundId?: string) {
+  return { pathname: '/song/[songId]', params: { songId, ...(soundId ? { sound: soundId } : {}) } } as const;
 }
 
 /** Where the pattern of one placement is edited. */

@@ -1,3 +1,4 @@
+import { SOUNDS } from '@yibbo/core';
 import { useState } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { Panel } from '../controls/Panel';
@@ -6,13 +7,19 @@ import { TextField } from '../controls/TextField';
 import { Words } from '../controls/words';
 import { api } from '../sync/api';
 
-/** A name, then the song is there. */
-export function NewSong({ onClose, onMade }: { readonly onClose: () => void; readonly onMade: (id: string) => void }) {
+interface NewSongProps {
+  readonly onClose: () => void;
+  /** The song is there; `soundId` is what its first track is to have. */
+  readonly onMade: (id: string, soundId?: string) => void;
+}
+
+/** A name, which can stay empty, and what comes first; then the song is there. */
+export function NewSong({ onClose, onMade }: NewSongProps) {
   const [name, setName] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
-  const make = () =>
+  const make = (soundId?: string) =>
     api.create(name.trim() || 'New song').then(
-      ({ id }) => onMade(id),
+      ({ id }) => onMade(id, soundId),
       (error: Error) => setProblem(error.message),
     );
   return (
@@ -20,11 +27,27 @@ export function NewSong({ onClose, onMade }: { readonly onClose: () => void; rea
       <Words small faded>
         Name (can stay empty)
       </Words>
-      <TextField label="Name of the song" value={name} placeholder="New song" most={200} isFocused onChange={setName} onEnter={make} />
+      <TextField
+        label="Name of the song"
+        value={name}
+        placeholder="New song"
+        most={200}
+        isFocused
+        onChange={setName}
+        onEnter={() => make()}
+      />
+      <Words small faded>
+        What comes first?
+      </Words>
+      <XStack gap={4} flexWrap="wrap">
+        {SOUNDS.map((sound) => (
+          <Press key={sound.id} label={sound.name} look="raised" onPress={() => make(sound.id)} />
+        ))}
+      </XStack>
       {problem ? <Words role="alert">{problem}</Words> : null}
       <XStack gap={8}>
         <Press grow look="raised" label="Cancel" onPress={onClose} />
-        <Press grow look="strong" label="Create song" onPress={make} />
+        <Press grow look="strong" label="Create song" shown="Create song, empty" onPress={() => make()} />
       </XStack>
     </Panel>
   );

@@ -17,6 +17,7 @@ import { NewSong } from './NewSong';
 import { readMidiFile, useFileDrop, type PickedFile } from './pick-file';
 import { ServerNotice } from './ServerNotice';
 import { SongCard } from './SongCard';
+import { songAddress } from '../song/addresses';
 import { useSongs, type Songs } from './useSongs';
 
 type PanelState =
@@ -55,7 +56,7 @@ export function SongsScreen() {
   const { panel, close, pick, openNew } = usePanel();
   const input = useRef<HTMLInputElement>(null);
   const isDropping = useFileDrop(pick);
-  const open = (id: string) => router.navigate(`/song/${id}`);
+  const open = (id: string, soundId?: string) => router.navigate(songAddress(id, soundId));
   const choose = () => input.current?.click();
 
   return (

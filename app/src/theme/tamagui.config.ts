@@ -4,6 +4,10 @@ import { DAY, NIGHT, type Palette } from './palette';
 /** The smallest thing a finger is asked to hit, in pixels. */
 export const TOUCH = 44;
 
+/** From this width on, in pixels, there is room for a rail and a panel. */
+const WIDE_FROM = 1000;
+export const WIDE_QUERY = `(min-width: ${WIDE_FROM}px)`;
+
 const space = { 0: 0, 1: 4, 2: 8, 3: 12, 4: 16, 5: 20, 6: 24, 8: 32, true: 12 };
 const size = { 0: 0, 1: 4, 2: 8, 3: 12, 4: 16, 5: 20, 6: 24, 8: 32, touch: TOUCH, true: TOUCH };
 const tokens = createTokens({
@@ -40,7 +44,8 @@ export const tamaguiConfig = createTamagui({
   tokens,
   fonts: { body: font("'Source Sans 3', 'Segoe UI', sans-serif"), heading: font("'Zilla Slab', Georgia, serif") },
   themes: { light: themeOf(DAY), dark: themeOf(NIGHT) },
-  media: { wide: { minWidth: 1000 } },
+  /** `wide` has room for a rail and a panel; `low` is a phone on its side. */
+  media: { wide: { minWidth: WIDE_FROM }, low: { maxHeight: 499 } },
   settings: { allowedStyleValues: false, fastSchemeChange: true },
 });
 

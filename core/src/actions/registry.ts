@@ -3,6 +3,7 @@ import type { NotesAction } from './action';
 import { deleteNotes } from './copy/delete';
 import { duplicate } from './copy/duplicate';
 import { repeat } from './copy/repeat';
+import { accents } from './feel/accents';
 import { chance } from './feel/chance';
 import { mute } from './feel/mute';
 import { oneOf } from './feel/one-of';
@@ -58,6 +59,7 @@ const LIST = [
   vibrato,
   velocityScale,
   velocitySet,
+  accents,
   mute,
   chance,
   passes,

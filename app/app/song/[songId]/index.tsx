@@ -1,5 +1,7 @@
+import { useLocalSearchParams } from 'expo-router';
 import { SongStart } from '../../../src/song/SongStart';
 
 export default function SongRoute() {
-  return <SongStart />;
+  const { sound } = useLocalSearchParams<{ sound?: string }>();
+  return <SongStart soundId={sound} />;
 }

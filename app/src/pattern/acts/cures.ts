@@ -5,6 +5,7 @@ import { selectNotes, selectPart } from '../../session/selectors';
 import type { Thunk } from '../../store';
 import { runAction } from '../../session/trials';
 import { noticeSet, sheetSet, type Cure } from '../../session/session';
+import { showPlace } from './show';
 
 export const CURE_WORDS: Readonly<Record<Cure['kind'], string>> = {
   unmute: 'Unmute',
@@ -16,6 +17,7 @@ export const CURE_WORDS: Readonly<Record<Cure['kind'], string>> = {
   alwaysSound: 'Let them sound',
   openSound: 'Turn sound on',
   undo: 'Undo',
+  show: 'Show',
   chooseKey: 'Choose a key',
   rowBack: 'Put them back',
   octaves: 'Move them',
@@ -65,6 +67,8 @@ export function applyCure(cure: Cure): Thunk {
         );
       case 'octaves':
         return dispatch(runAction('transpose', { semitones: cure.semitones }, cure.noteIds));
+      case 'show':
+        return dispatch(showPlace(cure.place));
       case 'undo':
         return void dispatch(undo());
       case 'openSound':

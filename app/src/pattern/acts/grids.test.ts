@@ -119,7 +119,7 @@ describe('rows', () => {
     // There is no scale to show without a key.
     expect(show('scale', [60])).toHaveLength(128);
     const rows = rowsFor(part, []);
-    expect(activeRow(rows, [{ pitch: 64 }, { pitch: 61 }], null)).toBe(61);
-    expect(activeRow(rows, [{ pitch: 64 }], 70)).toBe(70);
+    expect(activeRow(part, rows, [{ pitch: 64 }, { pitch: 61 }], null)).toBe(61);
+    expect(activeRow(part, rows, [{ pitch: 64 }], 70)).toBe(70);
   });
 });

@@ -16,7 +16,7 @@ import {
   type Note,
 } from '@yibbo/core';
 import { editNotes } from '../../document/edits';
-import { selectNotes, selectPart, selectSelectedNotes, type OpenPart } from '../../session/selectors';
+import { selectHandledNotes, selectNotes, selectPart, selectSelectedNotes, type OpenPart } from '../../session/selectors';
 import type { State, Thunk } from '../../store';
 import { runAction } from '../../session/trials';
 import { carriedSet, nudgedSet, type Amount, type Nudged } from '../../session/nudged';
@@ -64,13 +64,14 @@ function gridsAndTempos(state: State) {
 }
 
 /** One nudge of a button or key that may be held: the notes are carried, and written when it is let go. All of a run counts from where it
- *  began, so that as many nudges back end there exactly. */
-export function nudgeStep(direction: 1 | -1, amount?: Amount): Thunk {
+ *  began, so that as many nudges back end there exactly. Keys take what is handled, which may be the current note; buttons what actions
+ *  take, which may be the whole pattern. */
+export function nudgeStep(direction: 1 | -1, amount?: Amount, of: 'subject' | 'handled' = 'subject'): Thunk {
   return (dispatch, getState) => {
     const state = getState();
     const context = gridsAndTempos(state);
     const { carried } = state.nudge;
-    const notes = nudgedNotes(state);
+    const notes = of === 'handled' ? selectHandledNotes(state) : nudgedNotes(state);
     if (!context || notes.length === 0) return;
     const { count, unit } = amount ?? nudgeAmount(state);
     const before = carried?.run ?? runOf(state, notes);
@@ -91,7 +92,7 @@ export function pitchStep(semitones: number): Thunk {
   return (dispatch, getState) => {
     const state = getState();
     const { carried } = state.nudge;
-    const notes = selectSelectedNotes(state);
+    const notes = selectHandledNotes(state);
     if (notes.length === 0) return;
     const { run, ticks, semitones: before } = carried ?? { run: runOf(state, notes), ticks: 0, semitones: 0 };
     const wanted = clamp(before + semitones, -MOST_TRANSPOSED, MOST_TRANSPOSED);
@@ -106,7 +107,7 @@ export function letGo(): Thunk {
     if (!carried) return;
     const { run, ticks, semitones } = carried;
     dispatch(carriedSet(null));
-    if (semitones !== 0) dispatch(runAction('transpose', { semitones }));
+    if (semitones !== 0) dispatch(runAction('transpose', { semitones }, run.noteIds));
     dispatch(shift(run.noteIds, ticks, 'Nudge'));
     dispatch(nudgedSet(run));
   };
@@ -117,7 +118,8 @@ export function nudgeBack(): Thunk {
   return (dispatch, getState) => {
     const { nudged } = getState().nudge;
     if (!nudged) return;
-    const notes = nudgedNotes(getState());
+    const ids = new Set(nudged.noteIds);
+    const notes = selectNotes(getState()).filter(({ id }) => ids.has(id));
     dispatch(shift(nudged.noteIds, nudged.originTick - firstStart(notes), 'Nudge back'));
     dispatch(nudgedSet(null));
   };
@@ -149,7 +151,8 @@ export function nudgedWords(state: State): string | null {
   const part = selectPart(state);
   const run = state.nudge.carried?.run ?? state.nudge.nudged;
   if (!part || !run || run.ticks === 0) return null;
-  if (!state.nudge.carried && runOf(state, nudgedNotes(state)) !== run) return null;
+  const isStill = (notes: readonly Note[]) => notes.length > 0 && runOf(state, notes) === run;
+  if (!state.nudge.carried && !isStill(nudgedNotes(state)) && !isStill(selectHandledNotes(state))) return null;
   const sign = run.ticks < 0 ? '−' : '+';
   const used = Object.entries(run.counts).filter(([, count]) => count !== 0);
   const [unit, count] = used.length === 1 ? (used[0] as [AmountUnit, number]) : [null, 0];

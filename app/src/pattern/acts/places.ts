@@ -1,17 +1,16 @@
 import { idsOfRun, type ActionContext, type Id, type OuterContext } from '@yibbo/core';
 import { activeRow, rowsFor } from './rows';
-import { selectNotes, selectPart, type OpenPart } from '../../session/selectors';
+import { selectHandledNotes, selectNotes, selectPart, type OpenPart } from '../../session/selectors';
 import type { State } from '../../store';
 
-/** Where new notes go: the cursor; else after what is selected; else the marked span, or the beginning, on the current row. */
+/** Where new notes go: the cursor; else after what is selected or drawn last; else the marked span, or the beginning, on the current row. */
 export function placeFor(state: State, part: OpenPart): ActionContext['at'] {
   const { cursor, span } = state.session;
   if (cursor) return cursor;
   const notes = selectNotes(state);
-  const chosen = new Set(state.session.selected);
-  const selected = notes.filter(({ id }) => chosen.has(id));
-  const pitch = activeRow(rowsFor(part, notes), notes, part.view.activeRow);
-  const after = selected.reduce((tick, { start, length }) => Math.max(tick, start + length), 0);
+  const handled = selectHandledNotes(state);
+  const pitch = activeRow(part, rowsFor(part, notes), notes, part.view.activeRow);
+  const after = handled.reduce((tick, { start, length }) => Math.max(tick, start + length), 0);
   return { tick: after || (span?.start ?? 0), pitch };
 }
 

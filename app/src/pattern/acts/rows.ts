@@ -1,4 +1,4 @@
-import { drumName, isBlackKey, isInScale, pitchName, soundById } from '@yibbo/core';
+import { clamp, drumName, isBlackKey, isInScale, pitchName, soundById } from '@yibbo/core';
 import type { OpenPart } from '../../session/selectors';
 import type { RowChoice } from '../../preferences/pattern-views';
 
@@ -43,15 +43,29 @@ export function rowsFor(part: RowsOf, notes: Pitches): GridRow[] {
   return shown.length ? shown : named;
 }
 
-/** For Steps: of the rows chosen, those a quick line needs, an octave and a half round what is there. */
+/** Semitones that Steps offers at least, to scroll through: two octaves. */
+const STEP_ROWS = 24;
+
+/** For Steps: of the rows chosen, those a quick line needs: at least two octaves round what is there, or round the middle of the sound's range
+ *  while there is nothing. */
 export function stepRowsFor(part: RowsOf, notes: Pitches): GridRow[] {
   const rows = rowsFor(part, notes);
   const choice = rowChoice(part);
-  if (choice === 'kit' || choice === 'used') return rows;
-  const pitches = [...new Set(notes.map(({ pitch }) => pitch))];
-  const low = Math.max(0, (pitches.length ? Math.min(...pitches) : 60) - 2);
-  const high = Math.min(127, Math.max(...pitches, low + 14) + 2);
+  if (choice === 'kit' || (choice === 'used' && notes.length)) return rows;
+  const pitches = notes.length ? notes.map(({ pitch }) => pitch) : [middlePitch(part)];
+  const [least, most] = [Math.min(...pitches) - 2, Math.max(...pitches) + 2];
+  const more = Math.max(0, Math.ceil((STEP_ROWS - (most - least)) / 2));
+  const low = clamp(least - more, 0, 127 - STEP_ROWS);
+  const high = Math.min(127, Math.max(most + more, low + STEP_ROWS));
   return rows.filter(({ pitch }) => pitch >= low && pitch <= high);
+}
+
+/** Where a part without notes begins: middle C, or the middle of where its sound is at its best, if that is well away from it. */
+export function middlePitch({ track }: Pick<RowsOf, 'track'>): number {
+  const sound = soundById(track.soundId, track.kind);
+  if (sound.kind === 'drums') return 60;
+  const [low, high] = sound.range;
+  return 60 - low >= 6 && high - 60 >= 6 ? 60 : (low + high) >> 1;
 }
 
 /** How many rows have notes and are not among those shown. */
@@ -91,10 +105,16 @@ export function rowName({ track, naming }: Pick<RowsOf, 'track' | 'naming'>, pit
   return own ?? (track.kind === 'drums' ? drumName(pitch) : pitchName(pitch, naming));
 }
 
-/** The current row: the one last taken; before any was, the lowest shown that has notes. */
-export function activeRow(rows: readonly GridRow[], notes: Pitches, taken: number | null): number {
+/** The current row: the one last taken; before any was, the lowest shown that has notes; while there are none, the kit's last row or the
+ *  middle of the sound's range. */
+export function activeRow(part: Pick<RowsOf, 'track'>, rows: readonly GridRow[], notes: Pitches, taken: number | null): number {
   const pitches = rows.map(({ pitch }) => pitch);
   if (taken !== null && pitches.includes(taken)) return taken;
   const used = new Set(notes.map(({ pitch }) => pitch));
-  return pitches.findLast((pitch) => used.has(pitch)) ?? pitches.at(-1) ?? 60;
+  return (
+    pitches.findLast((pitch) => used.has(pitch)) ??
+    (part.track.kind === 'drums' ? pitches.at(-1) : pitches.find((pitch) => pitch <= middlePitch(part))) ??
+    pitches.at(-1) ??
+    60
+  );
 }

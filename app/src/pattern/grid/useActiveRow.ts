@@ -10,6 +10,6 @@ export function useActiveRow(part: OpenPart): { readonly rows: readonly GridRow[
   const cursorPitch = useAppSelector((state) => state.session.cursor?.pitch);
   const rows = useRows(part, notes);
   const taken = part.view.activeRow;
-  const pitch = useMemo(() => activeRow(rows, notes, taken), [rows, notes, taken]);
+  const pitch = useMemo(() => activeRow(part, rows, notes, taken), [part, rows, notes, taken]);
   return { rows, pitch: cursorPitch ?? pitch };
 }

@@ -2,7 +2,7 @@ import type { ActionId, ActionParams } from '@yibbo/core';
 import { removeNotes } from '../../document/edits';
 import { undo } from '../../document/undo';
 import { dropTrial, keepTrial } from '../../session/trial-ends';
-import { selectHasSelection, selectNotes, selectPart, selectSelectedNotes } from '../../session/selectors';
+import { selectCurrentNote, selectHandledNotes, selectHasSelection, selectNotes, selectPart } from '../../session/selectors';
 import type { Thunk } from '../../store';
 import { changeGrid } from '../acts/grids';
 import { letGo, nudgeStep, pitchStep } from '../acts/nudge';
@@ -12,6 +12,7 @@ import { rowChoice, rowChoices } from '../acts/rows';
 import { openTrack } from '../acts/tracks';
 import { runAction, tryAction } from '../../session/trials';
 import { patternViewSet } from '../../preferences/pattern-views';
+import { WIDE_QUERY } from '../../theme/tamagui.config';
 import { preferencesSet, type Amount } from '../../preferences/preferences';
 import { menuSet, selectionSet, sheetSet, spanSet, type Sheet } from '../../session/session';
 import { hearCarried } from '../grid/gesture/hear';
@@ -30,10 +31,13 @@ export interface KeyAct {
   readonly release?: Thunk<unknown>;
 }
 
-const withSelection =
+/** Acts on what is selected, else on the current note. */
+const onHandled =
   <A extends ActionId>(actionId: A, params: Partial<ActionParams<A>> = {}): Thunk<unknown> =>
   (dispatch, getState) => {
-    if (selectHasSelection(getState())) dispatch(runAction(actionId, params));
+    const current = selectCurrentNote(getState());
+    if (current) dispatch(runAction(actionId, params, [current.id]));
+    else if (selectHasSelection(getState())) dispatch(runAction(actionId, params));
   };
 
 const onAnything =
@@ -41,11 +45,9 @@ const onAnything =
   (dispatch) =>
     dispatch(runAction(actionId, params));
 
-/** Carries the selected notes for as long as the key is held. */
+/** Carries the selected notes, else the current one, for as long as the key is held. */
 const nudging = (direction: 1 | -1, amount?: Amount): Pick<KeyAct, 'act' | 'release'> => ({
-  act: (dispatch, getState) => {
-    if (selectHasSelection(getState())) dispatch(nudgeStep(direction, amount));
-  },
+  act: (dispatch) => dispatch(nudgeStep(direction, amount, 'handled')),
   release: letGo(),
 });
 
@@ -62,10 +64,18 @@ const trying =
   (actionId: ActionId): Thunk<unknown> =>
   (dispatch) =>
     dispatch(tryAction(actionId));
-const tryingOnSelection =
+const tryingOnHandled =
   (actionId: ActionId): Thunk<unknown> =>
   (dispatch, getState) => {
-    if (selectHasSelection(getState())) dispatch(tryAction(actionId));
+    const handled = selectHandledNotes(getState());
+    if (handled.length)
+      dispatch(
+        tryAction(
+          actionId,
+          undefined,
+          handled.map(({ id }) => id),
+        ),
+      );
   };
 
 /** Opens a sheet, or closes it where it is open. */
@@ -99,7 +109,8 @@ const escape: Thunk<unknown> = (dispatch, getState) => {
 const keep: Thunk<unknown> = (dispatch, getState) => dispatch(getState().session.rule ? closeRule(true) : keepTrial());
 const selectAll: Thunk<unknown> = (dispatch, getState) => dispatch(selectionSet(selectNotes(getState()).map(({ id }) => id)));
 const erase: Thunk<unknown> = (dispatch, getState) => {
-  if (selectHasSelection(getState())) dispatch(removeNotes(selectSelectedNotes(getState()).map(({ id }) => id)));
+  const handled = selectHandledNotes(getState());
+  if (handled.length) dispatch(removeNotes(handled.map(({ id }) => id)));
 };
 const otherViewMode: Thunk<unknown> = (dispatch, getState) => {
   const part = selectPart(getState());
@@ -108,7 +119,7 @@ const otherViewMode: Thunk<unknown> = (dispatch, getState) => {
 
 /** The menu of what is selected, else of the pattern's beginning, in the middle of the screen. */
 const openMenu: Thunk<unknown> = (dispatch, getState) => {
-  const [first] = selectSelectedNotes(getState());
+  const [first] = selectHandledNotes(getState());
   const at = { tick: first?.start ?? 0, pitch: first?.pitch ?? 60 };
   dispatch(menuSet({ x: window.innerWidth / 2, y: window.innerHeight / 3, at, noteId: first?.id ?? null }));
 };
@@ -124,9 +135,12 @@ const otherTrack =
   };
 
 const switchHabit =
-  (habit: 'hearsDrawing' | 'laneOpen' | 'isSnapping'): Thunk<unknown> =>
+  (habit: 'hearsDrawing' | 'isSnapping'): Thunk<unknown> =>
   (dispatch, getState) =>
-    dispatch(preferencesSet({ [habit]: !(getState().preferences[habit] ?? true) }));
+    dispatch(preferencesSet({ [habit]: !getState().preferences[habit] }));
+
+const switchLane: Thunk<unknown> = (dispatch, getState) =>
+  dispatch(preferencesSet({ laneOpen: !(getState().preferences.laneOpen ?? matchMedia(WIDE_QUERY).matches) }));
 
 const look =
   (act: (grid: GridOnScreen) => void): Thunk<unknown> =>
@@ -140,25 +154,25 @@ export const KEYS: readonly KeyAct[] = [
   { key: 'a', ctrl: true, words: 'Select all', act: selectAll },
   { key: 'Escape', words: 'Drop the trial, or select nothing', act: escape },
   { key: 'k', words: 'Keep the trial or the rule', act: keep },
-  { key: 'Delete', words: 'Delete the selected notes', act: erase },
-  { key: 'Backspace', words: 'Delete the selected notes', act: erase },
-  { key: 'ArrowLeft', words: 'Nudge the selected notes earlier', ...nudging(-1) },
-  { key: 'ArrowRight', words: 'Nudge the selected notes later', ...nudging(1) },
+  { key: 'Delete', words: 'Delete the selected or current notes', act: erase },
+  { key: 'Backspace', words: 'Delete the selected or current notes', act: erase },
+  { key: 'ArrowLeft', words: 'Nudge earlier', ...nudging(-1) },
+  { key: 'ArrowRight', words: 'Nudge later', ...nudging(1) },
   { key: 'ArrowLeft', shift: true, words: 'Nudge 5 ms earlier', ...nudging(-1, { count: 5, unit: 'ms' }) },
   { key: 'ArrowRight', shift: true, words: 'Nudge 5 ms later', ...nudging(1, { count: 5, unit: 'ms' }) },
-  { key: 'ArrowUp', words: 'Selected notes a semitone up', ...rising(1) },
-  { key: 'ArrowDown', words: 'Selected notes a semitone down', ...rising(-1) },
-  { key: 'ArrowUp', shift: true, words: 'Selected notes an octave up', ...rising(12) },
-  { key: 'ArrowDown', shift: true, words: 'Selected notes an octave down', ...rising(-12) },
+  { key: 'ArrowUp', words: 'A semitone up', ...rising(1) },
+  { key: 'ArrowDown', words: 'A semitone down', ...rising(-1) },
+  { key: 'ArrowUp', shift: true, words: 'An octave up', ...rising(12) },
+  { key: 'ArrowDown', shift: true, words: 'An octave down', ...rising(-12) },
   { key: 'r', words: 'Rotate on', act: onAnything('rotate', { count: 1 }) },
   { key: 'r', shift: true, words: 'Rotate back', act: onAnything('rotate', { count: -1 }) },
   { key: '.', words: 'Rotate the current row on', act: rotateRow(1) },
   { key: ',', words: 'Rotate the current row back', act: rotateRow(-1) },
   { key: ';', words: 'Shift pitches along the rhythm', act: onAnything('rotate-values', { what: 'pitches', count: 1 }) },
-  { key: 'u', words: 'A scale step up', act: withSelection('in-scale', { degrees: 1 }) },
-  { key: 'u', shift: true, words: 'A scale step down', act: withSelection('in-scale', { degrees: -1 }) },
+  { key: 'u', words: 'A scale step up', act: onHandled('in-scale', { degrees: 1 }) },
+  { key: 'u', shift: true, words: 'A scale step down', act: onHandled('in-scale', { degrees: -1 }) },
   { key: 'i', shift: true, words: 'Invert', act: onAnything('invert') },
-  { key: 't', words: 'Type values', act: tryingOnSelection('type-values') },
+  { key: 't', words: 'Type values', act: tryingOnHandled('type-values') },
   { key: 'p', words: 'Type a phrase', act: trying('phrase') },
   { key: 'a', words: 'Fill the current row', act: trying('fill') },
   { key: 'o', words: 'The current row', act: sheet({ kind: 'row' }) },
@@ -173,15 +187,15 @@ export const KEYS: readonly KeyAct[] = [
   { key: '1', words: 'Coarser grid', act: changeGrid('coarser') },
   { key: '2', words: 'Finer grid', act: changeGrid('finer') },
   { key: '3', words: 'Grid straight, dotted, triplet', act: changeGrid('form') },
-  { key: 'l', words: 'Longer', act: withSelection('resize', { edge: 'end', count: 1 }) },
-  { key: 'l', shift: true, words: 'Shorter', act: withSelection('resize', { edge: 'end', count: -1 }) },
-  { key: 's', words: 'Start later, end stays', act: withSelection('resize', { edge: 'start', count: 1 }) },
-  { key: 's', shift: true, words: 'Start earlier, end stays', act: withSelection('resize', { edge: 'start', count: -1 }) },
-  { key: 'g', words: 'Louder', act: withSelection('velocity-scale', { percent: 115 }) },
-  { key: 'g', shift: true, words: 'Softer', act: withSelection('velocity-scale', { percent: 85 }) },
-  { key: 'm', words: 'Mute the selected notes', act: withSelection('mute', { to: 'muted' }) },
-  { key: 'm', shift: true, words: 'Unmute the selected notes', act: withSelection('mute', { to: 'heard' }) },
-  { key: 'j', words: 'Join', act: withSelection('join', {}) },
+  { key: 'l', words: 'Longer', act: onHandled('resize', { edge: 'end', count: 1 }) },
+  { key: 'l', shift: true, words: 'Shorter', act: onHandled('resize', { edge: 'end', count: -1 }) },
+  { key: 's', words: 'Start later, end stays', act: onHandled('resize', { edge: 'start', count: 1 }) },
+  { key: 's', shift: true, words: 'Start earlier, end stays', act: onHandled('resize', { edge: 'start', count: -1 }) },
+  { key: 'g', words: 'Louder', act: onHandled('velocity-scale', { percent: 115 }) },
+  { key: 'g', shift: true, words: 'Softer', act: onHandled('velocity-scale', { percent: 85 }) },
+  { key: 'm', words: 'Mute', act: onHandled('mute', { to: 'muted' }) },
+  { key: 'm', shift: true, words: 'Unmute', act: onHandled('mute', { to: 'heard' }) },
+  { key: 'j', words: 'Join', act: onHandled('join', {}) },
   { key: 'y', words: 'Duplicate', act: onAnything('duplicate') },
   { key: 'y', shift: true, words: 'Repeat to the end', act: onAnything('repeat', { until: 'end' }) },
   { key: 'v', words: 'Steps or Notes', act: otherViewMode },
@@ -199,7 +213,7 @@ export const KEYS: readonly KeyAct[] = [
   { key: 'Home', words: 'Scroll back in time', act: look((grid) => grid.scroll(-0.8, 0)) },
   { key: 'End', words: 'Scroll on in time', act: look((grid) => grid.scroll(0.8, 0)) },
   { key: 'h', words: 'Hear notes as they are drawn, or not', act: switchHabit('hearsDrawing') },
-  { key: 'i', words: 'Velocity lane', act: switchHabit('laneOpen') },
-  { key: 'ContextMenu', words: 'What can be done with the selected notes', act: openMenu },
+  { key: 'i', words: 'Velocity lane', act: switchLane },
+  { key: 'ContextMenu', words: 'What can be done with the notes', act: openMenu },
   { key: 'F10', shift: true, words: 'The same', act: openMenu },
 ];

@@ -1,49 +1,70 @@
-import { DIVISION_UNITS, divisionName, divisionWords, formOf, historyState } from '@yibbo/core';
+import { DIVISION_UNITS, divisionName, formOf, historyState } from '@yibbo/core';
 import Pin from 'lucide-react/dist/esm/icons/pin.mjs';
 import Play from 'lucide-react/dist/esm/icons/play.mjs';
 import Redo from 'lucide-react/dist/esm/icons/redo.mjs';
 import Square from 'lucide-react/dist/esm/icons/square.mjs';
 import Undo from 'lucide-react/dist/esm/icons/undo.mjs';
-import { useState } from 'react';
+import { View } from '@tamagui/core';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { Stepper } from '../../controls/Stepper';
-import { Words } from '../../controls/words';
 import { undo } from '../../document/undo';
 import type { OpenPart } from '../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../store';
-import { changeGrid, pinsOf } from '../acts/grids';
-import { rowName } from '../acts/rows';
-import { sheetSet } from '../../session/session';
-import { usePlayhead } from './usePlayback';
+import { changeGrid } from '../acts/grids';
+import { openSheet } from '../tools/sheets/open-sheet';
+import { usePins } from './GridWords';
 
-/** Where the thumb is: play, the grid and its stepper, undo. The grid is said in words above. */
-export function Dock({ part, onPlay }: { readonly part: OpenPart; readonly onPlay: () => void }) {
+interface DockProps {
+  readonly part: OpenPart;
+  readonly onPlay: () => void;
+  /** One above the other, at the left of a low window. */
+  readonly isColumn?: boolean;
+}
+
+/** Where the thumb is: play, the grid and its stepper, undo. */
+export function Dock({ part, onPlay, isColumn = false }: DockProps) {
   const isPlaying = useAppSelector((state) => state.session.isPlaying);
+  const buttons = (
+    <>
+      <Press label={isPlaying ? 'Stop' : 'Play'} icon={isPlaying ? Square : Play} iconOnly look="strong" onPress={onPlay} testID="play" />
+      <GridStepper part={part} isColumn={isColumn} />
+      <UndoButtons />
+    </>
+  );
+  if (isColumn)
+    return (
+      <YStack
+        role="group"
+        aria-label="Dock"
+        width={60}
+        flexShrink={0}
+        alignItems="center"
+        justifyContent="space-between"
+        paddingVertical={2}
+        backgroundColor="$wash"
+        borderRightWidth={1}
+        borderColor="$lineStrong"
+      >
+        {buttons}
+      </YStack>
+    );
   return (
-    <YStack
+    <XStack
+      role="group"
+      aria-label="Dock"
+      height={60}
+      flexShrink={0}
+      alignItems="center"
+      justifyContent="center"
+      gap={5}
+      paddingHorizontal={4}
       backgroundColor="$wash"
       borderTopWidth={1}
       borderColor="$lineStrong"
-      paddingHorizontal={8}
-      paddingBottom={6}
-      paddingTop={2}
-      role="group"
-      aria-label="Dock"
     >
-      <XStack justifyContent="center" gap={8} minHeight={20}>
-        <Words small faded data-testid="grid-words">
-          {divisionWords(part.division, part.meter)}
-        </Words>
-        <Pins part={part} />
-        <PassCounter lengthTicks={part.pattern.length} />
-      </XStack>
-      <XStack alignItems="center" justifyContent="center" gap={5}>
-        <Press label={isPlaying ? 'Stop' : 'Play'} icon={isPlaying ? Square : Play} iconOnly look="strong" onPress={onPlay} testID="play" />
-        <GridStepper part={part} />
-        <UndoButtons />
-      </XStack>
-    </YStack>
+      {buttons}
+    </XStack>
   );
 }
 
@@ -56,67 +77,48 @@ export function UndoButtons() {
   );
   const isTrying = useAppSelector((state) => state.trial.trial !== null);
   return (
-    <XStack gap={5}>
+    <>
       <Press label="Undo" icon={Undo} iconOnly disabled={!canUndo && !isTrying} onPress={() => void dispatch(undo('undo'))} />
       <Press label="Redo" icon={Redo} iconOnly disabled={!canRedo} onPress={() => void dispatch(undo('redo'))} />
-    </XStack>
+    </>
   );
 }
 
-/** The exceptions from the grid said beside it, each with its pin. */
-function Pins({ part }: { readonly part: OpenPart }) {
-  const { isSnapping } = useAppSelector((state) => state.preferences);
-  const pins = [
-    ...(part.view.followsZoom ? ['follows zoom'] : []),
-    ...(isSnapping ? [] : ['snap off']),
-    ...pinsOf(part, (pitch) => rowName(part, pitch)),
-  ];
-  if (pins.length === 0) return null;
-  return (
-    <XStack alignItems="center" gap={2} flexShrink={1} minWidth={0}>
-      <Pin size={13} color="var(--faded)" aria-hidden />
-      <Words small faded oneLine data-testid="pins">
-        {pins.join(', ')}
-      </Words>
-    </XStack>
-  );
-}
-
-function GridStepper({ part }: { readonly part: OpenPart }) {
+/** The grid's division between coarser and finer, and its form; a small pin where something has a grid of its own. */
+function GridStepper({ part, isColumn }: { readonly part: OpenPart; readonly isColumn: boolean }) {
   const dispatch = useAppDispatch();
   const { division } = part;
   const form = formOf(division) ?? divisionName(division);
+  const hasPins = usePins(part).length > 0;
   return (
-    <XStack alignItems="center" gap={5}>
-      <Stepper
-        title="Grid"
-        shown={division.unit}
-        width={46}
-        lowerLabel="Coarser grid"
-        raiseLabel="Finer grid"
-        canLower={division.unit !== DIVISION_UNITS[0]}
-        canRaise={division.unit !== DIVISION_UNITS.at(-1)}
-        onStep={(direction) => dispatch(changeGrid(direction === 1 ? 'finer' : 'coarser'))}
-        onShown={{ label: `Grid ${divisionName(division)}: set up`, press: () => dispatch(sheetSet({ kind: 'grid', of: 'pattern' })) }}
-      />
+    <>
+      <View position="relative">
+        <Stepper
+          title="Grid"
+          shown={division.unit}
+          width={46}
+          isColumn={isColumn}
+          lowerLabel="Coarser grid"
+          raiseLabel="Finer grid"
+          canLower={division.unit !== DIVISION_UNITS[0]}
+          canRaise={division.unit !== DIVISION_UNITS.at(-1)}
+          onStep={(direction) => dispatch(changeGrid(direction === 1 ? 'finer' : 'coarser'))}
+          onShown={{ label: `Grid ${divisionName(division)}: set up`, press: () => dispatch(openSheet({ kind: 'grid', of: 'pattern' })) }}
+        />
+        {hasPins ? (
+          <View position="absolute" top={2} left="50%" pointerEvents="none">
+            <Pin size={12} color="var(--act)" aria-hidden />
+          </View>
+        ) : null}
+      </View>
       <Press
         label={`Grid is ${form}: change`}
         shown={form}
+        tight={isColumn}
+        width={isColumn ? undefined : 66}
         look={form === 'straight' ? 'raised' : 'on'}
         onPress={() => dispatch(changeGrid('form'))}
       />
-    </XStack>
-  );
-}
-
-/** Times round since play began. */
-function PassCounter({ lengthTicks }: { readonly lengthTicks: number }) {
-  const [pass, setPass] = useState<number | null>(null);
-  usePlayhead((tick) => setPass(tick === null ? null : Math.floor(tick / lengthTicks) + 1));
-  if (pass === null) return null;
-  return (
-    <Words small strong color="$head" data-testid="pass">
-      pass {pass}
-    </Words>
+    </>
   );
 }

@@ -9,6 +9,9 @@ import { patternViewSet } from '../../preferences/pattern-views';
 import { noticeSet, selectionSet } from '../../session/session';
 import { useRows } from '../grid/useRows';
 
+/** One mark is always whole in view, in pixels; further ones are scrolled to. */
+const MARKS_WIDTH = 84;
+
 /** What is easily overlooked, counted: notes off the grid, rows that are hidden, notes where the sound is not at its best. A tap on a
  *  count selects them, or shows them. Takes no room where there is nothing to say. */
 export function Marks({ part }: { readonly part: OpenPart }) {
@@ -21,12 +24,13 @@ export function Marks({ part }: { readonly part: OpenPart }) {
   if (!offGrid.length && !outside.length && !hidden) return null;
   const showEvery = () => dispatch(patternViewSet({ patternId: part.pattern.id, view: { rowChoice: 'every' } }));
   return (
-    <ScrollView horizontal showsHorizontalScrollIndicator={false} flexGrow={0} borderTopWidth={1} borderColor="$line">
-      <XStack role="group" aria-label="Easily overlooked" gap={4} paddingHorizontal={6}>
+    <ScrollView horizontal showsHorizontalScrollIndicator={false} flexGrow={0} flexShrink={1} minWidth={MARKS_WIDTH}>
+      <XStack role="group" aria-label="Easily overlooked" gap={2}>
         {offGrid.length ? (
           <Press
             label={`${offGrid.length} off grid: select them`}
             shown={`${offGrid.length} off grid`}
+            tight
             onPress={() => dispatch(selectionSet(offGrid.map(({ id }) => id)))}
           />
         ) : null}

@@ -1,31 +1,28 @@
 import { fittingDivision, type Id } from '@yibbo/core';
 import { useEffect, type ReactNode } from 'react';
-import { useMedia } from '@tamagui/core';
 import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';
 import { selectNotes, selectPart, type OpenPart } from '../../session/selectors';
 import { patternViewSet } from '../../preferences/pattern-views';
-import { ActionMenu } from '../tools/menu/ActionMenu';
-import { InfoLine } from './InfoLine';
-import { useKeys } from '../keyboard/useKeys';
 import { NotesGrid } from '../grid/notes/NotesGrid';
-import { Marks } from './Marks';
-import { Notice } from './Notice';
-import { Readout } from './Readout';
-import { RuleStrip } from '../tools/rules/RuleStrip';
-import { SilenceLine } from './SilenceLine';
-import { OpenSheet } from '../tools/sheets/OpenSheet';
 import { StepsGrid } from '../grid/steps/StepsGrid';
-import { TopBar } from './TopBar';
-import { TrackChips } from './TrackChips';
+import { useKeys } from '../keyboard/useKeys';
+import { ActionMenu } from '../tools/menu/ActionMenu';
+import { AllTools } from '../tools/panel/AllTools';
+import { RuleStrip } from '../tools/rules/RuleStrip';
+import { OpenSheet } from '../tools/sheets/OpenSheet';
 import { Tray } from '../tools/tray/Tray';
 import { TrialStrip } from '../tools/trial/TrialStrip';
-import { useLater } from './useLater';
-import { usePlayback } from './usePlayback';
-import { KeepingBar } from '../../song/KeepingBar';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { Dock } from './Dock';
+import { GridArea } from './GridArea';
+import { Readout } from './Readout';
+import { TopRow } from './TopRow';
+import { TrackChips } from './TrackChips';
 import { useAddress } from './useAddress';
+import { useLater } from './useLater';
+import { usePlayback } from './usePlayback';
+import { useScreenShape } from './useScreenShape';
 
 /** A pattern seen for the first time gets the grid that fits its notes best; after that the grid is the person's own. */
 function useFirstGrid(part: OpenPart | null): void {
@@ -46,18 +43,24 @@ export function PatternScreen({ placementId, bar }: { readonly placementId: Id; 
   useKeys(toggle);
   return (
     <YStack height="100dvh" backgroundColor="$paper" overflow="hidden">
-      <TopBar />
-      <KeepingBar />
       {part ? <Editor part={part} onPlay={toggle} /> : null}
     </YStack>
   );
 }
 
+const EDITORS = { phone: PhoneEditor, low: LowEditor, wide: WideEditor } as const;
+
 function Editor({ part, onPlay }: { readonly part: OpenPart; readonly onPlay: () => void }) {
-  const isWide = Boolean(useMedia().wide);
+  const shape = useScreenShape();
+  const Shaped = EDITORS[shape];
   const grid =
     part.viewMode === 'steps' ? <StepsGrid key={part.pattern.id} part={part} /> : <NotesGrid key={part.pattern.id} part={part} />;
-  return isWide ? <WideEditor part={part} grid={grid} onPlay={onPlay} /> : <PhoneEditor part={part} grid={grid} onPlay={onPlay} />;
+  return (
+    <>
+      <TopRow part={part} shape={shape} />
+      <Shaped part={part} grid={<GridArea part={part}>{grid}</GridArea>} onPlay={onPlay} />
+    </>
+  );
 }
 
 interface EditorProps {
@@ -66,36 +69,55 @@ interface EditorProps {
   readonly onPlay: () => void;
 }
 
-/** What stands where the tray does: a trial, a rule or a sheet being set up, on a phone a menu too, else the tray itself. */
-function Tools({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
+/** What is being set up in place of the tools: a menu where it has no place of its own, a trial, a rule or a sheet; null where nothing is. */
+function useSetUp(part: OpenPart, isPanel: boolean, hasMenu: boolean): ReactNode {
   const trial = useAppSelector((state) => state.trial.trial);
-  const rule = useAppSelector((state) => state.session.rule);
-  const menu = useAppSelector((state) => state.session.menu);
-  const sheet = useAppSelector((state) => state.session.sheet);
-  if (menu && !isPanel) return <ActionMenu menu={menu} part={part} isInFlow />;
+  const { rule, menu, sheet } = useAppSelector((state) => state.session);
+  if (menu && hasMenu) return <ActionMenu menu={menu} part={part} isInFlow={!isPanel} />;
   if (trial) return <TrialStrip trial={trial} isPanel={isPanel} />;
   if (rule) return <RuleStrip open={rule} isPanel={isPanel} />;
   if (sheet) return <OpenSheet sheet={sheet} part={part} isPanel={isPanel} />;
-  return <Tray part={part} isPanel={isPanel} />;
+  return null;
 }
 
 function PhoneEditor({ part, grid, onPlay }: EditorProps) {
+  const setUp = useSetUp(part, false, true);
   return (
     <YStack render="main" flex={1} minHeight={0}>
-      <TrackChips part={part} isRail={false} />
-      <InfoLine part={part} />
       {grid}
-      <Marks part={part} />
-      <Notice />
-      <SilenceLine part={part} />
-      <Readout />
-      <Tools part={part} isPanel={false} />
+      {setUp ?? (
+        <>
+          <Readout part={part} />
+          <Tray part={part} />
+        </>
+      )}
       <Dock part={part} onPlay={onPlay} />
     </YStack>
   );
 }
 
+/** A phone on its side: the thumbs are at the edges, and the notes have the whole height between them. */
+function LowEditor({ part, grid, onPlay }: EditorProps) {
+  const setUp = useSetUp(part, true, false);
+  const menu = useAppSelector((state) => state.session.menu);
+  return (
+    <XStack render="main" flex={1} minHeight={0}>
+      <Dock part={part} onPlay={onPlay} isColumn />
+      {grid}
+      <YStack width={setUp ? '43%' : LOW_TOOLS} flexShrink={0} borderLeftWidth={1} borderColor="$line" backgroundColor="$card">
+        {setUp ? null : <Readout part={part} />}
+        <ScrollView flex={1}>{setUp ?? <AllTools part={part} />}</ScrollView>
+      </YStack>
+      {menu ? <ActionMenu menu={menu} part={part} isInFlow={false} /> : null}
+    </XStack>
+  );
+}
+
+/** Width of the tools beside the notes in a low window, in pixels: the readout with its buttons. */
+const LOW_TOOLS = 236;
+
 function WideEditor({ part, grid, onPlay }: EditorProps) {
+  const setUp = useSetUp(part, true, false);
   const menu = useAppSelector((state) => state.session.menu);
   const hasPanel = useLater();
   return (
@@ -104,16 +126,18 @@ function WideEditor({ part, grid, onPlay }: EditorProps) {
         <TrackChips part={part} isRail />
       </ScrollView>
       <YStack flex={1} minWidth={0}>
-        <InfoLine part={part} />
         {grid}
-        <Marks part={part} />
-        <Notice />
-        <SilenceLine part={part} />
-        <Readout />
+        <Readout part={part} />
         <Dock part={part} onPlay={onPlay} />
       </YStack>
-      <ScrollView width={300} flexGrow={0} borderLeftWidth={1} borderColor="$line" backgroundColor="$card">
-        {hasPanel ? <Tools part={part} isPanel /> : null}
+      <ScrollView width={320} flexGrow={0} borderLeftWidth={1} borderColor="$line" backgroundColor="$card">
+        {hasPanel
+          ? (setUp ?? (
+              <YStack padding={8}>
+                <AllTools part={part} />
+              </YStack>
+            ))
+          : null}
       </ScrollView>
       {menu ? <ActionMenu menu={menu} part={part} isInFlow={false} /> : null}
     </XStack>

@@ -9,12 +9,13 @@ import { styled, View } from '@tamagui/core';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { Words } from '../../controls/words';
-import { selectNotes, selectPart, selectSelectedNotes } from '../../session/selectors';
+import { selectHandledNotes, selectHasSelection, selectNotes, type OpenPart } from '../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { tryAction } from '../../session/trials';
 import { fingerSet, selectionSet, type Finger } from '../../session/session';
 import { useEffects } from '../../effects';
 import { rowName } from '../acts/rows';
+import { Marks } from './Marks';
 
 const FINGERS: Readonly<Record<Finger, { readonly next: Finger; readonly label: string; readonly icon: typeof Pencil }>> = {
   draws: { next: 'paints', label: 'One finger draws', icon: Pencil },
@@ -50,11 +51,12 @@ function EraseButton() {
   );
 }
 
-/** The values of what is selected, to press. */
+/** The values of notes, to press. */
 const ValuesFrame = styled(View, {
   render: 'button',
   flexGrow: 1,
   flexShrink: 1,
+  minWidth: 0,
   minHeight: '$touch',
   padding: 0,
   borderWidth: 0,
@@ -64,45 +66,38 @@ const ValuesFrame = styled(View, {
   cursor: 'pointer',
 });
 
-/** What is selected, in words and ranges; a tap on it types other values. */
-export function Readout() {
+/** How many notes actions take where nothing is selected: "all 34 notes". */
+export function allNotesWords(count: number): string {
+  return count === 1 ? 'the one note' : `all ${count} notes`;
+}
+
+/** One line below the notes: the values of what is selected, or of the current note, and what actions take; what is easily overlooked; the
+ *  eraser and what one finger does. A tap on the values types others. */
+export function Readout({ part }: { readonly part: OpenPart }) {
   const dispatch = useAppDispatch();
-  const part = useAppSelector(selectPart);
   const notes = useAppSelector(selectNotes);
-  const selected = useAppSelector(selectSelectedNotes);
-  if (!part) return null;
-  const words = selected.length
-    ? notesInWords(selected, part.meter, (pitch) => rowName(part, pitch))
-    : notes.length
-      ? `Nothing selected: buttons act on ${notes.length === 1 ? 'the one note' : `all ${notes.length} notes`}`
-      : 'Tap the grid to put a note there';
   return (
-    <XStack alignItems="center" gap={4} paddingLeft={10} minHeight="$touch" backgroundColor="$paper" borderTopWidth={1} borderColor="$line">
-      {selected.length ? (
-        <ValuesFrame aria-label={`${words}: type values`} onPress={() => dispatch(tryAction('type-values'))}>
-          <Words
-            small
-            strong
-            textAlign="left"
-            textDecorationLine="underline"
-            textDecorationStyle="dotted"
-            data-testid="readout"
-            aria-live="polite"
-          >
-            {words}
-          </Words>
-        </ValuesFrame>
-      ) : (
-        <Words small flexGrow={1} flexShrink={1} data-testid="readout" aria-live="polite">
-          {words}
-        </Words>
-      )}
-      {selected.length ? (
-        <Press label="Deselect" shown="Deselect" onPress={() => dispatch(selectionSet([]))} />
+    <XStack
+      role="group"
+      aria-label="Readout"
+      alignItems="center"
+      height="$touch"
+      flexShrink={0}
+      gap={2}
+      paddingLeft={10}
+      backgroundColor="$paper"
+      borderTopWidth={1}
+      borderColor="$line"
+    >
+      <Values part={part} />
+      <Marks part={part} />
+      {useAppSelector(selectHasSelection) ? (
+        <Press label="Deselect" shown="Deselect" tight onPress={() => dispatch(selectionSet([]))} />
       ) : (
         <Press
           label="Select all notes"
           shown="All"
+          tight
           disabled={notes.length === 0}
           onPress={() => dispatch(selectionSet(notes.map(({ id }) => id)))}
         />
@@ -110,5 +105,42 @@ export function Readout() {
       <EraseButton />
       <FingerSwitch />
     </XStack>
+  );
+}
+
+function Values({ part }: { readonly part: OpenPart }) {
+  const dispatch = useAppDispatch();
+  const count = useAppSelector((state) => selectNotes(state).length);
+  const handled = useAppSelector(selectHandledNotes);
+  const hasSelection = useAppSelector(selectHasSelection);
+  if (handled.length === 0)
+    return (
+      <Words small oneLine flexGrow={1} data-testid="readout" aria-live="polite">
+        {count ? allNotesWords(count) : 'Tap the grid to put a note there'}
+      </Words>
+    );
+  const words = notesInWords(handled, part.meter, (pitch) => rowName(part, pitch));
+  const ids = handled.map(({ id }) => id);
+  return (
+    <ValuesFrame aria-label={`${words}: type values`} onPress={() => dispatch(tryAction('type-values', undefined, ids))}>
+      <Words
+        small
+        strong
+        textAlign="left"
+        textDecorationLine="underline"
+        textDecorationStyle="dotted"
+        maxWidth="100%"
+        oneLine
+        data-testid="readout"
+        aria-live="polite"
+      >
+        {words}
+      </Words>
+      {hasSelection ? null : (
+        <Words faded fontSize="$1" lineHeight="$1" maxWidth="100%" oneLine>
+          actions take {allNotesWords(count)}
+        </Words>
+      )}
+    </ValuesFrame>
   );
 }

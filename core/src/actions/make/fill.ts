@@ -10,7 +10,7 @@ export const fill = notesAction({
   subject: 'notes',
   takes: 'row',
   label: 'Fill the row',
-  help: 'Puts hits on the current row: every few steps, or a number of hits spread evenly over some steps, again and again to its end. Hits that are there already stay as they are, or all give way, by choice.',
+  help: 'Puts hits on the current row: every few steps, or a number of hits spread evenly over some steps, again and again to its end; with one of every few louder, where accents are more than 1 apart. Hits that are there already stay as they are, or all give way, by choice.',
   words: ['every', 'euclid', 'even', 'spread', 'hats', 'pulse', 'rhythm'],
   params: paramsOf({
     how: choiceParam('How', ['every', 'spread'], 'every', { every: 'every few steps', spread: 'hits, evenly' }),
@@ -19,7 +19,7 @@ export const fill = notesAction({
     over: wholeParam('Over', 1, 64, 16, 'steps'),
     offset: wholeParam('From step', 0, 63, 0),
     velocity: sliderParam('Velocity', 1, 127, 90, ''),
-    accent: wholeParam('Accent every', 0, 16, 0, 'hits'),
+    accent: wholeParam('Accent every', 0, 16, 1, 'hits'),
     there: choiceParam('Hits there already', ['stay', 'go'], 'stay', { go: 'are replaced' }),
     of: amountParam('Steps of'),
   }),
@@ -38,7 +38,7 @@ export const fill = notesAction({
     const made = lines
       .filter((_line, index) => isHit(index))
       .map((start, index) => {
-        const isAccent = params.accent > 0 && index % params.accent === 0;
+        const isAccent = params.accent > 1 && index % params.accent === 0;
         const velocity = Math.round(isAccent ? Math.max(params.velocity, ACCENT_VELOCITY) : params.velocity);
         const length = lineAfter(grid, start) - start;
         return { id: context.newId('fill', start), patternId: context.patternId, start, length, pitch, velocity };

@@ -1,5 +1,5 @@
 import type { Id } from '@yibbo/core';
-import { selectPart, selectSelectedNotes } from '../../../session/selectors';
+import { selectHandledNotes, selectPart } from '../../../session/selectors';
 import type { Thunk } from '../../../store';
 
 /** Sounds a note that was just drawn, chosen or moved, at its velocity, where the person wants to hear such notes. */
@@ -13,7 +13,7 @@ export function hearNote(trackId: Id, pitch: number, velocity: number): Thunk {
 export function hearCarried(): Thunk {
   return (dispatch, getState) => {
     const state = getState();
-    const [first] = selectSelectedNotes(state);
+    const [first] = selectHandledNotes(state);
     const part = selectPart(state);
     if (first && part) dispatch(hearNote(part.track.id, first.pitch + (state.nudge.carried?.semitones ?? 0), first.velocity));
   };

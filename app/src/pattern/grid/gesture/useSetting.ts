@@ -1,6 +1,6 @@
 import type { GestureSetting, Id } from '@yibbo/core';
 import { useMemo } from 'react';
-import { selectSelectedNotes, type OpenPart } from '../../../session/selectors';
+import { selectHandledNotes, selectSelectedNotes, type OpenPart } from '../../../session/selectors';
 import { useAppSelector } from '../../../store';
 import type { GridRow } from '../../acts/rows';
 
@@ -8,6 +8,12 @@ export const DRAWN_VELOCITY = 100;
 
 export function useSelectedIds(): ReadonlySet<Id> {
   const notes = useAppSelector(selectSelectedNotes);
+  return useMemo(() => new Set(notes.map(({ id }) => id)), [notes]);
+}
+
+/** What can be taken hold of by its ends: what is selected, else the current note. */
+export function useHandledIds(): ReadonlySet<Id> {
+  const notes = useAppSelector(selectHandledNotes);
   return useMemo(() => new Set(notes.map(({ id }) => id)), [notes]);
 }
 

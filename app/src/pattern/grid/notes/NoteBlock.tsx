@@ -13,6 +13,8 @@ export interface NoteBlockProps {
   /** What its bend line climbs, where that is not a semitone a row. */
   readonly ladder?: readonly number[] | null;
   readonly isSelected?: boolean;
+  /** Drawn last, while nothing is selected. */
+  readonly isCurrent?: boolean;
   /** Whether its ends are shown to take hold of. */
   readonly hasHandles?: boolean;
   readonly isOffGrid?: boolean;
@@ -49,6 +51,7 @@ export const NoteBlock = memo(
     colour,
     ladder,
     isSelected,
+    isCurrent,
     hasHandles,
     isOffGrid,
     isBeyond,
@@ -68,8 +71,12 @@ export const NoteBlock = memo(
       borderRadius: blockRadius(height),
       border: isOutline ? '1px solid var(--faded)' : `1.5px ${isUnsure(note) ? 'dashed' : 'solid'} ${colour}`,
       background: isOutline || note.muted ? 'transparent' : isBeyond ? HATCH : filled,
-      boxShadow: isSelected ? '0 0 0 2px var(--card), 0 0 0 4px var(--act)' : undefined,
-      zIndex: isSelected ? 2 : 1,
+      boxShadow: isSelected
+        ? '0 0 0 2px var(--card), 0 0 0 4px var(--act)'
+        : isCurrent
+          ? '0 0 0 1px var(--card), 0 0 0 2px var(--ink)'
+          : undefined,
+      zIndex: isSelected || isCurrent ? 2 : 1,
       pointerEvents: 'none',
     };
     return (
@@ -108,6 +115,7 @@ const COMPARED = [
   'height',
   'colour',
   'isSelected',
+  'isCurrent',
   'hasHandles',
   'isOffGrid',
   'isBeyond',

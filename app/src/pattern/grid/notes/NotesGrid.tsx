@@ -1,5 +1,4 @@
 import { useCallback, useMemo, type PointerEvent, type RefCallback, type RefObject } from 'react';
-import { useMedia } from '@tamagui/core';
 import { useEffects } from '../../../effects';
 import type { OpenPart } from '../../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../store';
@@ -7,6 +6,7 @@ import { takeRow } from '../../acts/row-acts';
 import { rowName } from '../../acts/rows';
 import { gestureWords } from '../../screen/gesture-words';
 import { GestureHint } from '../../screen/GestureHint';
+import { ViewPress } from '../../screen/ViewPress';
 import { LANE_HEIGHT } from '../lanes/lane-size';
 import { VelocityLane } from '../lanes/VelocityLane';
 import { useActiveRow } from '../useActiveRow';
@@ -22,8 +22,8 @@ import { Ruler } from './Ruler';
 import { useGridCursor } from './useGridCursor';
 import { NO_IDS, useLaneOpen, useNotesHand, useNotesView, type NotesHand, type NotesView } from './useNotesView';
 
-const RULER_TOUCH = 44;
-const RULER_MOUSE = 28;
+/** The ruler is a thumb high: its corner and its end are there to press. */
+const RULER_HEIGHT = 44;
 
 /** The pattern as pitch against time. */
 export function NotesGrid({ part }: { readonly part: OpenPart }) {
@@ -35,7 +35,6 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
   const hasLane = useLaneOpen();
   const isDrums = part.track.kind === 'drums';
   const stripWidth = isDrums ? 88 : 48;
-  const rulerHeight = useMedia().wide ? RULER_MOUSE : RULER_TOUCH;
   const { pitch: activePitch } = useActiveRow(part);
   const take = useCallback(
     (pitch: number) => {
@@ -53,19 +52,21 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
         minHeight: 0,
         display: 'grid',
         gridTemplateColumns: `${stripWidth}px 1fr`,
-        gridTemplateRows: `${rulerHeight}px 1fr${hasLane ? ` ${LANE_HEIGHT}px` : ''}`,
+        gridTemplateRows: `${RULER_HEIGHT}px 1fr${hasLane ? ` ${LANE_HEIGHT}px` : ''}`,
         overflow: 'hidden',
       }}
     >
-      <div style={{ background: 'var(--wash)', borderBottom: '1px solid var(--lineStrong)' }} />
-      <Ruler viewport={viewport} part={part} notes={shown} height={rulerHeight} />
+      <div style={{ background: 'var(--wash)', borderBottom: '1px solid var(--lineStrong)', display: 'flex' }}>
+        <ViewPress part={part} />
+      </div>
+      <Ruler viewport={viewport} part={part} notes={shown} height={RULER_HEIGHT} />
       <PitchStrip viewport={viewport} rows={rows} active={activePitch} onTake={take} isDrums={isDrums} />
       <NotesSurface view={view} hand={hand} surfaceRef={surfaceRef} followRef={followRef} />
       <EdgeMarks
         viewport={viewport}
         rows={rows}
         notes={shown}
-        edges={{ left: stripWidth, top: rulerHeight, bottom: hasLane ? LANE_HEIGHT : 0 }}
+        edges={{ left: stripWidth, top: RULER_HEIGHT, bottom: hasLane ? LANE_HEIGHT : 0 }}
       />
       {hasLane ? <VelocityLane part={part} viewport={viewport} notes={shown} selected={view.selected} /> : null}
       <GestureHint
@@ -148,14 +149,14 @@ function GroundLayers({ view: { part, rows, window } }: { readonly view: NotesVi
 
 /** The notes: repeats of rows, the original while a trial shows another, those that are there, those being dragged. */
 function NoteLayers({ view, hand }: SurfaceProps) {
-  const { part, rows, window, notes, shown, selected, areMarks } = view;
+  const { part, rows, window, notes, shown, selected, handled, areMarks } = view;
   const repeats = useMemo(() => repeatsIn(shown, part), [shown, part]);
   const place = { part, rows, window };
   return (
     <>
       <NotesLayer notes={repeats} {...place} selected={NO_IDS} lifted={NO_IDS} isOutline />
       {shown === notes ? null : <NotesLayer notes={notes} {...place} selected={NO_IDS} lifted={NO_IDS} isOutline />}
-      <NotesLayer notes={shown} {...place} selected={selected} lifted={hand.lifted} areMarks={areMarks} isNamed />
+      <NotesLayer notes={shown} {...place} selected={selected} handled={handled} lifted={hand.lifted} areMarks={areMarks} isNamed />
       <GestureLayer gesture={hand.goingOn} setting={hand.setting} lifted={hand.liftedNotes} {...place} />
     </>
   );

@@ -157,12 +157,16 @@ export const MARK_WIDTH = 14;
 /** With more notes selected than this, their ends are still there to drag but no longer drawn. */
 const MOST_HANDLES = 40;
 
+const NO_HANDLED: ReadonlySet<Id> = new Set();
+
 interface NotesLayerProps {
   readonly notes: readonly Note[];
   readonly part: OpenPart;
   readonly rows: readonly GridRow[];
   readonly window: GridWindow;
   readonly selected: ReadonlySet<Id>;
+  /** Notes whose ends can be taken hold of: the selected ones, else the current one. */
+  readonly handled?: ReadonlySet<Id>;
   /** Notes a gesture has lifted out: it draws them itself. */
   readonly lifted: ReadonlySet<Id>;
   readonly isOutline?: boolean;
@@ -173,7 +177,7 @@ interface NotesLayerProps {
 }
 
 export const NotesLayer = memo(function NotesLayer(props: NotesLayerProps) {
-  const { part, rows, window, selected, isOutline, isNamed } = props;
+  const { part, rows, window, handled = NO_HANDLED, isOutline, isNamed } = props;
   const rowIndex = useMemo(() => new Map(rows.map(({ pitch }, index) => [pitch, index])), [rows]);
   const ladder = useMemo(() => ladderOf(rows), [rows]);
   const placed = placedIn(props, rowIndex, ladder);
@@ -185,7 +189,8 @@ export const NotesLayer = memo(function NotesLayer(props: NotesLayerProps) {
       {...each}
       colour={colour}
       isOutline={isOutline}
-      hasHandles={each.isSelected && selected.size <= MOST_HANDLES}
+      isCurrent={!each.isSelected && handled.has(each.note.id)}
+      hasHandles={handled.has(each.note.id) && handled.size <= MOST_HANDLES}
       named={isNamed ? { rowLabel: rows[rowIndex.get(each.note.pitch)!]!.name, meters: part.meters } : undefined}
     />
   ));

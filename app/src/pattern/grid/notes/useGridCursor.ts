@@ -16,7 +16,7 @@ import {
 import { useState, type KeyboardEvent, type RefObject } from 'react';
 import { addNotes } from '../../../document/edits';
 import { useEffects } from '../../../effects';
-import { selectHasSelection, selectNotes, type OpenPart } from '../../../session/selectors';
+import { selectHandledNotes, selectNotes, type OpenPart } from '../../../session/selectors';
 import { cursorSet, selectionSet, spanSet } from '../../../session/session';
 import { useAppDispatch, useAppSelector } from '../../../store';
 import type { GridRow } from '../../acts/rows';
@@ -112,12 +112,12 @@ const ARROWS: Readonly<Record<string, readonly [steps: number, rowsDown: number]
   ArrowDown: [0, 1],
 };
 
-/** Moving about and entering notes on the grid by keys: arrows go from step to step and row to row while nothing is selected, with
+/** Moving about and entering notes on the grid by keys: arrows go from step to step and row to row while no note is selected or current, with
  *  Ctrl always, Ctrl Home and End to the ends of the row; Enter puts a note there, or selects the one that is there; with Q held, arrows leave a note wherever they go. B begins a frame that the
  *  arrows stretch; Shift and Enter mark its time on the ruler. */
 export function useGridCursor(parts: CursorParts): GridCursor {
   const { held } = useEffects();
-  const hasSelection = useAppSelector(selectHasSelection);
+  const hasHandled = useAppSelector((state) => selectHandledNotes(state).length > 0);
   const acts = useCursorActs(parts);
   const { place, here, rowIndex, setPlace, go, goToEnd } = useCursorPlace(parts);
   const [corner, setCorner] = useState<Place | null>(null);
@@ -136,7 +136,7 @@ export function useGridCursor(parts: CursorParts): GridCursor {
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.target !== parts.surface.current || event.altKey) return;
     const ctrl = event.ctrlKey || event.metaKey;
-    const arrow = (hasSelection && !ctrl && !corner) || event.shiftKey ? undefined : ARROWS[event.key];
+    const arrow = (hasHandled && !ctrl && !corner) || event.shiftKey ? undefined : ARROWS[event.key];
     if (arrow) {
       if (held.has('paint')) acts.putNote(here());
       arrive(go(...arrow));

@@ -6,10 +6,11 @@ import { useAppDispatch, useAppSelector } from '../../../store';
 import { finishGesture } from '../gesture/finish';
 import { liftedIds, useGoingOn, useHand } from '../gesture/useHand';
 import { useListen } from '../gesture/useListen';
-import { useGestureSetting, useSelectedIds } from '../gesture/useSetting';
+import { useGestureSetting, useHandledIds, useSelectedIds } from '../gesture/useSetting';
 import { useRows } from '../useRows';
+import { usePlayInView } from '../viewport/usePlayInView';
 import { useFollowZoom } from '../viewport/useFollowZoom';
-import { useBarInView, useSelectionInView, useSized, useViewport } from '../viewport/useViewport';
+import { useBarInView, useSelectionInView, useSized, useViewport, useZoomKept } from '../viewport/useViewport';
 import { useFollow, useGridWindow } from '../viewport/viewport';
 import { useSurface } from './useSurface';
 
@@ -24,23 +25,26 @@ export function useNotesView(part: OpenPart) {
   const window = useGridWindow(viewport);
   const followRef = useFollow(viewport, window);
   const selected = useSelectedIds();
+  const handled = useHandledIds();
   const surfaceRef = useRef<HTMLDivElement>(null);
   const areMarks = useAppSelector((state) => state.preferences.hitsAsMarks) && part.track.kind === 'drums';
   useSized(surfaceRef, viewport);
   useFollowZoom(part, viewport);
   useBarInView(part, viewport);
+  useZoomKept(part, viewport);
+  usePlayInView(part, viewport);
   useSelectionInView(viewport, rows, shown, selected);
-  return { view: { part, notes, shown, rows, viewport, window, selected, areMarks }, surfaceRef, followRef };
+  return { view: { part, notes, shown, rows, viewport, window, selected, handled, areMarks }, surfaceRef, followRef };
 }
 
 export type NotesView = ReturnType<typeof useNotesView>['view'];
 
 /** What fingers, mouse and held keys are doing with the notes in view. */
-export function useNotesHand({ part, shown, rows, viewport, selected, areMarks }: NotesView, surfaceRef: RefObject<HTMLDivElement | null>) {
+export function useNotesHand({ part, shown, rows, viewport, handled, areMarks }: NotesView, surfaceRef: RefObject<HTMLDivElement | null>) {
   const dispatch = useAppDispatch();
   const setting = useGestureSetting(part, rows);
   const { grid, rowGrids } = part;
-  const surface = useSurface(surfaceRef, { viewport, rows, notes: shown, handled: selected, areMarks, grid, rowGrids });
+  const surface = useSurface(surfaceRef, { viewport, rows, notes: shown, handled, areMarks, grid, rowGrids });
   const hand = useHand({
     surface,
     setting,

@@ -1,14 +1,16 @@
-import { useMemo, useRef, type PointerEvent } from 'react';
+import { useMemo, useRef, type CSSProperties, type PointerEvent } from 'react';
 import { useMedia } from '@tamagui/core';
 import { selectNotes, selectShownNotes, type OpenPart } from '../../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../store';
 import { activeRow, rowName, stepRowsFor, type GridRow } from '../../acts/rows';
 import { GestureHint } from '../../screen/GestureHint';
+import { ViewPress } from '../../screen/ViewPress';
 import { gestureWords } from '../../screen/gesture-words';
 import { finishGesture } from '../gesture/finish';
 import { useGoingOn, useHand } from '../gesture/useHand';
 import { useListen } from '../gesture/useListen';
 import { useGestureSetting, useSelectedIds } from '../gesture/useSetting';
+import { usePlayedBar } from '../viewport/usePlayInView';
 import { BarBar } from './BarBar';
 import { heldNotes, withGestures } from './gesture-notes';
 import { useRowInView, useStepLight } from './in-view';
@@ -17,6 +19,9 @@ import { StepRow } from './StepRow';
 import { cellAt, useCellSurface, type CellsByRow } from './useCellSurface';
 import { useStepKeys } from './useStepKeys';
 
+/** Free below the last row, in pixels, so that what lies over the foot of the notes never covers it for good. */
+const OVERLAY_ROOM = 52;
+
 /** What the steps show: the rows, the bar and its cells, the notes. */
 function useSteps(part: OpenPart) {
   const original = useAppSelector(selectNotes);
@@ -24,7 +29,7 @@ function useSteps(part: OpenPart) {
   const rows = useMemo(() => stepRowsFor(part, original), [part, original]);
   const bar = Math.min(part.view.bar, barCount(part) - 1);
   const cells: CellsByRow = useMemo(() => new Map(rows.map(({ pitch }) => [pitch, cellsOf(part, bar, pitch)])), [part, bar, rows]);
-  return { original, notes, rows, bar, cells, active: activeRow(rows, original, part.view.activeRow) };
+  return { original, notes, rows, bar, cells, active: activeRow(part, rows, original, part.view.activeRow) };
 }
 
 /** The pattern as rows of cells, a bar at a time. On a phone the current row is open and the others are strips; wide, all are open. */
@@ -45,11 +50,12 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
   const onKeyDown = useStepKeys({ container, part, notes, cells, setting });
   useStepLight(container, part, cells);
   useRowInView(container, active);
+  usePlayedBar(part, bar);
   const goingOn = useGoingOn(gesture);
   const shown = withGestures(notes, gestures.length > 1 ? gestures : [goingOn], part.pattern.id, setting);
   return (
     <div style={{ position: 'relative', flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>
-      <BarBar part={part} bar={bar} />
+      <StepsHead part={part} bar={bar} />
       <div
         ref={container}
         {...handlers}
@@ -61,7 +67,7 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
         data-testid="steps-grid"
         role="group"
         aria-label={`Steps of ${part.track.name}, bar ${bar + 1}. Arrow keys move, Enter sets a hit or takes it away, Shift and Enter selects it.`}
-        style={{ flex: 1, minHeight: 0, overflowY: 'auto', userSelect: 'none', background: 'var(--paper)' }}
+        style={{ flex: 1, minHeight: 0, overflowY: 'auto', paddingBottom: OVERLAY_ROOM, userSelect: 'none', background: 'var(--paper)' }}
       >
         <StepRows part={part} steps={{ ...steps, notes: shown }} isTrial={steps.original !== notes} />
       </div>
@@ -77,6 +83,29 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
     </div>
   );
 }
+
+/** Above the steps: the view's switch and the bars of the pattern. */
+function StepsHead({ part, bar }: { readonly part: OpenPart; readonly bar: number }) {
+  return (
+    <div style={HEAD}>
+      <div style={{ width: 56, flexShrink: 0, borderRight: '1px solid var(--lineStrong)' }}>
+        <ViewPress part={part} />
+      </div>
+      <BarBar part={part} bar={bar} />
+    </div>
+  );
+}
+
+const HEAD: CSSProperties = {
+  display: 'flex',
+  height: 44,
+  flexShrink: 0,
+  overflow: 'hidden',
+  alignItems: 'center',
+  background: 'var(--wash)',
+  borderBottom: '1px solid var(--lineStrong)',
+  boxSizing: 'border-box',
+};
 
 interface StepRowsProps {
   readonly part: OpenPart;

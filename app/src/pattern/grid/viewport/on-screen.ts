@@ -5,6 +5,8 @@ interface Shown {
   readonly viewport: Viewport;
   readonly range: () => ShownRange;
   readonly places: () => readonly NotePlace[];
+  /** The index of a pitch's row; -1 where that is hidden. */
+  readonly rowOf: (pitch: number) => number;
 }
 
 /** A stretch of time that was in view, and of which song. */
@@ -47,6 +49,18 @@ export class GridOnScreen {
   scroll(across: number, down: number): void {
     const viewport = this.shown?.viewport;
     viewport?.scrollBy(across * viewport.width, down * viewport.height);
+  }
+
+  /** Whether a place is on screen. */
+  isInView(tick: number, pitch: number): boolean {
+    const row = this.shown?.rowOf(pitch) ?? -1;
+    return row >= 0 && this.shown!.viewport.shows(tick, 1, row);
+  }
+
+  /** Scrolls just far enough that a place is in view. */
+  reveal(tick: number, pitch: number): void {
+    const row = this.shown?.rowOf(pitch) ?? -1;
+    if (row >= 0) this.shown!.viewport.reveal(tick, row);
   }
 
   /** Scrolls to the nearest note that is out of sight, if there is one. */

@@ -1,10 +1,10 @@
-import { clamp, type Id, type Note } from '@yibbo/core';
+import { clamp, gridAt, stepTicks, type Id, type Note } from '@yibbo/core';
 import { useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
 import { useEffects } from '../../../effects';
 import { patternViewSet } from '../../../preferences/pattern-views';
 import type { OpenPart } from '../../../session/selectors';
 import { useAppDispatch } from '../../../store';
-import { rowChoice, type GridRow } from '../../acts/rows';
+import { middlePitch, rowChoice, type GridRow } from '../../acts/rows';
 import { useAtRest } from './useAtRest';
 import { SHOW_MARGIN, Viewport, type NotePlace, type ShownRange } from './viewport';
 
@@ -13,10 +13,14 @@ const ZOOM_STEP = 1.12;
 export const ZOOM_BY = 1.4;
 const DRUM_ROW_PIXELS = 34;
 const PITCH_ROW_PIXELS = 26;
-/** Rows begin no lower than this, so that notes stay easy to see and to hit. */
+/** Rows begin no lower than this, so that notes stay easy to see and to hit: by a mouse, and by a thumb. */
 const LEAST_PITCH_ROW = 18;
+const LEAST_ROW_ON_PHONE = 26;
+/** The least width of a step in the first view on a phone, in pixels: half a thumb. */
+const LEAST_STEP_ON_PHONE = 21;
+const WIDE_FROM = 600;
 
-/** A view of the part for as long as it is open: the whole pattern or its first four bars, with its notes in the middle. */
+/** A view of the part for as long as it is open: its first bars, with its notes in the middle; or as it was last zoomed. */
 export function useViewport(part: OpenPart, rows: readonly GridRow[], notes: readonly Note[]): Viewport {
   const { grid } = useEffects();
   const [viewport] = useState(() => new Viewport(part.pattern.length * 1.5, rows.length));
@@ -31,11 +35,11 @@ export function useViewport(part: OpenPart, rows: readonly GridRow[], notes: rea
       if (viewport.width === 0 || fitted.current === shown) return;
       const isNew = fitted.current === null;
       fitted.current = shown;
-      const bars = Math.min(part.bars, viewport.width > 700 ? 4 : 2);
       const { fromRow, toRow } = rangeOf(part, rows, notes);
       const isDrums = part.track.kind === 'drums';
       const fitting = Math.floor(viewport.height / Math.max(1, toRow - fromRow + 1));
-      viewport.setRowPixels(isDrums ? DRUM_ROW_PIXELS : clamp(fitting, LEAST_PITCH_ROW, PITCH_ROW_PIXELS));
+      const least = viewport.width > WIDE_FROM ? LEAST_PITCH_ROW : LEAST_ROW_ON_PHONE;
+      viewport.setRowPixels(part.view.zoom?.rowPixels ?? (isDrums ? DRUM_ROW_PIXELS : clamp(fitting, least, PITCH_ROW_PIXELS)));
       const middleRow = isDrums ? rows.length : (fromRow + toRow - 1) / 2;
       if (!isNew) return viewport.middle(middleRow);
       const barTicks = part.pattern.length / part.bars;
@@ -43,7 +47,8 @@ export function useViewport(part: OpenPart, rows: readonly GridRow[], notes: rea
       const before = grid.timeOf(part.track.songId);
       const isSameBar = before !== null && barInView(before.fromTick, part) === shownBar;
       const fromTick = isSameBar ? before.fromTick : shownBar * barTicks;
-      const spanTicks = before ? (viewport.width - SHOW_MARGIN) / before.pixelsPerTick : barTicks * bars;
+      const pixelsPerTick = before?.pixelsPerTick ?? part.view.zoom?.pixelsPerTick ?? firstZoom(part, viewport.width);
+      const spanTicks = (viewport.width - SHOW_MARGIN) / pixelsPerTick;
       viewport.show(fromTick, fromTick + spanTicks, middleRow);
     };
     fit();
@@ -57,10 +62,24 @@ export function useViewport(part: OpenPart, rows: readonly GridRow[], notes: rea
     [viewport, part.track.songId, grid],
   );
   useEffect(
-    () => grid.show({ viewport, range: () => rangeOf(part, rows, notes), places: () => placesOf(rows, notes) }),
+    () =>
+      grid.show({
+        viewport,
+        range: () => rangeOf(part, rows, notes),
+        places: () => placesOf(rows, notes),
+        rowOf: (pitch) => rows.findIndex((row) => row.pitch === pitch),
+      }),
     [viewport, part, rows, notes, grid],
   );
   return viewport;
+}
+
+/** The zoom a pattern is first seen at, in pixels a tick: wide, up to four bars; on a phone one, and steps no narrower than half a thumb. */
+function firstZoom({ pattern, bars, grid }: OpenPart, width: number): number {
+  const barTicks = pattern.length / bars;
+  const isPhone = width <= WIDE_FROM;
+  const fitting = (width - SHOW_MARGIN) / (barTicks * Math.min(bars, isPhone ? 1 : 4));
+  return isPhone ? Math.max(fitting, LEAST_STEP_ON_PHONE / stepTicks(gridAt(grid, 0))) : fitting;
 }
 
 /** How far into a bar the view may begin and still count as beginning with it, as a share of the bar. */
@@ -72,6 +91,18 @@ function barInView(fromTick: number, { pattern, bars }: OpenPart): number {
 }
 
 const BAR_REST_MS = 250;
+
+/** Remembers a person's own zoom of a pattern once it rests. */
+export function useZoomKept(part: OpenPart, viewport: Viewport): void {
+  const dispatch = useAppDispatch();
+  const keep = () => {
+    const { pixelsPerTick, rowPixels, hasOwnZoom } = viewport;
+    const { zoom } = part.view;
+    if (hasOwnZoom && (zoom?.pixelsPerTick !== pixelsPerTick || zoom.rowPixels !== rowPixels))
+      dispatch(patternViewSet({ patternId: part.pattern.id, view: { zoom: { pixelsPerTick, rowPixels } } }));
+  };
+  useAtRest(viewport, BAR_REST_MS, keep, part);
+}
 
 /** Keeps the bar that the pattern is seen from, for Steps and for the address, in step with where the notes have been scrolled to. */
 export function useBarInView(part: OpenPart, viewport: Viewport): void {
@@ -142,23 +173,15 @@ export function placesOf(rows: readonly GridRow[], notes: readonly Note[]): read
   });
 }
 
-/** The row to begin at where there are no notes: middle C, or the middle of where the sound is at its best, if that is well away from it. */
-function middleOf(rows: readonly GridRow[]): number {
-  const useful = rows.filter(({ isUseful }) => isUseful).map(({ pitch }) => pitch);
-  const [high, low] = [useful[0] ?? 127, useful.at(-1) ?? 0];
-  const start = 60 - low >= 6 && high - 60 >= 6 ? 60 : (low + high) >> 1;
-  return Math.max(
-    0,
-    rows.findIndex(({ pitch }) => pitch <= start),
-  );
-}
-
 /** The time and rows that hold every note; the whole pattern round the middle where there are none. */
 function rangeOf(part: OpenPart, rows: readonly GridRow[], notes: readonly Note[]): ShownRange {
   const index = new Map(rows.map(({ pitch }, at) => [pitch, at]));
   const used = notes.map(({ pitch }) => index.get(pitch)).filter((at) => at !== undefined);
   const end = notes.reduce((tick, note) => Math.max(tick, note.start + note.length), part.pattern.length);
-  const middle = middleOf(rows);
+  const middle = Math.max(
+    0,
+    rows.findIndex(({ pitch }) => pitch <= middlePitch(part)),
+  );
   return {
     fromTick: 0,
     toTick: end,

@@ -41,6 +41,8 @@ export class Viewport {
   scrollY = 0;
   width = 0;
   height = 0;
+  /** Whether the zoom is a person's own, not the one the pattern was first shown at. */
+  hasOwnZoom = false;
   private listeners = new Set<() => void>();
   private lastWindow: GridWindow | null = null;
   private isZooming = false;
@@ -57,9 +59,8 @@ export class Viewport {
     return () => this.listeners.delete(listener);
   };
 
-  /** Takes another size; what was half way down stays there, so that a sheet below does not cover what is being worked on. */
+  /** Takes another size. What is at the top stays there: no row moves because something comes or goes below. */
   resize(width: number, height: number): void {
-    if (this.height > 0) this.scrollY += (this.height - height) / 2;
     this.width = width;
     this.height = height;
     this.settle();
@@ -80,6 +81,7 @@ export class Viewport {
 
   /** Zooms time and rows by factors, keeping the point at (x, y) under the fingers. */
   zoomBy(timeFactor: number, rowFactor: number, x: number, y: number): void {
+    this.hasOwnZoom = true;
     const tick = (this.scrollX + x) / this.pixelsPerTick;
     const row = (this.scrollY + y) / this.rowPixels;
     this.pixelsPerTick = clamp(this.pixelsPerTick * timeFactor, 2 / TICKS_PER_QUARTER, 1600 / TICKS_PER_QUARTER);
@@ -112,6 +114,7 @@ export class Viewport {
   /** Brings a whole range of time and rows into view, rows no larger than they were. */
   fit({ fromTick, toTick, fromRow, toRow }: ShownRange): void {
     if (this.height === 0) return;
+    this.hasOwnZoom = true;
     this.rowPixels = clamp(Math.min(this.rowPixels, this.height / Math.max(1, toRow - fromRow)), LEAST_ROW, MOST_ROW);
     this.show(fromTick, toTick, (fromRow + toRow - 1) / 2);
   }

@@ -1,17 +1,30 @@
-import { ACTIONS, gridOfRow, lineAfter, lineBefore, notesInSpan, paramFields, type ActionId, type Note } from '@yibbo/core';
+import {
+  ACTIONS,
+  gridOfRow,
+  lineAfter,
+  lineBefore,
+  notesInSpan,
+  paramFields,
+  type ActionFamily,
+  type ActionId,
+  type Note,
+} from '@yibbo/core';
+import Down from 'lucide-react/dist/esm/icons/chevron-down.mjs';
+import Right from 'lucide-react/dist/esm/icons/chevron-right.mjs';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
-import { useEffect, useRef, type KeyboardEvent } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { View } from '@tamagui/core';
 import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../../../controls/Press';
 import { Words } from '../../../controls/words';
 import { addNotes } from '../../../document/edits';
-import { selectHasSelection, selectNotes, type OpenPart } from '../../../session/selectors';
+import { selectHasSelection, selectNotes, selectSelectedNotes, type OpenPart } from '../../../session/selectors';
 import { useAppDispatch, useAppSelector, type Thunk } from '../../../store';
 import { runAction, tryAction } from '../../../session/trials';
 import { cursorSet, menuSet, selectionSet, type MenuPlace } from '../../../session/session';
-import { FAMILY_NAMES } from '../tray/families';
+import { SHEET_HEIGHT } from '../sheets/SheetFrame';
+import { FAMILIES, FAMILY_NAMES } from '../tray/families';
 import { DRAWN_VELOCITY } from '../../grid/gesture/useSetting';
 
 const WIDTH = 300;
@@ -68,7 +81,7 @@ export function ActionMenu({ menu, part, isInFlow }: ActionMenuProps) {
     <div
       ref={frame}
       onKeyDown={onKeyDown}
-      style={isInFlow ? { height: '42%', flexShrink: 0, display: 'flex', flexDirection: 'column' } : popover(menu)}
+      style={isInFlow ? { height: SHEET_HEIGHT, flexShrink: 0, display: 'flex', flexDirection: 'column' } : popover(menu)}
     >
       <XStack
         alignItems="center"
@@ -115,38 +128,72 @@ interface ItemsProps {
   readonly act: (thunk: Thunk<unknown>) => void;
 }
 
-/** Every action that takes notes, from the registry; a line runs it with its last settings, its dots try it. */
+/** What is done most, side by side; then every action that takes notes, by family, each of which unfolds. A line runs an action with its last
+ *  settings, its dots try it. */
 function NoteItems({ menu, part, act }: ItemsProps) {
-  const cut = lineBefore(gridOfRow(part, menu.at.pitch), menu.at.tick);
+  const [unfolded, setUnfolded] = useState<ActionFamily | null>(null);
   return (
     <>
-      <Press
-        role="menuitem"
-        label="Split at this grid line"
-        look="raised"
-        onPress={() => act(runAction('split-at', { count: Math.max(1, cut), unit: 'tick', from: 'pattern' }))}
-      />
-      {ACTIONS.filter(({ takes }) => takes !== 'row' && takes !== 'nothing').map((action) => (
-        <XStack key={action.id} alignItems="center" gap={2}>
-          <Press role="menuitem" grow start label={action.label} onPress={() => act(runAction(action.id))} />
-          <Words small faded>
-            {FAMILY_NAMES[action.family]}
-          </Words>
-          {paramFields(action.params).length > 0 ? (
-            <Press
-              role="menuitem"
-              label={`${action.label}: try with settings`}
-              icon={Dots}
-              iconOnly
-              onPress={() => act(tryAction(action.id))}
-            />
-          ) : (
-            <View width="$touch" />
-          )}
-        </XStack>
+      <MostUsed menu={menu} part={part} act={act} />
+      {FAMILIES.map((family) => (
+        <YStack key={family}>
+          <Press
+            role="menuitem"
+            start
+            label={FAMILY_NAMES[family]}
+            icon={unfolded === family ? Down : Right}
+            expanded={unfolded === family}
+            onPress={() => setUnfolded(unfolded === family ? null : family)}
+          />
+          {unfolded === family ? <FamilyItems family={family} act={act} /> : null}
+        </YStack>
       ))}
     </>
   );
+}
+
+function MostUsed({ menu, part, act }: ItemsProps) {
+  const handled = useAppSelector(selectSelectedNotes);
+  const areMuted = handled.length > 0 && handled.every(({ muted }) => muted);
+  const cut = Math.max(1, lineBefore(gridOfRow(part, menu.at.pitch), menu.at.tick));
+  const items: readonly { label: string; shown?: string; does: Thunk }[] = [
+    { label: 'Delete', does: runAction('delete') },
+    { label: 'Duplicate', does: runAction('duplicate') },
+    areMuted ? { label: 'Unmute', does: runAction('mute', { to: 'heard' }) } : { label: 'Mute', does: runAction('mute', { to: 'muted' }) },
+    {
+      label: 'Split at this grid line',
+      shown: 'Split here',
+      does: runAction('split-at', { count: cut, unit: 'tick', from: 'pattern' }),
+    },
+    { label: 'Louder', does: runAction('velocity-scale', { percent: 115 }) },
+    { label: 'Softer', does: runAction('velocity-scale', { percent: 85 }) },
+  ];
+  return (
+    <XStack flexWrap="wrap" gap={4} paddingBottom={4}>
+      {items.map(({ label, shown, does }) => (
+        <Press key={label} role="menuitem" grow look="raised" label={label} shown={shown ?? label} onPress={() => act(does)} />
+      ))}
+    </XStack>
+  );
+}
+
+function FamilyItems({ family, act }: Pick<ItemsProps, 'act'> & { readonly family: ActionFamily }) {
+  return ACTIONS.filter((action) => action.family === family && action.takes !== 'row' && action.takes !== 'nothing').map((action) => (
+    <XStack key={action.id} alignItems="center" gap={2} paddingLeft={16}>
+      <Press role="menuitem" grow start label={action.label} onPress={() => act(runAction(action.id))} />
+      {paramFields(action.params).length > 0 ? (
+        <Press
+          role="menuitem"
+          label={`${action.label}: try with settings`}
+          icon={Dots}
+          iconOnly
+          onPress={() => act(tryAction(action.id))}
+        />
+      ) : (
+        <View width="$touch" />
+      )}
+    </XStack>
+  ));
 }
 
 function GroundItems({ menu, part, act }: ItemsProps) {

@@ -1,10 +1,10 @@
 import { ruleById } from '@yibbo/core';
-import { XStack, YStack } from '@tamagui/stacks';
 import { ParamControls } from '../../../controls/ParamControls';
 import { Press } from '../../../controls/Press';
 import { Words } from '../../../controls/words';
 import { useAppDispatch, useAppSelector } from '../../../store';
 import type { OpenRule } from '../../../session/session';
+import { StripFrame } from '../sheets/StripFrame';
 import { changeRule, closeRule } from './rules';
 
 /** A selection rule's settings: what it picks is selected as they change, and counted. */
@@ -15,40 +15,42 @@ export function RuleStrip({ open, isPanel }: { readonly open: OpenRule; readonly
   const rule = ruleById(open.ruleId);
   const params = rule.params.parse(set ?? {}) as Record<string, unknown>;
   return (
-    <YStack
-      role="region"
-      aria-label={`Select: ${rule.label}`}
-      backgroundColor="$card"
-      borderTopWidth={3}
-      borderColor="$act"
-      padding={8}
-      gap={6}
-      data-testid="rule"
-    >
-      <XStack gap={8} alignItems="baseline">
-        <Words strong>{rule.label}</Words>
+    <StripFrame
+      label={`Select: ${rule.label}`}
+      title={rule.label}
+      note={
         <Words small aria-live="polite">
           {count} {count === 1 ? 'note' : 'notes'}
         </Words>
-      </XStack>
+      }
+      isPanel={isPanel}
+      testID="rule"
+      ends={<Ends open={open} />}
+    >
       <Words small faded>
         {rule.help}
       </Words>
       <ParamControls params={rule.params} values={params} onChange={(changed) => dispatch(changeRule(changed))} isPanel={isPanel} />
-      <XStack gap={6}>
-        {open.among.length ? (
-          <Press
-            grow
-            look={open.isWithin ? 'on' : 'raised'}
-            pressed={open.isWithin}
-            label={`Among the ${open.among.length} selected`}
-            shown={`Among the ${open.among.length}`}
-            onPress={() => dispatch(changeRule({}, !open.isWithin))}
-          />
-        ) : null}
-        <Press label="Select as before" shown="As before" grow look="raised" onPress={() => dispatch(closeRule(false))} />
-        <Press label="Keep the selection" shown="Keep" grow look="strong" onPress={() => dispatch(closeRule(true))} />
-      </XStack>
-    </YStack>
+    </StripFrame>
+  );
+}
+
+function Ends({ open }: { readonly open: OpenRule }) {
+  const dispatch = useAppDispatch();
+  return (
+    <>
+      {open.among.length ? (
+        <Press
+          grow
+          look={open.isWithin ? 'on' : 'raised'}
+          pressed={open.isWithin}
+          label={`Among the ${open.among.length} selected`}
+          shown={`Among the ${open.among.length}`}
+          onPress={() => dispatch(changeRule({}, !open.isWithin))}
+        />
+      ) : null}
+      <Press label="Select as before" shown="As before" grow look="raised" onPress={() => dispatch(closeRule(false))} />
+      <Press label="Keep the selection" shown="Keep" grow look="strong" onPress={() => dispatch(closeRule(true))} />
+    </>
   );
 }

@@ -1,6 +1,7 @@
 import { ruleById, type Id, type Note, type SelectionRule } from '@yibbo/core';
-import { selectNotes, selectPart, type OpenPart } from '../../../session/selectors';
+import { selectHandledNotes, selectNotes, selectPart, type OpenPart } from '../../../session/selectors';
 import type { Thunk } from '../../../store';
+import { leaveTools } from '../../../session/trials';
 import { ruleParamsSet, ruleSet, selectionSet } from '../../../session/session';
 
 type Params = Readonly<Record<string, unknown>>;
@@ -20,14 +21,17 @@ export function pickedBy(
 export function takeRule(ruleId: string): Thunk {
   return (dispatch, getState) => {
     const part = selectPart(getState());
-    const { selected, ruleParams } = getState().session;
-    if (part) dispatch(selectionSet(pickedBy(ruleById(ruleId), selectNotes(getState()), selected, ruleParams[ruleId], part)));
+    dispatch(leaveTools());
+    const { ruleParams } = getState().session;
+    const handled = selectHandledNotes(getState()).map(({ id }) => id);
+    if (part) dispatch(selectionSet(pickedBy(ruleById(ruleId), selectNotes(getState()), handled, ruleParams[ruleId], part)));
   };
 }
 
 /** Opens a rule's settings and selects what it picks with them. */
 export function openRule(ruleId: string): Thunk {
   return (dispatch, getState) => {
+    dispatch(leaveTools());
     dispatch(ruleSet({ ruleId, among: getState().session.selected, isWithin: false }));
     dispatch(pickAgain());
   };

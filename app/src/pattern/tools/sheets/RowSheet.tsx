@@ -4,7 +4,7 @@ import { XStack } from '@tamagui/stacks';
 import { useEffects } from '../../../effects';
 import { Choices } from '../../../controls/Choices';
 import { Press } from '../../../controls/Press';
-import { Stepper } from '../../../controls/Stepper';
+import { NumberStepper } from '../../../controls/NumberStepper';
 import { TextField } from '../../../controls/TextField';
 import { moveRow, renameRow, setRowLength, turnRow } from '../../acts/row-acts';
 import { rowName } from '../../acts/rows';
@@ -75,6 +75,13 @@ function HitsLine({ part, pitch, name, notes }: RowProps & { readonly notes: rea
       />
       <Press label={`Rotate row ${name} back`} shown="Back" look="raised" disabled={isEmpty} onPress={() => dispatch(turnRow(pitch, -1))} />
       <Press label={`Rotate row ${name} on`} shown="On" look="raised" disabled={isEmpty} onPress={() => dispatch(turnRow(pitch, 1))} />
+      <Press
+        label={`Accent every 2nd of row ${name}`}
+        shown="Accents"
+        look="raised"
+        disabled={isEmpty}
+        onPress={() => dispatch(runAction('accents', { every: 2, which: 1 }, ids))}
+      />
       <Press label={`Fill row ${name}: try with settings`} shown="Fill …" look="raised" onPress={() => dispatch(tryAction('fill'))} />
     </XStack>
   );
@@ -92,7 +99,10 @@ function NameField({ part, pitch, name }: RowProps) {
   );
 }
 
-/** The row's own length, stepped in its own steps. */
+/** The longest a row is made by typing, in steps. */
+const MOST_STEPS = 9999;
+
+/** The row's own length, stepped or typed in its own steps. */
 function LengthLine({ part, pitch }: Omit<RowProps, 'name'>) {
   const dispatch = useAppDispatch();
   const length = rowLength(part.pattern, pitch);
@@ -105,7 +115,15 @@ function LengthLine({ part, pitch }: Omit<RowProps, 'name'>) {
   };
   return (
     <SheetLine title="Own length">
-      <Stepper title="Length of the row" shown={`${steps} ${steps === 1 ? 'step' : 'steps'}`} canLower={length > stepSize} onStep={step} />
+      <NumberStepper
+        title="Length of the row"
+        unit={steps === 1 ? 'step' : 'steps'}
+        value={steps}
+        least={1}
+        most={MOST_STEPS}
+        onStep={step}
+        onTyped={(typed) => dispatch(setRowLength(part, pitch, Math.max(1, Math.round(typed * stepSize))))}
+      />
       <Press
         label="Row as long as the pattern"
         shown="as the pattern"

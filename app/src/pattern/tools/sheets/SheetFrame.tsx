@@ -14,6 +14,8 @@ interface SheetFrameProps {
   readonly children: ReactNode;
 }
 
+/** The most of the window's height that a sheet takes on a phone. */
+export const SHEET_HEIGHT = '40dvh';
 /** Something to set up, in the tray's place; it scrolls where it would take too much room from the notes. */
 export function SheetFrame({ title, note, isPanel, children }: SheetFrameProps) {
   const dispatch = useAppDispatch();
@@ -25,7 +27,7 @@ export function SheetFrame({ title, note, isPanel, children }: SheetFrameProps) 
       backgroundColor="$card"
       borderTopWidth={3}
       borderColor="$act"
-      maxHeight={isPanel ? undefined : '38%'}
+      maxHeight={isPanel ? undefined : SHEET_HEIGHT}
       flexShrink={0}
     >
       <XStack alignItems="center" gap={8} paddingLeft={10}>

@@ -11,7 +11,8 @@ import { useAppDispatch, useAppSelector } from '../../../store';
 import { rowChoice, rowChoices } from '../../acts/rows';
 import { patternViewSet, type RowChoice } from '../../../preferences/pattern-views';
 import { preferencesSet } from '../../../preferences/preferences';
-import { sheetSet, type Sheet } from '../../../session/session';
+import type { Sheet } from '../../../session/session';
+import { openSheet } from '../sheets/open-sheet';
 import { useLaneOpen } from '../../grid/notes/useNotesView';
 import { useEffects } from '../../../effects';
 import { ZOOM_BY } from '../../grid/viewport/useViewport';
@@ -27,7 +28,8 @@ const ROW_WORDS: Readonly<Record<RowChoice, string>> = {
 export function ViewActions({ part }: { readonly part: OpenPart }) {
   const dispatch = useAppDispatch();
   const hears = useAppSelector((state) => state.preferences.hearsDrawing);
-  const show = (sheet: Sheet) => () => dispatch(sheetSet(sheet));
+  const follows = useAppSelector((state) => state.preferences.followsPlay);
+  const show = (sheet: Sheet) => () => dispatch(openSheet(sheet));
   const keyName = part.key ? `Key ${keyWords(part.key.choice)}` : null;
   return (
     <>
@@ -44,6 +46,13 @@ export function ViewActions({ part }: { readonly part: OpenPart }) {
         look="raised"
         pressed={hears}
         onPress={() => dispatch(preferencesSet({ hearsDrawing: !hears }))}
+      />
+      <Press
+        label={follows ? 'The view follows play' : 'The view stays during play'}
+        shown={follows ? 'Follows play' : 'Stays during play'}
+        look="raised"
+        pressed={follows}
+        onPress={() => dispatch(preferencesSet({ followsPlay: !follows }))}
       />
       {part.viewMode === 'notes' ? <NotesViewActions part={part} /> : null}
     </>

@@ -1,4 +1,5 @@
 import { ACTION_FAMILIES, ACTIONS, type ActionFamily } from '@yibbo/core';
+import type { TrayTab } from '../../../session/session';
 
 export const FAMILY_NAMES: Readonly<Record<ActionFamily, string>> = {
   time: 'Time',
@@ -11,3 +12,7 @@ export const FAMILY_NAMES: Readonly<Record<ActionFamily, string>> = {
 
 /** The families that have actions. */
 export const FAMILIES = ACTION_FAMILIES.filter((family) => ACTIONS.some((action) => action.family === family));
+
+/** What the tray can show: the families, the selection rules, the view. */
+export const TABS: readonly TrayTab[] = [...FAMILIES, 'select', 'view'];
+export const TAB_NAMES: Readonly<Record<TrayTab, string>> = { ...FAMILY_NAMES, select: 'Select', view: 'View' };

@@ -1,5 +1,4 @@
 import { actionById, barBeatWords, landingWords } from '@yibbo/core';
-import { XStack, YStack } from '@tamagui/stacks';
 import { ParamControls } from '../../../controls/ParamControls';
 import { Press } from '../../../controls/Press';
 import { Words } from '../../../controls/words';
@@ -7,7 +6,9 @@ import { dropTrial, keepTrial } from '../../../session/trial-ends';
 import { compare, tryAction } from '../../../session/trials';
 import { placeFor } from '../../acts/places';
 import { rowName } from '../../acts/rows';
-import { selectPart } from '../../../session/selectors';
+import { allNotesWords } from '../../screen/Readout';
+import { StripFrame } from '../sheets/StripFrame';
+import { selectNotes, selectPart } from '../../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../store';
 import type { Trial } from '../../../session/trial';
 
@@ -15,33 +16,24 @@ import type { Trial } from '../../../session/trial';
 export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly isPanel: boolean }) {
   const dispatch = useAppDispatch();
   const action = actionById(trial.actionId);
-  const { landing, whyNot, counts, refusal } = trial.performed;
+  const { landing, whyNot, refusal } = trial.performed;
   const subject = useSubject(trial);
   const warning = whyNot ?? landingWords(landing);
   return (
-    <YStack
-      role="region"
-      aria-label={`Trying ${action.label}`}
-      backgroundColor="$card"
-      borderTopWidth={3}
-      borderColor="$act"
-      padding={8}
-      gap={6}
-      data-testid="trial"
-    >
-      <XStack gap={8} alignItems="baseline">
-        <Words strong>{action.label}</Words>
-        <Words small faded>
+    <StripFrame
+      label={`Trying ${action.label}`}
+      title={action.label}
+      note={
+        <Words small faded oneLine>
           {subject}
         </Words>
-      </XStack>
+      }
+      isPanel={isPanel}
+      testID="trial"
+      ends={<Ends isComparing={trial.isComparing} />}
+    >
       <Words small aria-live="polite" color={warning ? '$act' : '$faded'}>
-        {warning ??
-          (counts.before === counts.after
-            ? 'The loop plays the result; the outline is how it was.'
-            : counts.before === 0
-              ? `${counts.after} ${counts.after === 1 ? 'note' : 'notes'}, heard already; Keep writes them.`
-              : `${counts.before} notes become ${counts.after}.`)}
+        {warning ?? resultWords(trial.performed.counts)}
       </Words>
       <ParamControls
         params={action.params}
@@ -52,18 +44,30 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
         onEscape={() => dispatch(dropTrial())}
       />
       {refusal && typeof trial.params.text === 'string' ? <Marked text={trial.params.text} from={refusal.from} to={refusal.to} /> : null}
-      <XStack gap={6}>
-        <Press
-          label="Hold for the original"
-          grow
-          look={trial.isComparing ? 'on' : 'raised'}
-          onHoldStart={() => dispatch(compare(true))}
-          onHoldEnd={() => dispatch(compare(false))}
-        />
-        <Press label="Drop" grow look="raised" onPress={() => dispatch(dropTrial())} />
-        <Press label="Keep" grow look="strong" onPress={() => dispatch(keepTrial())} />
-      </XStack>
-    </YStack>
+    </StripFrame>
+  );
+}
+
+function resultWords({ before, after }: Trial['performed']['counts']): string {
+  if (before === after) return 'The loop plays the result; the outline is how it was.';
+  if (before === 0) return `${after} ${after === 1 ? 'note' : 'notes'}, heard already; Keep writes them.`;
+  return `${before} notes become ${after}.`;
+}
+
+function Ends({ isComparing }: { readonly isComparing: boolean }) {
+  const dispatch = useAppDispatch();
+  return (
+    <>
+      <Press
+        label="Hold for the original"
+        grow
+        look={isComparing ? 'on' : 'raised'}
+        onHoldStart={() => dispatch(compare(true))}
+        onHoldEnd={() => dispatch(compare(false))}
+      />
+      <Press label="Drop" grow look="raised" onPress={() => dispatch(dropTrial())} />
+      <Press label="Keep" grow look="strong" onPress={() => dispatch(keepTrial())} />
+    </>
   );
 }
 
@@ -76,7 +80,8 @@ function useSubject({ actionId, noteIds }: Trial): string {
     const { tick, pitch } = placeFor(state, part);
     if (takes === 'row') return `on row ${rowName(part, pitch)}`;
     if (takes === 'nothing') return `from ${barBeatWords(part.meters, tick)} on`;
-    return noteIds.length ? `on ${noteIds.length} ${noteIds.length === 1 ? 'note' : 'notes'}` : 'on the whole pattern';
+    if (noteIds.length) return `on ${noteIds.length} ${noteIds.length === 1 ? 'note' : 'notes'}`;
+    return `on ${allNotesWords(selectNotes(state).length)}`;
   });
 }
 

@@ -1,0 +1,48 @@
+import { useState, type ReactNode } from 'react';
+import { YStack } from '@tamagui/stacks';
+import { Words } from '../../controls/words';
+import type { OpenPart } from '../../session/selectors';
+import { KeepingBar } from '../../song/KeepingBar';
+import { GridWords } from './GridWords';
+import { Notice } from './Notice';
+import { SilenceLine } from './SilenceLine';
+import { usePlayhead } from './usePlayback';
+
+/** The notes, and over their foot what comes and goes: it takes no room from them, so that no row moves under a finger. */
+export function GridArea({ part, children }: { readonly part: OpenPart; readonly children: ReactNode }) {
+  return (
+    <YStack flex={1} minWidth={0} minHeight={0} position="relative" data-testid="grid-area">
+      {children}
+      <YStack position="absolute" left={0} right={0} bottom={0} zIndex="$3">
+        <PassCounter lengthTicks={part.pattern.length} />
+        <GridWords part={part} />
+        <SilenceLine part={part} />
+        <Notice />
+        <KeepingBar />
+      </YStack>
+    </YStack>
+  );
+}
+
+/** Times round since play began. */
+function PassCounter({ lengthTicks }: { readonly lengthTicks: number }) {
+  const [pass, setPass] = useState<number | null>(null);
+  usePlayhead((tick) => setPass(tick === null ? null : Math.floor(tick / lengthTicks) + 1));
+  if (pass === null) return null;
+  return (
+    <Words
+      small
+      strong
+      color="$head"
+      backgroundColor="$paper"
+      borderRadius="$1"
+      paddingHorizontal={4}
+      alignSelf="flex-end"
+      margin={4}
+      pointerEvents="none"
+      data-testid="pass"
+    >
+      pass {pass}
+    </Words>
+  );
+}
