@@ -50,6 +50,14 @@ describe('velocity and mute', () => {
     expect(loudness(run(three, 'velocity-scale', { percent: 10 }).notes)).toEqual([2, 6, 12]);
   });
 
+  it('accents come every so many hits, a chord counting as one, and end at 127', () => {
+    const line = songWith(
+      [0, 1, 1, 2, 3].map((step, index) => note({ id: `n${index}`, start: step * STEP, pitch: 60 + index, velocity: 100 })),
+    );
+    expect(loudness(run(line, 'accents', { every: 2, which: 1, by: 20 }).notes)).toEqual([120, 100, 100, 120, 100]);
+    expect(loudness(run(line, 'accents', { every: 2, which: 2, by: 64 }).notes)).toEqual([100, 127, 127, 100, 127]);
+  });
+
   it('mute silences without taking away, and unmute leaves no trace', () => {
     const muted = run(three, 'mute', {}, ['b']);
     expect(muted.notes.map(({ muted: isMuted }) => isMuted ?? false)).toEqual([false, true, false]);

@@ -57,6 +57,8 @@ test('the other button opens a menu that keys walk; the ruler selects a span; th
   await expect(menu).toBeVisible();
   await expect(menu.getByRole('menuitem').first()).toBeFocused();
   await page.keyboard.press('End');
+  await expect(menu.getByRole('menuitem').last()).toBeFocused();
+  await page.keyboard.press('ArrowDown');
   await expect(menu.getByRole('menuitem', { name: 'Delete' })).toBeFocused();
   await page.keyboard.press('Enter');
   await expect.poll(() => shapes(page)).toHaveLength(3);

@@ -97,7 +97,7 @@ test.describe('by thumb', () => {
     await acts.press(page.getByRole('button', { name: 'Bar 2', exact: true }));
     await tap('Closed hat', [0, 2, 4, 6, 8, 10, 12, 14], true);
     await acts.press(page.getByRole('button', { name: 'More for row Closed hat' }));
-    await acts.press(page.getByRole('button', { name: 'Accent every 2nd of row Closed hat' }));
+    await acts.press(page.getByRole('button', { name: 'Accents on every 2nd hit of Closed hat' }));
     await tap('Snare', [4, 12]);
     await tap('Kick', [0, 8, 10]);
     await expectBeat(page);

@@ -71,3 +71,25 @@ test('a late second finger changes nothing; a swipe that begins at the end cuts 
   await page.getByRole('alert').getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByTestId('bars')).toHaveText('2 bars');
 });
+
+test('two thumbs drum in Steps: sixteen presses that overlap are sixteen hits', async ({ page }) => {
+  await newSong(page, 'Quay kit');
+  const fingers = await hand(page);
+  const cells = page.getByRole('checkbox', { name: /^Kick / });
+  const places: Point[] = [];
+  for (let step = 0; step < 16; step++) {
+    const box = (await cells.nth(step).boundingBox())!;
+    places.push({ x: box.x + box.width / 2, y: box.y + box.height / 2 });
+  }
+  // Each thumb stays down until the other has come down: left, right, left …
+  await fingers.press(0, places[0]!);
+  for (let step = 1; step < 16; step++) {
+    await fingers.wait(50);
+    await fingers.press(step % 2, places[step]!);
+    await fingers.wait(30);
+    await fingers.lift((step + 1) % 2);
+  }
+  await fingers.wait(30);
+  await fingers.lift(1);
+  await expect.poll(async () => (await shapes(page)).map(([start]) => start)).toEqual(Array.from({ length: 16 }, (_, step) => step));
+});

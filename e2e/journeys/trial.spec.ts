@@ -11,7 +11,7 @@ test('an action is tried on the running loop, compared, kept or dropped', async 
   await page.getByRole('button', { name: 'Play' }).tap();
   await page.getByRole('button', { name: 'Rotate: try with settings' }).tap();
   const strip = page.getByRole('region', { name: 'Trying Rotate' });
-  await expect(strip).toContainText('on the whole pattern');
+  await expect(strip).toContainText('on all 2 notes');
   await expect(kick(1)).toBeChecked();
   await strip.getByRole('button', { name: 'Distance: more' }).tap();
   await expect(kick(2)).toBeChecked();

@@ -37,7 +37,7 @@ export function NewSong({ onClose, onMade }: NewSongProps) {
         onEnter={() => make()}
       />
       <Words small faded>
-        What comes first?
+        What comes first? Choose a sound, or create the song empty.
       </Words>
       <XStack gap={4} flexWrap="wrap">
         {SOUNDS.map((sound) => (
@@ -47,7 +47,7 @@ export function NewSong({ onClose, onMade }: NewSongProps) {
       {problem ? <Words role="alert">{problem}</Words> : null}
       <XStack gap={8}>
         <Press grow look="raised" label="Cancel" onPress={onClose} />
-        <Press grow look="strong" label="Create song" shown="Create song, empty" onPress={() => make()} />
+        <Press grow look="strong" label="Create song" onPress={() => make()} />
       </XStack>
     </Panel>
   );

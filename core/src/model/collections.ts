@@ -4,12 +4,14 @@ import {
   noteSchema,
   patternSchema,
   placementSchema,
+  sectionSchema,
   songSchema,
   trackSchema,
   type Id,
   type Note,
   type Pattern,
   type Placement,
+  type Section,
   type Song,
   type Track,
 } from './entities';
@@ -19,6 +21,7 @@ interface ListEntities {
   tracks: Track;
   patterns: Pattern;
   placements: Placement;
+  sections: Section;
 }
 
 /** Collections that are a list for each entity they are kept by, so that an edit touches one and every other stays the same object. */
@@ -72,6 +75,13 @@ export const COLLECTIONS: { readonly [C in Collection]: CollectionRules<Entities
     compare: (a, b) => a.start - b.start || compareIds(a, b),
     orderFields: ['start'],
     parents: [ofSong, { field: 'trackId', of: 'tracks' }, { field: 'patternId', of: 'patterns' }],
+    hasSpan: true,
+  },
+  sections: {
+    schema: sectionSchema,
+    compare: (a, b) => a.start - b.start || compareIds(a, b),
+    orderFields: ['start'],
+    parents: [ofSong],
     hasSpan: true,
   },
   notes: {

@@ -14,8 +14,11 @@ function listsSchema(of: Collection): z.ZodType {
   return home === undefined ? z.array(schema) : z.record(z.string(), z.array(schema));
 }
 
-/** Steps that carry older documents forward: entry k lifts version k + 1 to k + 2. None are needed yet. */
-const UPGRADES: readonly ((old: unknown) => unknown)[] = [];
+/** Steps that carry older documents forward: entry k lifts version k + 1 to k + 2. */
+const UPGRADES: readonly ((old: object) => object)[] = [
+  // Sections came.
+  (old) => ({ ...old, schemaVersion: 2, sections: [] }),
+];
 
 export type ReadDocument = { ok: true; document: Document } | { ok: false; code: 'newerVersion' | 'notADocument'; details: string };
 
@@ -24,7 +27,7 @@ export function readDocument(input: unknown): ReadDocument {
   const version = (input as { schemaVersion?: unknown } | null)?.schemaVersion;
   if (typeof version !== 'number') return { ok: false, code: 'notADocument', details: 'schemaVersion is missing' };
   if (version > SCHEMA_VERSION) return { ok: false, code: 'newerVersion', details: `version ${version}` };
-  const lifted = UPGRADES.slice(version - 1).reduce((old, upgrade) => upgrade(old), input);
+  const lifted = UPGRADES.slice(version - 1).reduce((old, upgrade) => upgrade(old), input as object);
   const read = documentSchema.safeParse(lifted);
   if (!read.success) return { ok: false, code: 'notADocument', details: z.prettifyError(read.error) };
   const document = sorted(read.data as unknown as Document);

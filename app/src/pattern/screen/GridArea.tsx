@@ -8,17 +8,20 @@ import { Notice } from './Notice';
 import { SilenceLine } from './SilenceLine';
 import { usePlayhead } from './usePlayback';
 
-/** The notes, and over their foot what comes and goes: it takes no room from them, so that no row moves under a finger. */
+/** The notes, and over their foot what comes and goes: it takes no room from them, so that no row moves under a finger, and only its buttons
+ *  and messages take presses. */
 export function GridArea({ part, children }: { readonly part: OpenPart; readonly children: ReactNode }) {
   return (
     <YStack flex={1} minWidth={0} minHeight={0} position="relative" data-testid="grid-area">
       {children}
-      <YStack position="absolute" left={0} right={0} bottom={0} zIndex="$3">
+      <YStack position="absolute" left={0} right={0} bottom={0} zIndex="$3" pointerEvents="none">
         <PassCounter lengthTicks={part.pattern.length} />
         <GridWords part={part} />
-        <SilenceLine part={part} />
-        <Notice />
-        <KeepingBar />
+        <YStack pointerEvents="auto">
+          <SilenceLine part={part} />
+          <Notice />
+          <KeepingBar />
+        </YStack>
       </YStack>
     </YStack>
   );

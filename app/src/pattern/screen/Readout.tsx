@@ -108,6 +108,9 @@ export function Readout({ part }: { readonly part: OpenPart }) {
   );
 }
 
+/** Below the current note's values, what actions take, in pixels. */
+const SCOPE_ROOM = 14;
+
 function Values({ part }: { readonly part: OpenPart }) {
   const dispatch = useAppDispatch();
   const count = useAppSelector((state) => selectNotes(state).length);
@@ -122,25 +125,31 @@ function Values({ part }: { readonly part: OpenPart }) {
   const words = notesInWords(handled, part.meter, (pitch) => rowName(part, pitch));
   const ids = handled.map(({ id }) => id);
   return (
-    <ValuesFrame aria-label={`${words}: type values`} onPress={() => dispatch(tryAction('type-values', undefined, ids))}>
-      <Words
-        small
-        strong
-        textAlign="left"
-        textDecorationLine="underline"
-        textDecorationStyle="dotted"
-        maxWidth="100%"
-        oneLine
-        data-testid="readout"
-        aria-live="polite"
+    <View flexGrow={1} flexShrink={1} minWidth={0} position="relative">
+      <ValuesFrame
+        aria-label={`${words}: type values`}
+        paddingBottom={hasSelection ? 0 : SCOPE_ROOM}
+        onPress={() => dispatch(tryAction('type-values', undefined, ids))}
       >
-        {words}
-      </Words>
+        <Words
+          small
+          strong
+          textAlign="left"
+          textDecorationLine="underline"
+          textDecorationStyle="dotted"
+          maxWidth="100%"
+          oneLine
+          data-testid="readout"
+          aria-live="polite"
+        >
+          {words}
+        </Words>
+      </ValuesFrame>
       {hasSelection ? null : (
-        <Words faded fontSize="$1" lineHeight="$1" maxWidth="100%" oneLine>
+        <Words faded fontSize="$1" lineHeight="$1" maxWidth="100%" oneLine position="absolute" left={0} bottom={4} pointerEvents="none">
           actions take {allNotesWords(count)}
         </Words>
       )}
-    </ValuesFrame>
+    </View>
   );
 }

@@ -6,3 +6,4 @@ export * from './track';
 export * from './pattern';
 export * from './note';
 export * from './placement';
+export * from './section';

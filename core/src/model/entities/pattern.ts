@@ -8,6 +8,8 @@ export const patternSchema = z.object({
   songId: idSchema,
   name: nameSchema,
   length: lengthSchema,
+  /** The pattern this one is another version of, to be switched with it. */
+  versionOf: idSchema.optional(),
   /** Its own key, where it is not the song's. */
   key: keySchema.optional(),
   /** Rows that loop by themselves: each goes round in its own length, whatever the pattern's is. */

@@ -27,6 +27,13 @@ export const songSchema = z.object({
     { least: 1 },
   ).refine(isFromStart, FROM_START),
   key: keySchema.optional(),
+  /** What goes round while it is on. */
+  loop: z
+    .object({ start: tickSchema, end: tickSchema, on: z.boolean() })
+    .refine(({ start, end }) => end > start, 'A loop ends after it begins.')
+    .optional(),
+  /** Where the song ends; where its last placement does, if it is not set. */
+  end: tickSchema.min(1).optional(),
   file: fileSchema.optional(),
 });
 export type Song = z.infer<typeof songSchema>;

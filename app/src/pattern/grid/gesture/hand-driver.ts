@@ -89,10 +89,12 @@ export class HandDriver {
       extend: event.ctrlKey || event.metaKey,
       copy: copiesNext || held.has('copy'),
     } as const;
-    if (this.shown.hand.fingers.length > 0 && !this.parts.setting.isManyHanded) this.endHolds();
+    // With two fingers down nothing is being held: they drum, or move the view.
+    const isAlone = this.shown.hand.fingers.length === 0;
+    if (!isAlone) this.endHolds();
     this.show({ isHigh: point.y - gridTop < HIGH_PIXELS, isOverCancel: false });
     this.step({ type: 'down', id: event.pointerId, isTouch, at: event.timeStamp, point, press: scrolls ? null : press });
-    if (isTouch && purpose !== 'erase') this.startHold(event.pointerId, point, target);
+    if (isTouch && isAlone && purpose !== 'erase') this.startHold(event.pointerId, point, target);
   }
 
   move(event: PointerInput): void {

@@ -43,6 +43,7 @@ interface ActionMenuProps {
 export function ActionMenu({ menu, part, isInFlow }: ActionMenuProps) {
   const dispatch = useAppDispatch();
   const frame = useRef<HTMLDivElement>(null);
+  const count = useAppSelector((state) => selectSelectedNotes(state).length);
   const close = () => dispatch(menuSet(null));
   const act = (thunk: Thunk<unknown>) => {
     close();
@@ -92,7 +93,7 @@ export function ActionMenu({ menu, part, isInFlow }: ActionMenuProps) {
         paddingLeft={14}
         paddingRight={6}
       >
-        <Words strong>{menu.noteId ? 'With these notes' : 'Here'}</Words>
+        <Words strong>{menu.noteId ? `With ${count === 1 ? 'this note' : `these ${count} notes`}` : 'Here'}</Words>
         <Press label="Close the menu" shown="Close" onPress={close} />
       </XStack>
       <ScrollView flex={1} backgroundColor="$card">
@@ -152,17 +153,19 @@ function NoteItems({ menu, part, act }: ItemsProps) {
   );
 }
 
+/** Three side by side, in pixels. */
+const THIRD = 90;
+
 function MostUsed({ menu, part, act }: ItemsProps) {
   const handled = useAppSelector(selectSelectedNotes);
   const areMuted = handled.length > 0 && handled.every(({ muted }) => muted);
   const cut = Math.max(1, lineBefore(gridOfRow(part, menu.at.pitch), menu.at.tick));
-  const items: readonly { label: string; shown?: string; does: Thunk }[] = [
+  const items: readonly { label: string; does: Thunk }[] = [
     { label: 'Delete', does: runAction('delete') },
     { label: 'Duplicate', does: runAction('duplicate') },
     areMuted ? { label: 'Unmute', does: runAction('mute', { to: 'heard' }) } : { label: 'Mute', does: runAction('mute', { to: 'muted' }) },
     {
       label: 'Split at this grid line',
-      shown: 'Split here',
       does: runAction('split-at', { count: cut, unit: 'tick', from: 'pattern' }),
     },
     { label: 'Louder', does: runAction('velocity-scale', { percent: 115 }) },
@@ -170,8 +173,8 @@ function MostUsed({ menu, part, act }: ItemsProps) {
   ];
   return (
     <XStack flexWrap="wrap" gap={4} paddingBottom={4}>
-      {items.map(({ label, shown, does }) => (
-        <Press key={label} role="menuitem" grow look="raised" label={label} shown={shown ?? label} onPress={() => act(does)} />
+      {items.map(({ label, does }) => (
+        <Press key={label} role="menuitem" grow width={THIRD} look="raised" label={label} onPress={() => act(does)} />
       ))}
     </XStack>
   );

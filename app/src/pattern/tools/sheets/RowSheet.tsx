@@ -76,7 +76,7 @@ function HitsLine({ part, pitch, name, notes }: RowProps & { readonly notes: rea
       <Press label={`Rotate row ${name} back`} shown="Back" look="raised" disabled={isEmpty} onPress={() => dispatch(turnRow(pitch, -1))} />
       <Press label={`Rotate row ${name} on`} shown="On" look="raised" disabled={isEmpty} onPress={() => dispatch(turnRow(pitch, 1))} />
       <Press
-        label={`Accent every 2nd of row ${name}`}
+        label={`Accents on every 2nd hit of ${name}`}
         shown="Accents"
         look="raised"
         disabled={isEmpty}
