@@ -1,9 +1,10 @@
-import { chromium, type Browser, type Page } from '@playwright/test';
+import { chromium, type Browser, type BrowserContext, type Page } from '@playwright/test';
 import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { CHROMIUM_FLAGS } from '../e2e/support/chromium';
+import type { Document } from '../core/src';
 import type { SongQueries } from '../server/src/database/songs';
 import { median, percentile, RUNS, type Figure } from './figure';
 import { serve } from './serve';
@@ -13,20 +14,20 @@ const WIDE = { width: 1280, height: 800 };
 /** How many of the 5,000 notes a drag takes along; they are the loudest. */
 const DRAGGED = 500;
 
-interface Served {
+export interface Served {
   readonly address: string;
   readonly queries: SongQueries;
   close(): void;
 }
 
-async function served(root: string, pages: string): Promise<Served> {
+export async function served(root: string, pages = join(root, 'app/dist')): Promise<Served> {
   const running = await serve(root, mkdtempSync(join(tmpdir(), 'yibbo-bench-')), pages);
   return { address: `http://127.0.0.1:${running.port}`, queries: running.queries, close: () => void running.stop() };
 }
 
 /** All that is measured in the real browser, on the built app. */
 export async function* browserFigures(root: string): AsyncGenerator<Figure> {
-  const app = await served(root, join(root, 'app/dist'));
+  const app = await served(root);
   const empty = await served(root, join(root, 'bench/dist/empty'));
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS });
   try {
@@ -109,22 +110,27 @@ function owned({ tracks, patterns, placements }: ReturnType<typeof songOf>, song
 const SIXTEENTH = 5_040;
 
 /** A song of four-note chords on every sixteenth, opened. */
-async function openSong(browser: Browser, { address, queries }: Served, id: string, count: number): Promise<Page> {
+async function openSong(browser: Browser, app: Served, id: string, count: number): Promise<Page> {
   const document = songOf(count, {
     spacing: SIXTEENTH,
     together: 4,
     velocity: (index) => (index % Math.max(1, count / DRAGGED) === 0 ? 127 : 60),
   });
+  return openIn(await browser.newContext({ viewport: WIDE }), app, document, id);
+}
+
+/** A made-up song under an id of its own, opened. */
+export async function openIn(context: BrowserContext, { address, queries }: Served, document: Document, id: string): Promise<Page> {
   await queries.create({ ...document, song: { ...document.song, id }, ...owned(document, id) });
-  const page = await (await browser.newContext({ viewport: WIDE })).newPage();
+  const page = await context.newPage();
   await page.goto(`${address}/song/${id}`);
-  await page.getByTestId('notes-grid').waitFor();
+  await page.getByTestId('notes-grid').or(page.getByTestId('steps-grid')).waitFor();
   await page.waitForTimeout(500);
   return page;
 }
 
 /** Begins to write down, in the page, the time between frames and from each pointer event to the paint after it. */
-async function watch(page: Page): Promise<void> {
+export async function watch(page: Page): Promise<void> {
   await page.evaluate(() => {
     const seen = { frames: [] as number[], paints: [] as number[], isOn: true };
     Object.assign(window, { seen });
@@ -145,7 +151,7 @@ async function watch(page: Page): Promise<void> {
   });
 }
 
-async function seen(page: Page): Promise<{ frames: number[]; paints: number[] }> {
+export async function seen(page: Page): Promise<{ frames: number[]; paints: number[] }> {
   return page.evaluate(() => {
     const all = (window as unknown as { seen: { frames: number[]; paints: number[]; isOn: boolean } }).seen;
     all.isOn = false;
@@ -155,7 +161,7 @@ async function seen(page: Page): Promise<{ frames: number[]; paints: number[] }>
 
 const FRAME_MS = 1000 / 60;
 
-function frameFigure(what: string, runs: readonly number[]): Figure {
+export function frameFigure(what: string, runs: readonly number[]): Figure {
   const p95 = median(runs);
   // The page's clock counts in tenths of a millisecond: two frames come out as 33.3 or 33.4.
   return { what, ratio: Math.round((p95 / FRAME_MS) * 100) / 100, limit: 2, better: 'lower', plain: `${p95.toFixed(1)} ms` };

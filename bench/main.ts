@@ -1,6 +1,7 @@
 import { actionFigures, importFigure, renderFigure } from './core';
 import { browserFigures } from './browser';
 import { isReached, line, type Figure } from './figure';
+import { phoneFigures } from './phone';
 import { playbackFigures } from './playback';
 import { saveFigures } from './save';
 import { surviveFigures } from './survive';
@@ -17,6 +18,7 @@ const PARTS: Readonly<Record<string, () => Iterable<Figure> | AsyncIterable<Figu
   save: () => saveFigures(root),
   survive: () => surviveFigures(root),
   browser: () => browserFigures(root),
+  phone: () => phoneFigures(root),
 };
 
 console.log('| what | ratio | to reach | reached | in this run |\n|---|---|---|---|---|');

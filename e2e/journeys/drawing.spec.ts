@@ -35,7 +35,7 @@ test('a finger paints a run along the scale, or a shape, each note as long as ne
   await button(page, 'Velocity lane').tap();
   const lane = (await page.getByTestId('velocity-lane').boundingBox())!;
   const x = async (step: number) => (await boxAt(page, step, 'C4')).x;
-  await fingers.drag([{ from: { x: lane.x + 8, y: lane.y + lane.height - 12 }, to: { x: (await x(8)) - 8, y: lane.y + 12 } }], {
+  await fingers.drag([{ from: { x: lane.x + 1, y: lane.y + lane.height - 8 }, to: { x: (await x(8)) - 8, y: lane.y + 8 } }], {
     steps: 16,
   });
   await expect.poll(async () => Math.max(...(await savedNotes(page)).map(({ velocity }) => velocity))).toBeGreaterThan(110);

@@ -1,4 +1,5 @@
 import { gridOfRow, isOnGrid, type Note } from '@yibbo/core';
+import { memo } from 'react';
 import { ScrollView } from '@tamagui/scroll-view';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
@@ -15,47 +16,66 @@ const MARKS_WIDTH = 84;
 /** What is easily overlooked, counted: notes off the grid, rows that are hidden, notes where the sound is not at its best. A tap on a
  *  count selects them, or shows them. Takes no room where there is nothing to say. */
 export function Marks({ part }: { readonly part: OpenPart }) {
-  const dispatch = useAppDispatch();
   const shown = useAppSelector(selectShownNotes);
   const rows = useRows(part, useAppSelector(selectNotes));
-  const offGrid = shown.filter(({ pitch, start }) => !isOnGrid(gridOfRow(part, pitch), start));
-  const outside = shown.filter(({ pitch }) => !isUseful(part, pitch));
+  const offGrid = offGridOf(shown, part).length;
+  const outside = outsideOf(shown, part).length;
   const hidden = hiddenRows(rows, shown);
-  if (!offGrid.length && !outside.length && !hidden) return null;
+  return offGrid || outside || hidden ? <MarkPresses part={part} offGrid={offGrid} outside={outside} hidden={hidden} /> : null;
+}
+
+function offGridOf(notes: readonly Note[], part: OpenPart): Note[] {
+  return notes.filter(({ pitch, start }) => !isOnGrid(gridOfRow(part, pitch), start));
+}
+
+function outsideOf(notes: readonly Note[], part: OpenPart): Note[] {
+  return notes.filter(({ pitch }) => !isUseful(part, pitch));
+}
+
+interface MarkPressesProps {
+  readonly part: OpenPart;
+  readonly offGrid: number;
+  readonly outside: number;
+  readonly hidden: number;
+}
+
+/** The counts as buttons; drawn anew only where one is another. */
+const MarkPresses = memo(function MarkPresses({ part, offGrid, outside, hidden }: MarkPressesProps) {
+  const dispatch = useAppDispatch();
   const showEvery = () => dispatch(patternViewSet({ patternId: part.pattern.id, view: { rowChoice: 'every' } }));
+  const hiddenWords = `${hidden} ${hidden === 1 ? 'row' : 'rows'} with notes hidden`;
   return (
     <ScrollView horizontal showsHorizontalScrollIndicator={false} flexGrow={0} flexShrink={1} minWidth={MARKS_WIDTH}>
       <XStack role="group" aria-label="Easily overlooked" gap={2}>
-        {offGrid.length ? (
+        {offGrid ? (
           <Press
-            label={`${offGrid.length} off grid: select them`}
-            shown={`${offGrid.length} off grid`}
+            label={`${offGrid} off grid: select them`}
+            shown={`${offGrid} off grid`}
             tight
-            onPress={() => dispatch(selectionSet(offGrid.map(({ id }) => id)))}
+            onPress={() => dispatch(selectOffGrid(part))}
           />
         ) : null}
-        {hidden ? (
+        {hidden ? <Press label={`${hiddenWords}: show every row`} shown={hiddenWords} onPress={showEvery} /> : null}
+        {outside ? (
           <Press
-            label={`${hidden} ${hidden === 1 ? 'row' : 'rows'} with notes hidden: show every row`}
-            shown={`${hidden} ${hidden === 1 ? 'row' : 'rows'} with notes hidden`}
-            onPress={showEvery}
-          />
-        ) : null}
-        {outside.length ? (
-          <Press
-            label={`${outside.length} outside the sound's range: select them`}
-            shown={`${outside.length} outside the sound's range`}
-            onPress={() => dispatch(takeOutside(outside, part))}
+            label={`${outside} outside the sound's range: select them`}
+            shown={`${outside} outside the sound's range`}
+            onPress={() => dispatch(takeOutside(part))}
           />
         ) : null}
       </XStack>
     </ScrollView>
   );
+});
+
+function selectOffGrid(part: OpenPart): Thunk {
+  return (dispatch, getState) => void dispatch(selectionSet(offGridOf(selectShownNotes(getState()), part).map(({ id }) => id)));
 }
 
 /** Selects notes that lie outside their sound's range, all below or else all above it, and offers to move them by octaves. */
-function takeOutside(outside: readonly Note[], part: OpenPart): Thunk {
-  return (dispatch) => {
+function takeOutside(part: OpenPart): Thunk {
+  return (dispatch, getState) => {
+    const outside = outsideOf(selectShownNotes(getState()), part);
     const middle = middleOfRange(part);
     const below = outside.filter(({ pitch }) => pitch < middle);
     const side = below.length ? below : outside;

@@ -1,5 +1,5 @@
 import { fittingDivision, type Id } from '@yibbo/core';
-import { useEffect, type ReactNode } from 'react';
+import { memo, useEffect, type ReactNode } from 'react';
 import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';
 import { selectNotes, selectPart, type OpenPart } from '../../session/selectors';
@@ -50,7 +50,8 @@ export function PatternScreen({ placementId, bar }: { readonly placementId: Id; 
 
 const EDITORS = { phone: PhoneEditor, low: LowEditor, wide: WideEditor } as const;
 
-function Editor({ part, onPlay }: { readonly part: OpenPart; readonly onPlay: () => void }) {
+/** Drawn anew only where another part is open: an edit of notes is the business of what shows them. */
+const Editor = memo(function Editor({ part, onPlay }: { readonly part: OpenPart; readonly onPlay: () => void }) {
   const shape = useScreenShape();
   const Shaped = EDITORS[shape];
   const grid =
@@ -61,7 +62,7 @@ function Editor({ part, onPlay }: { readonly part: OpenPart; readonly onPlay: ()
       <Shaped part={part} grid={<GridArea part={part}>{grid}</GridArea>} onPlay={onPlay} />
     </>
   );
-}
+});
 
 interface EditorProps {
   readonly part: OpenPart;

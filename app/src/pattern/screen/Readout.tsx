@@ -4,13 +4,13 @@ import Eraser from 'lucide-react/dist/esm/icons/eraser.mjs';
 import Hand from 'lucide-react/dist/esm/icons/hand.mjs';
 import Pencil from 'lucide-react/dist/esm/icons/pencil.mjs';
 import Frame from 'lucide-react/dist/esm/icons/square-dashed.mjs';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { styled, View } from '@tamagui/core';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { Words } from '../../controls/words';
 import { selectHandledNotes, selectHasSelection, selectNotes, type OpenPart } from '../../session/selectors';
-import { useAppDispatch, useAppSelector } from '../../store';
+import { useAppDispatch, useAppSelector, type Thunk } from '../../store';
 import { tryAction } from '../../session/trials';
 import { fingerSet, selectionSet, type Finger } from '../../session/session';
 import { useEffects } from '../../effects';
@@ -25,14 +25,14 @@ const FINGERS: Readonly<Record<Finger, { readonly next: Finger; readonly label: 
 };
 
 /** What one finger on empty ground does; a press goes on to the next. */
-function FingerSwitch() {
+const FingerSwitch = memo(function FingerSwitch() {
   const dispatch = useAppDispatch();
   const { next, label, icon } = FINGERS[useAppSelector((state) => state.session.finger)];
   return <Press label={`${label}: change`} icon={icon} iconOnly onPress={() => dispatch(fingerSet(next))} />;
-}
+});
 
 /** Held by one thumb while another finger sweeps over notes. Pressed by key it does nothing: there, E is held. */
-function EraseButton() {
+const EraseButton = memo(function EraseButton() {
   const { held } = useEffects();
   const [isDown, setDown] = useState(false);
   const hold = (down: boolean) => {
@@ -49,7 +49,7 @@ function EraseButton() {
       onHoldEnd={() => hold(false)}
     />
   );
-}
+});
 
 /** The values of notes, to press. */
 const ValuesFrame = styled(View, {
@@ -74,8 +74,6 @@ export function allNotesWords(count: number): string {
 /** One line below the notes: the values of what is selected, or of the current note, and what actions take; what is easily overlooked; the
  *  eraser and what one finger does. A tap on the values types others. */
 export function Readout({ part }: { readonly part: OpenPart }) {
-  const dispatch = useAppDispatch();
-  const notes = useAppSelector(selectNotes);
   return (
     <XStack
       role="group"
@@ -91,22 +89,23 @@ export function Readout({ part }: { readonly part: OpenPart }) {
     >
       <Values part={part} />
       <Marks part={part} />
-      {useAppSelector(selectHasSelection) ? (
-        <Press label="Deselect" shown="Deselect" tight onPress={() => dispatch(selectionSet([]))} />
-      ) : (
-        <Press
-          label="Select all notes"
-          shown="All"
-          tight
-          disabled={notes.length === 0}
-          onPress={() => dispatch(selectionSet(notes.map(({ id }) => id)))}
-        />
-      )}
+      <SelectPress />
       <EraseButton />
       <FingerSwitch />
     </XStack>
   );
 }
+
+/** Selects all, or nothing. */
+function SelectPress() {
+  const dispatch = useAppDispatch();
+  const hasSelection = useAppSelector(selectHasSelection);
+  const isEmpty = useAppSelector((state) => selectNotes(state).length === 0);
+  if (hasSelection) return <Press label="Deselect" tight onPress={() => dispatch(selectionSet([]))} />;
+  return <Press label="Select all notes" shown="All" tight disabled={isEmpty} onPress={() => dispatch(selectAll)} />;
+}
+
+const selectAll: Thunk = (dispatch, getState) => void dispatch(selectionSet(selectNotes(getState()).map(({ id }) => id)));
 
 /** Below the current note's values, what actions take, in pixels. */
 const SCOPE_ROOM = 14;

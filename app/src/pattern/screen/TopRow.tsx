@@ -116,17 +116,25 @@ export function barsWords(bars: number): string {
 /** All that belongs to the song; a mark on it while something is not saved yet. */
 function SongDots() {
   const dispatch = useAppDispatch();
-  const link = useAppSelector(({ song }) => linkWords(song));
   return (
     <View position="relative">
       <Press label="Song: tempo, send out" icon={Dots} iconOnly onPress={() => dispatch(openSheet({ kind: 'song' }))} />
+      <SavedMark />
+    </View>
+  );
+}
+
+function SavedMark() {
+  const link = useAppSelector(({ song }) => linkWords(song));
+  return (
+    <>
       {link === 'Saved' || link === 'Saving …' ? null : (
         <View position="absolute" top={6} right={6} width={10} height={10} borderRadius="$3" backgroundColor="$act" pointerEvents="none" />
       )}
       <Unseen role="status" testID="link">
         {link}
       </Unseen>
-    </View>
+    </>
   );
 }
 

@@ -27,6 +27,9 @@ const LANE: CSSProperties = {
   cursor: 'ns-resize',
 };
 
+/** Does nothing but show the browser that the lane takes presses: it else gives one near its edge to the button beside it. */
+function takesPresses(): void {}
+
 /** A stem for every note's velocity, under the notes; each note of a chord has its own. */
 export function VelocityLane({ part, viewport, notes, selected }: VelocityLaneProps) {
   const window = useGridWindow(viewport);
@@ -37,7 +40,7 @@ export function VelocityLane({ part, viewport, notes, selected }: VelocityLanePr
   return (
     <>
       <LaneNames value={loudness.length ? rangeWords(loudness) : null} />
-      <div {...handlers} aria-hidden data-testid="velocity-lane" style={LANE}>
+      <div {...handlers} onClick={takesPresses} aria-hidden data-testid="velocity-lane" style={LANE}>
         <div ref={follow} style={{ position: 'absolute', top: 0, left: 0 }}>
           <Stems notes={shown} selected={selected} window={window} colour={`var(--track${part.track.colour})`} />
         </div>

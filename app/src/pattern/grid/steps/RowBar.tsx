@@ -3,6 +3,7 @@ import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
 import Pin from 'lucide-react/dist/esm/icons/pin.mjs';
 import RotateBack from 'lucide-react/dist/esm/icons/rotate-ccw.mjs';
 import RotateOn from 'lucide-react/dist/esm/icons/rotate-cw.mjs';
+import { memo } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { useEffects } from '../../../effects';
 import { Press } from '../../../controls/Press';
@@ -23,25 +24,11 @@ interface RowBarProps {
 
 /** What is done with a row: heard, turned, filled; the dots open all the rest. */
 export function RowBar({ part, row, notes, isWide }: RowBarProps) {
-  const dispatch = useAppDispatch();
-  const { sound } = useEffects();
-  const hits = notes.filter(({ pitch }) => pitch === row.pitch).length;
+  const hits = notes.length;
   const own = ownWords(part, row.pitch);
-  const open = () => {
-    dispatch(takeRow(row.pitch));
-    dispatch(sheetSet({ kind: 'row' }));
-  };
-  const hear = () => {
-    sound.audition(part.track.id, row.pitch, 100);
-    dispatch(takeRow(row.pitch));
-  };
-  const fill = () => {
-    dispatch(takeRow(row.pitch));
-    dispatch(tryAction('fill'));
-  };
   return (
     <XStack alignItems="center" paddingLeft={4}>
-      <Press label={`Hear ${row.name}`} shown={row.name} onPress={hear} />
+      <HearPress part={part} row={row} />
       <XStack flexGrow={1} flexShrink={1} alignItems="center" gap={3} minWidth={0}>
         {own ? <Pin size={14} color="var(--faded)" aria-hidden /> : null}
         {isWide && !own ? null : (
@@ -50,19 +37,42 @@ export function RowBar({ part, row, notes, isWide }: RowBarProps) {
           </Words>
         )}
       </XStack>
-      <Press
-        label={`Rotate ${row.name} back`}
-        icon={RotateBack}
-        iconOnly
-        disabled={!hits}
-        onPress={() => dispatch(turnRow(row.pitch, -1))}
-      />
-      <Press label={`Rotate ${row.name} on`} icon={RotateOn} iconOnly disabled={!hits} onPress={() => dispatch(turnRow(row.pitch, 1))} />
-      {isWide ? null : <Press label={`Fill ${row.name}`} shown="Fill" onPress={fill} />}
-      <Press label={`More for row ${row.name}`} icon={Dots} iconOnly onPress={open} />
+      <RowPresses row={row} isEmpty={hits === 0} isWide={isWide} />
     </XStack>
   );
 }
+
+const HearPress = memo(function HearPress({ part, row }: Pick<RowBarProps, 'part' | 'row'>) {
+  const dispatch = useAppDispatch();
+  const { sound } = useEffects();
+  const hear = () => {
+    sound.audition(part.track.id, row.pitch, 100);
+    dispatch(takeRow(row.pitch));
+  };
+  return <Press label={`Hear ${row.name}`} shown={row.name} onPress={hear} />;
+});
+
+/** A row's buttons; a hit more or less does not draw them anew. */
+const RowPresses = memo(function RowPresses({ row, isEmpty, isWide }: Pick<RowBarProps, 'row' | 'isWide'> & { readonly isEmpty: boolean }) {
+  const dispatch = useAppDispatch();
+  const open = () => {
+    dispatch(takeRow(row.pitch));
+    dispatch(sheetSet({ kind: 'row' }));
+  };
+  const fill = () => {
+    dispatch(takeRow(row.pitch));
+    dispatch(tryAction('fill'));
+  };
+  const turn = (steps: 1 | -1) => () => dispatch(turnRow(row.pitch, steps));
+  return (
+    <>
+      <Press label={`Rotate ${row.name} back`} icon={RotateBack} iconOnly disabled={isEmpty} onPress={turn(-1)} />
+      <Press label={`Rotate ${row.name} on`} icon={RotateOn} iconOnly disabled={isEmpty} onPress={turn(1)} />
+      {isWide ? null : <Press label={`Fill ${row.name}`} shown="Fill" onPress={fill} />}
+      <Press label={`More for row ${row.name}`} icon={Dots} iconOnly onPress={open} />
+    </>
+  );
+});
 
 /** What a row has of its own, in words: its grid, its length; null where it goes with the pattern. */
 function ownWords(part: OpenPart, pitch: number): string | null {

@@ -14,8 +14,9 @@ interface StepRowProps {
   readonly row: GridRow;
   readonly bar: number;
   readonly cells: readonly StepCell[];
+  /** The row's own notes. */
   readonly notes: readonly Note[];
-  /** The notes as they are, where a trial shows others. */
+  /** The same as they are, where a trial shows others. */
   readonly original: readonly Note[] | null;
   readonly selected: ReadonlySet<Id>;
   readonly isOpen: boolean;

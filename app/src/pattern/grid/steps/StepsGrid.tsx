@@ -1,8 +1,8 @@
-import { useMemo, useRef, type CSSProperties, type PointerEvent } from 'react';
+import { memo, useMemo, useRef, type CSSProperties, type PointerEvent } from 'react';
 import { useMedia } from '@tamagui/core';
 import { selectNotes, selectShownNotes, type OpenPart } from '../../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../store';
-import { activeRow, rowName, stepRowsFor, type GridRow } from '../../acts/rows';
+import { activeRow, rowName, type GridRow } from '../../acts/rows';
 import { GestureHint } from '../../screen/GestureHint';
 import { ViewPress } from '../../screen/ViewPress';
 import { gestureWords } from '../../screen/gesture-words';
@@ -11,12 +11,14 @@ import { useGoingOn, useHand } from '../gesture/useHand';
 import { useListen } from '../gesture/useListen';
 import { useGestureSetting, useSelectedIds } from '../gesture/useSetting';
 import { usePlayedBar } from '../viewport/usePlayInView';
+import { useStepRows } from '../useRows';
 import { BarBar } from './BarBar';
 import { heldNotes, withGestures } from './gesture-notes';
 import { useRowInView, useStepLight } from './in-view';
 import { barCount, cellsOf } from './step-cells';
 import { StepRow } from './StepRow';
 import { cellAt, useCellSurface, type CellsByRow } from './useCellSurface';
+import { NO_HITS, useNotesByRow } from './useNotesByRow';
 import { useStepKeys } from './useStepKeys';
 
 /** Free below the last row, in pixels, so that what lies over the foot of the notes never covers it for good. */
@@ -26,7 +28,7 @@ const OVERLAY_ROOM = 52;
 function useSteps(part: OpenPart) {
   const original = useAppSelector(selectNotes);
   const notes = useAppSelector(selectShownNotes);
-  const rows = useMemo(() => stepRowsFor(part, original), [part, original]);
+  const rows = useStepRows(part, original);
   const bar = Math.min(part.view.bar, barCount(part) - 1);
   const cells: CellsByRow = useMemo(() => new Map(rows.map(({ pitch }) => [pitch, cellsOf(part, bar, pitch)])), [part, bar, rows]);
   return { original, notes, rows, bar, cells, active: activeRow(part, rows, original, part.view.activeRow) };
@@ -85,7 +87,7 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
 }
 
 /** Above the steps: the view's switch and the bars of the pattern. */
-function StepsHead({ part, bar }: { readonly part: OpenPart; readonly bar: number }) {
+const StepsHead = memo(function StepsHead({ part, bar }: { readonly part: OpenPart; readonly bar: number }) {
   return (
     <div style={HEAD}>
       <div style={{ width: 56, flexShrink: 0, borderRight: '1px solid var(--lineStrong)' }}>
@@ -94,7 +96,7 @@ function StepsHead({ part, bar }: { readonly part: OpenPart; readonly bar: numbe
       <BarBar part={part} bar={bar} />
     </div>
   );
-}
+});
 
 const HEAD: CSSProperties = {
   display: 'flex',
@@ -116,6 +118,8 @@ interface StepRowsProps {
 function StepRows({ part, steps, isTrial }: StepRowsProps) {
   const isWide = Boolean(useMedia().wide);
   const selected = useSelectedIds();
+  const notes = useNotesByRow(steps.notes);
+  const original = useNotesByRow(steps.original);
   return steps.rows.map((row: GridRow) => (
     <StepRow
       key={row.pitch}
@@ -123,8 +127,8 @@ function StepRows({ part, steps, isTrial }: StepRowsProps) {
       row={row}
       bar={steps.bar}
       cells={steps.cells.get(row.pitch)!}
-      notes={steps.notes}
-      original={isTrial ? steps.original : null}
+      notes={notes.get(row.pitch) ?? NO_HITS}
+      original={isTrial ? (original.get(row.pitch) ?? NO_HITS) : null}
       selected={selected}
       isOpen={isWide || row.pitch === steps.active}
       isActive={row.pitch === steps.active}

@@ -12,7 +12,7 @@ import { sheetSet } from '../../../session/session';
 export function NudgeBar({ part }: { readonly part: OpenPart }) {
   const dispatch = useAppDispatch();
   const isEmpty = useAppSelector((state) => selectNotes(state).length === 0);
-  const amount = amountWords(useAppSelector(nudgeAmount), part);
+  const amount = useAppSelector((state) => amountWords(nudgeAmount(state), part));
   const total = useAppSelector(nudgedWords);
   const hold = (direction: 1 | -1) => ({
     disabled: isEmpty,
