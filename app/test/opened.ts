@@ -1,6 +1,7 @@
 import { newSong, newTrack, notesOf, soundById, withTrack, type Document, type Note } from '@yibbo/core';
 import { songOpened } from '../src/document/song';
 import { KeepingSlot, type Effects } from '../src/effects';
+import { GridOnScreen } from '../src/pattern/grid/viewport/on-screen';
 import { makeStore } from '../src/store';
 
 export const STEP = 5040;
@@ -9,7 +10,13 @@ export const PATTERN = 'pattern';
 /** Effects that reach nothing: ids are counted, the clock stands, nothing is kept or heard. */
 export function noEffects(): Effects {
   let ids = 0;
-  return { newId: () => `id${++ids}`, now: () => 0, deviceId: 'test', keeping: new KeepingSlot() } as Partial<Effects> as Effects;
+  return {
+    newId: () => `id${++ids}`,
+    now: () => 0,
+    deviceId: 'test',
+    keeping: new KeepingSlot(),
+    grid: new GridOnScreen(),
+  } as Partial<Effects> as Effects;
 }
 
 /** A store with a song of four notes open: sixteenths at 0, 4, 8 and 12 of one bar, louder and louder. */

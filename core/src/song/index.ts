@@ -1,3 +1,6 @@
 export * from './new-song';
 export * from './demo';
 export * from './copy-song';
+export * from './placing';
+export * from './sections';
+export { contentEnd, copyTime, cutAt, deleteTime, endOfSong, insertTime, makeOwn, moveTime, type CopyMode } from './stretch';

@@ -2,6 +2,7 @@ import { kitRows, type Sound } from '../audio';
 import { emptyDocument, songEnd, type Document } from '../model/document';
 import { TRACK_COLOURS, TRACK_SYMBOLS, type Id, type Pattern, type Placement, type Track } from '../model/entities';
 import { barTicks, meterAt } from '../time';
+import { freeName } from './stretch';
 
 /** A song with nothing in it: nothing that would have to be deleted first. */
 export function newSong(id: Id, name: string, seed: number, bpm = 120): Document {
@@ -63,11 +64,4 @@ export function withTrack(document: Document, { track, pattern, placement }: Tra
     patterns: [...document.patterns, pattern],
     placements: [...document.placements, placement],
   };
-}
-
-function freeName(wanted: string, taken: readonly string[]): string {
-  if (!taken.includes(wanted)) return wanted;
-  let number = 2;
-  while (taken.includes(`${wanted} ${number}`)) number++;
-  return `${wanted} ${number}`;
 }

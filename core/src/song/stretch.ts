@@ -1,0 +1,311 @@
+import { findById, songEnd, type Document } from '../model/document';
+import type { Id, Placement, Section, Song } from '../model/entities';
+import { inOrder } from '../model/document';
+import { COLLECTIONS } from '../model/collections';
+import { MAX_TICK } from '../time';
+
+type NewId = () => Id;
+
+/** Where the song ends: where it was set to, else where its last placement or section does. 0 for an empty song. */
+export function endOfSong(document: Document): number {
+  return document.song.end ?? contentEnd(document);
+}
+
+/** Where the last placement or section ends. */
+export function contentEnd(document: Document): number {
+  return document.sections.reduce((end, section) => Math.max(end, section.start + section.length), songEnd(document));
+}
+
+/** Cuts every placement that goes on over `tick` there, so that nothing reaches across. What is heard stays the same, but for what chance
+ *  draws in the later piece, which is a placement of its own. `among` says which ones; else all. */
+export function cutAt(document: Document, tick: number, newId: NewId, among?: (placement: Placement) => boolean): Document {
+  const crosses = (each: Placement) => each.start < tick && each.start + each.length > tick && (among?.(each) ?? true);
+  if (!document.placements.some(crosses)) return document;
+  return withPlacements(
+    document,
+    document.placements.flatMap((each) => {
+      if (!crosses(each)) return [each];
+      const first = tick - each.start;
+      return [
+        { ...each, length: first },
+        { ...each, id: newId(), start: tick, length: each.length - first, offset: each.offset + first },
+      ];
+    }),
+  );
+}
+
+/** Joins what was cut at `ticks`: two placements of one pattern that meet there where the later goes on just where the earlier left off. */
+export function joinAt(document: Document, ticks: readonly number[]): Document {
+  return ticks.reduce(joinAtTick, document);
+}
+
+function joinAtTick(document: Document, tick: number): Document {
+  const later = document.placements.filter(({ start }) => start === tick);
+  const joined = new Map<Id, Placement>();
+  const gone = new Set<Id>();
+  for (const next of later) {
+    const before = document.placements.find(
+      (each) =>
+        each.start + each.length === tick &&
+        each.trackId === next.trackId &&
+        each.patternId === next.patternId &&
+        each.muted === next.muted &&
+        each.offset + each.length === next.offset &&
+        !joined.has(each.id),
+    );
+    if (!before) continue;
+    joined.set(before.id, { ...before, length: before.length + next.length });
+    gone.add(next.id);
+  }
+  if (gone.size === 0) return document;
+  return withPlacements(
+    document,
+    document.placements.flatMap((each) => (gone.has(each.id) ? [] : [joined.get(each.id) ?? each])),
+  );
+}
+
+/** Makes room of `ticks` at `at` on all tracks: what goes on over it is cut there, what is later moves on, and a section, the loop or the
+ *  end that it falls into grows. Returns the document itself where the song would grow beyond the last tick there is. */
+export function insertTime(document: Document, at: number, ticks: number, newId: NewId): Document {
+  if (ticks <= 0 || Math.max(contentEnd(document), document.song.end ?? 0) + ticks > MAX_TICK) return document;
+  const cut = cutAt(document, at, newId);
+  const moved = (tick: number) => (tick >= at ? tick + ticks : tick);
+  const song = cut.song;
+  return {
+    ...withPlacements(
+      cut,
+      cut.placements.map((each) => (each.start >= at ? { ...each, start: each.start + ticks } : each)),
+    ),
+    sections: cut.sections.map((section) => spanMapped(section, moved, (end) => (end > at ? end + ticks : end))),
+    song: {
+      ...song,
+      tempos: song.tempos.map((mark, index) => (index === 0 ? mark : { ...mark, tick: moved(mark.tick) })),
+      meters: song.meters.map((mark, index) => (index === 0 ? mark : { ...mark, tick: moved(mark.tick) })),
+      ...(song.loop
+        ? { loop: { ...song.loop, start: moved(song.loop.start), end: song.loop.end > at ? song.loop.end + ticks : song.loop.end } }
+        : {}),
+      ...(song.end ? { end: moved(song.end) } : {}),
+      ...(song.file ? { file: carriedMoved(song.file, moved) } : {}),
+    },
+  };
+}
+
+/** Takes the time from `from` to `to` out of all tracks: what lies in it goes, what is later moves up, pieces that meet and belong together
+ *  are joined. Patterns that no placement plays any more go too. */
+export function deleteTime(document: Document, from: number, to: number, newId: NewId): Document {
+  if (to <= from) return document;
+  const ticks = to - from;
+  const cut = cutAt(cutAt(document, from, newId), to, newId);
+  const moved = (tick: number) => (tick >= to ? tick - ticks : Math.min(tick, from));
+  const isKept = ({ start }: { readonly start: number }) => start < from || start >= to;
+  const { song } = cut;
+  const loop = song.loop && { ...song.loop, start: moved(song.loop.start), end: moved(song.loop.end) };
+  const { loop: _loop, ...rest } = song;
+  const after: Document = {
+    ...withPlacements(
+      cut,
+      cut.placements.filter(isKept).map((each) => (each.start >= to ? { ...each, start: each.start - ticks } : each)),
+    ),
+    sections: cut.sections.map((section) => spanMapped(section, moved, moved)).filter(({ length }) => length > 0),
+    song: {
+      ...rest,
+      ...(loop && loop.end > loop.start ? { loop } : {}),
+      tempos: marksClosed(song.tempos, from, to, ({ bpm }) => bpm),
+      meters: marksClosed(song.meters, from, to, ({ numerator, denominator }) => `${numerator}/${denominator}`),
+      ...(song.end ? { end: Math.max(1, moved(song.end)) } : {}),
+      ...(song.file
+        ? { file: carriedMoved({ ...song.file, carried: song.file.carried.filter(({ tick }) => tick < from || tick >= to) }, moved) }
+        : {}),
+    },
+  };
+  return withoutUnplayed(document, joinAt(after, [from]));
+}
+
+/** Puts copies of what lies from `from` to `to` in at `at`, in new time: linked, or each pattern as one of its own that only the copies
+ *  play. Marks of tempo and meter inside come too. */
+export function copyTime(document: Document, [from, to]: readonly [number, number], at: number, mode: CopyMode, newId: NewId): Document {
+  const source = cutAt(cutAt(document, from, newId), to, newId);
+  const taken = source.placements.filter(({ start }) => start >= from && start < to);
+  const opened = insertTime(document, at, to - from, newId);
+  if (opened === document) return document;
+  const by = at - from;
+  const copies = taken.map((each) => ({ ...each, id: newId(), start: each.start + by }));
+  const placed = withPlacements(opened, [...opened.placements, ...copies]);
+  const marked: Song = {
+    ...placed.song,
+    tempos: withMarks(placed.song.tempos, document.song.tempos, from, to, by),
+    meters: withMarks(placed.song.meters, document.song.meters, from, to, by),
+  };
+  const linked = { ...placed, song: marked };
+  return mode === 'linked'
+    ? linked
+    : makeOwn(
+        linked,
+        copies.map(({ id }) => id),
+        newId,
+      );
+}
+
+/** Whether a copy plays the very patterns of the original, or patterns of its own. */
+export type CopyMode = 'linked' | 'own';
+
+/** Moves the time from `from` to `to`, with all that lies in it, to begin where `at` was. Nothing is lost: what goes on over the edges is cut
+ *  there, and joined again where it comes together, so that a move back leaves all as it was. */
+export function moveTime(document: Document, [from, to]: readonly [number, number], at: number, newId: NewId): Document {
+  if (to <= from || (at >= from && at <= to)) return document;
+  const cut = [from, to, at].reduce((each, tick) => cutAt(each, tick, newId), document);
+  const moved = moverOf(from, to, at);
+  const { song } = cut;
+  const edges = [from, to, at];
+  const after: Document = {
+    ...withPlacements(
+      cut,
+      cut.placements.map((each) => ({ ...each, start: moved(each.start) })),
+    ),
+    sections: inOrder(
+      cut.sections.map((section) => ({ ...section, start: moved(section.start) })),
+      COLLECTIONS.sections.compare,
+    ),
+    song: {
+      ...song,
+      tempos: marksMoved(song.tempos, edges, moved, ({ bpm }) => bpm),
+      meters: marksMoved(song.meters, edges, moved, ({ numerator, denominator }) => `${numerator}/${denominator}`),
+      ...(song.file ? { file: carriedMoved(song.file, moved) } : {}),
+    },
+  };
+  const low = Math.min(from, at);
+  const high = Math.max(to, at);
+  return joinAt(after, [low, at > to ? low + (at - to) : low + (to - from), high]);
+}
+
+/** Where each tick goes when a stretch is moved. */
+function moverOf(from: number, to: number, at: number): (tick: number) => number {
+  const length = to - from;
+  if (at >= to) return (tick) => (tick >= from && tick < to ? tick + (at - to) : tick >= to && tick < at ? tick - length : tick);
+  return (tick) => (tick >= from && tick < to ? tick - (from - at) : tick >= at && tick < from ? tick + length : tick);
+}
+
+/** Gives placements patterns of their own, one for each pattern they play: placements that played one pattern together still do. A pattern
+ *  that nothing else plays is left as it is. */
+export function makeOwn(document: Document, placementIds: readonly Id[], newId: NewId): Document {
+  const chosen = new Set(placementIds);
+  const shared = new Set(document.placements.filter(({ id }) => !chosen.has(id)).map(({ patternId }) => patternId));
+  const wanted = new Set(
+    document.placements.filter(({ id, patternId }) => chosen.has(id) && shared.has(patternId)).map(({ patternId }) => patternId),
+  );
+  if (wanted.size === 0) return document;
+  const copyOf = new Map([...wanted].map((patternId) => [patternId, newId()]));
+  const names = document.patterns.map(({ name }) => name);
+  const patterns = [...wanted].flatMap((patternId) => {
+    const pattern = findById(document.patterns, patternId);
+    if (!pattern) return [];
+    const name = freeName(pattern.name, names);
+    names.push(name);
+    return [{ ...pattern, id: copyOf.get(patternId)!, name }];
+  });
+  const notes = Object.fromEntries(
+    [...wanted].flatMap((patternId) => {
+      const own = copyOf.get(patternId)!;
+      const groups = new Map<Id, Id>();
+      const groupOf = (group: Id) => groups.get(group) ?? groups.set(group, newId()).get(group)!;
+      const copied = (document.notes[patternId] ?? []).map((note) => ({
+        ...note,
+        id: newId(),
+        patternId: own,
+        ...(note.oneOf ? { oneOf: groupOf(note.oneOf) } : {}),
+      }));
+      return copied.length ? [[own, inOrder(copied, COLLECTIONS.notes.compare)] as const] : [];
+    }),
+  );
+  return {
+    ...document,
+    patterns: inOrder([...document.patterns, ...patterns], COLLECTIONS.patterns.compare),
+    notes: { ...document.notes, ...notes },
+    placements: document.placements.map((each) =>
+      chosen.has(each.id) && copyOf.has(each.patternId) ? { ...each, patternId: copyOf.get(each.patternId)! } : each,
+    ),
+  };
+}
+
+/** A name that is not taken: the wanted one, else with the next number. "Chorus 2" is followed by "Chorus 3". */
+export function freeName(wanted: string, taken: readonly string[]): string {
+  if (!taken.includes(wanted)) return wanted;
+  const [, stem = wanted] = /^(.*?)(?: \d+)?$/.exec(wanted) ?? [];
+  let number = 2;
+  while (taken.includes(`${stem} ${number}`)) number++;
+  return `${stem} ${number}`;
+}
+
+/** The document with these placements, in order. */
+export function withPlacements(document: Document, placements: readonly Placement[]): Document {
+  return { ...document, placements: inOrder(placements, COLLECTIONS.placements.compare) };
+}
+
+/** Takes out patterns that were played before and are not any more, but for those that are versions of one another. */
+export function withoutUnplayed(before: Document, after: Document): Document {
+  const played = new Set(after.placements.map(({ patternId }) => patternId));
+  const versions = new Set(after.patterns.flatMap(({ id, versionOf }) => (versionOf ? [id, versionOf] : [])));
+  const gone = new Set(before.placements.map(({ patternId }) => patternId).filter((id) => !played.has(id) && !versions.has(id)));
+  if (gone.size === 0) return after;
+  return {
+    ...after,
+    patterns: after.patterns.filter(({ id }) => !gone.has(id)),
+    notes: Object.fromEntries(Object.entries(after.notes).filter(([id]) => !gone.has(id))),
+  };
+}
+
+function spanMapped(section: Section, startOf: (tick: number) => number, endOf: (tick: number) => number): Section {
+  const start = startOf(section.start);
+  const length = endOf(section.start + section.length) - start;
+  return start === section.start && length === section.length ? section : { ...section, start, length };
+}
+
+function carriedMoved(file: NonNullable<Song['file']>, moved: (tick: number) => number): NonNullable<Song['file']> {
+  return {
+    ...file,
+    trackEnds: file.trackEnds.map(moved),
+    carried: file.carried.map((event) => ({ ...event, tick: moved(event.tick) })),
+  };
+}
+
+interface Mark {
+  readonly tick: number;
+}
+
+/** Marks with the time between two ticks taken out: what ruled at its end rules from its beginning on, where that is another. */
+function marksClosed<M extends Mark>(marks: readonly M[], from: number, to: number, valueOf: (mark: M) => unknown): M[] {
+  const ruling = marks.findLast(({ tick }) => tick <= to)!;
+  const before = marks.filter(({ tick }) => tick < from);
+  const after = marks.filter(({ tick }) => tick > to).map((mark) => ({ ...mark, tick: mark.tick - (to - from) }));
+  const last = before.at(-1);
+  const isOther = last === undefined || valueOf(last) !== valueOf(ruling);
+  return [...before, ...(isOther ? [{ ...ruling, tick: from }] : []), ...after];
+}
+
+/** Marks with time moved: at the edges of what was moved, what ruled there goes on ruling. */
+function marksMoved<M extends Mark>(
+  marks: readonly M[],
+  edges: readonly number[],
+  moved: (tick: number) => number,
+  valueOf: (mark: M) => unknown,
+): M[] {
+  if (marks.length === 1) return [...marks];
+  const given = new Set(marks.map(({ tick }) => tick));
+  const ruling = [...new Set([0, ...edges])]
+    .filter((tick) => !given.has(tick))
+    .map((tick) => ({ ...marks.findLast((mark) => mark.tick <= tick)!, tick }));
+  const all = [...marks, ...ruling].map((mark) => ({ ...mark, tick: moved(mark.tick) })).sort((a, b) => a.tick - b.tick);
+  return all.filter((mark, index) => index === 0 || valueOf(mark) !== valueOf(all[index - 1]!));
+}
+
+/** Marks with those of a stretch copied on; where the copy ends, what ruled there before rules again. */
+function withMarks<M extends Mark>(marks: readonly M[], source: readonly M[], from: number, to: number, by: number): M[] {
+  const inside = source.filter(({ tick }) => tick > from && tick < to).map((mark) => ({ ...mark, tick: mark.tick + by }));
+  if (inside.length === 0) return [...marks];
+  const at = from + by;
+  const end = to + by;
+  const atEnd = marks.find(({ tick }) => tick === end) ? [] : [{ ...marks.findLast(({ tick }) => tick <= end)!, tick: end }];
+  const first = { ...source.findLast(({ tick }) => tick <= from)!, tick: at };
+  const kept = marks.filter(({ tick }) => tick !== at);
+  return [...kept, first, ...inside, ...atEnd].sort((a, b) => a.tick - b.tick);
+}
