@@ -2,6 +2,7 @@ import type { Document } from '../model/document';
 import type { Track } from '../model/entities';
 import { slicedFrom } from '../notes/bend';
 import { lineEvents, type PlayEvent } from './line-events';
+import { chasedInLoop, roundLoop } from './loop';
 import { playLines, type PlayLine, type PlayView } from './lines';
 import { ringsOf } from './rings';
 import { trackEvents, type LineSource } from './track-stage';
@@ -17,6 +18,13 @@ export interface PlayContext {
  *  give what their union gives. From notes to sound: the placements that reach into the window, their notes treated, the rings of what
  *  goes round together, the track's rules over all of them. */
 export function events(document: Document, fromTick: number, toTick: number, context: PlayContext): PlayEvent[] {
+  const { view } = context;
+  return view.kind === 'song' && view.loop
+    ? roundLoop(view.loop, fromTick, toTick, (from, to) => eventsOnce(document, from, to, context))
+    : eventsOnce(document, fromTick, toTick, context);
+}
+
+function eventsOnce(document: Document, fromTick: number, toTick: number, context: PlayContext): PlayEvent[] {
   const reaches = ({ startTick, endTick }: PlayLine) => startTick < toTick && endTick > fromTick;
   return inOrder(
     heardTracks(document, context).flatMap(({ lines }) => trackEvents(lines, lines.filter(reaches), fromTick, toTick, sourceOf(document))),
@@ -26,6 +34,13 @@ export function events(document: Document, fromTick: number, toTick: number, con
 /** What is already sounding when play begins at `tick`, cut to what is left of it. Drum hits are not chased, and a note that
  *  began before its placement does not sound. */
 export function chased(document: Document, tick: number, context: PlayContext): PlayEvent[] {
+  const { view } = context;
+  return view.kind === 'song' && view.loop
+    ? chasedInLoop(view.loop, tick, (at) => chasedOnce(document, at, context))
+    : chasedOnce(document, tick, context);
+}
+
+function chasedOnce(document: Document, tick: number, context: PlayContext): PlayEvent[] {
   const source = sourceOf(document);
   const isOn = ({ startTick, endTick }: PlayLine) => startTick < tick && endTick > tick;
   const begun = heardTracks(document, context)

@@ -5,4 +5,5 @@ export * from './rings';
 export * from './events';
 export { eventKey, type PlayEvent } from './line-events';
 export * from './lap';
+export { roundAt } from './loop';
 export * from './silence';

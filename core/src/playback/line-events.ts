@@ -22,8 +22,8 @@ export interface PlayEvent {
 }
 
 /** What tells one sounding of a note from all others: the same in every window it is asked for in. */
-export function eventKey({ noteId, pass, pitch, tick, began = tick }: PlayEvent): string {
-  return `${noteId} ${pass} ${pitch} ${began}`;
+export function eventKey({ trackId, noteId, pass, pitch, tick, began = tick }: PlayEvent): string {
+  return `${trackId} ${noteId} ${pass} ${pitch} ${began}`;
 }
 
 /** An event with what the track needs to know of the note it is, or is a hit of. */

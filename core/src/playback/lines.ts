@@ -1,10 +1,11 @@
 import { findById, type Document } from '../model/document';
 import type { Id, Pattern, Placement, Track } from '../model/entities';
+import type { TickSpan } from '../notes/span';
 import { modulo } from '../time';
 
-/** What is being played: the song from its placements, or the patterns that belong to one placement's moment, each
- *  going round by itself for as long as play lasts. */
-export type PlayView = { readonly kind: 'song' } | { readonly kind: 'pattern'; readonly placementId: Id };
+/** What is being played: the song from its placements, round and round a loop where one is given; or the patterns that belong to one
+ *  placement's moment, each going round by itself for as long as play lasts. */
+export type PlayView = { readonly kind: 'song'; readonly loop?: TickSpan | null } | { readonly kind: 'pattern'; readonly placementId: Id };
 
 /** One pattern going round on one track between two ticks of the play time. */
 export interface PlayLine {

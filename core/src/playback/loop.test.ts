@@ -1,0 +1,62 @@
+import fc from 'fast-check';
+import { anySong } from '../../test/any-song';
+import { chased, events, playSeconds, playTickAt } from '.';
+
+const BAR = 80_640;
+const loops = fc
+  .record({ start: fc.nat(4), bars: fc.integer({ min: 1, max: 3 }) })
+  .map(({ start, bars }) => ({ start: start * BAR, end: (start + bars) * BAR }));
+
+describe('a song that goes round a loop', () => {
+  it('plays up to the loop’s end once, then the loop again and again, and windows that touch give what their union gives', () => {
+    let sounding = 0;
+    fc.assert(
+      fc.property(anySong, loops, fc.nat(40), fc.nat(40), (song, loop, a, b) => {
+        const view = { kind: 'song', loop } as const;
+        const [from, to] = [Math.min(a, b), Math.max(a, b)].map((quarter) => (quarter * BAR) / 4) as [number, number];
+        const middle = Math.round((from + to) / 2);
+        const whole = events(song, from, to, { view });
+        expect([...events(song, from, middle, { view }), ...events(song, middle, to, { view })]).toEqual(whole);
+        if (whole.length) sounding++;
+        // Each, put back to where it stands in the song, is what the song without a loop says, cut at the loop's end.
+        const plain = events(song, 0, loop.end, { view: { kind: 'song' } });
+        for (const event of whole) {
+          let tick = event.tick;
+          while (tick >= loop.end) tick -= loop.end - loop.start;
+          const written = plain.find((each) => each.tick === tick && each.noteId === event.noteId && each.trackId === event.trackId);
+          expect(written).toBeDefined();
+          expect(event.lengthTicks).toBe(Math.min(written!.lengthTicks, loop.end - tick));
+        }
+      }),
+    );
+    expect(sounding).toBeGreaterThan(30);
+  });
+
+  it('sounds on at the beginning only in the round it was begun in', () => {
+    fc.assert(
+      fc.property(anySong, loops, fc.nat(12), (song, loop, quarter) => {
+        const view = { kind: 'song', loop } as const;
+        const tick = loop.start + Math.min(quarter * (BAR / 4) + 777, loop.end - loop.start - 1);
+        const [once, again] = [chased(song, tick, { view }), chased(song, tick + loop.end - loop.start, { view })];
+        const inRound = once.filter(({ began }) => began! >= loop.start);
+        expect(again.map(({ noteId, lengthTicks }) => [noteId, lengthTicks])).toEqual(
+          inRound.map(({ noteId, lengthTicks }) => [noteId, lengthTicks]),
+        );
+      }),
+    );
+  });
+
+  it('keeps the song’s time before the loop and the loop’s own in every round', () => {
+    const tempos = [
+      { tick: 0, bpm: 60 },
+      { tick: BAR, bpm: 120 },
+    ];
+    // Bar 1 takes 4 s, every other 2 s. The loop is bars 1 and 2: rounds of 6 s.
+    const lap = { originTick: 0, fromTick: 0, lengthTicks: 2 * BAR, tempos };
+    expect([BAR, 2 * BAR, 3 * BAR, 4 * BAR].map((tick) => playSeconds(lap, tick))).toEqual([4, 6, 10, 12]);
+    // The loop is bar 2 alone, played from the beginning: 4 s before it.
+    const late = { originTick: BAR, fromTick: BAR, lengthTicks: BAR, tempos };
+    expect([0, BAR, 2 * BAR, 3 * BAR].map((tick) => playSeconds(late, tick))).toEqual([-4, 0, 2, 4]);
+    expect([-4, 0, 3].map((seconds) => playTickAt(late, seconds))).toEqual([0, BAR, 2.5 * BAR]);
+  });
+});
