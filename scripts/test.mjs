@@ -1,8 +1,8 @@
 /** npm test: installs what is missing, then types, lint, unit tests and browser journeys. Quiet while green; the runners'
  *  own counts come last. */
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
-import { ensureBuilt, ensureInstalled, run } from './project.mjs';
+import { ensureBuilt, ensureInstalled, root, run } from './project.mjs';
 
 const NEEDED = { '/usr/bin/chromium': 'chromium', '/usr/bin/midicsv': 'midicsv' };
 
@@ -22,19 +22,30 @@ function ensureDebianPackages() {
   run('apt-get', ['install', '-y', '--no-install-recommends', ...missing], { env: { DEBIAN_FRONTEND: 'noninteractive' } });
 }
 
-function stage(name, command, args, options) {
+/** Runs a command beside others; its output is shown only where it fails. */
+function stage(name, args) {
   const began = Date.now();
-  run(command, args, options);
-  console.log(`${name}: fine (${Math.round((Date.now() - began) / 1000)} s)`);
+  const child = spawn('npm', ['run', '--silent', ...args], { cwd: root });
+  const said = [];
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (part) => said.push(part));
+  return new Promise((resolve) => {
+    child.on('close', (status) => {
+      if (status !== 0) {
+        process.stderr.write(Buffer.concat(said));
+        process.exit(status ?? 1);
+      }
+      console.log(`${name}: fine (${Math.round((Date.now() - began) / 1000)} s)`);
+      resolve();
+    });
+  });
 }
 
 ensureInstalled();
 ensureDebianPackages();
 ensureBuilt();
 const bin = (name) => `node_modules/.bin/${name}`;
-stage('types', 'npm', ['run', '--silent', 'types']);
-stage('lint', 'npm', ['run', '--silent', 'lint']);
-const unit = spawnSync(bin('jest'), ['--silent'], { encoding: 'utf8', env: { ...process.env, CI: 'true' } });
+await Promise.all([stage('types', ['types']), stage('lint', ['lint'])]);
+const unit = spawnSync(bin('jest'), ['--silent', '--maxWorkers=2'], { encoding: 'utf8', env: { ...process.env, CI: 'true' } });
 finish('unit', unit, /^Tests:.*$/m);
 const browser = spawnSync(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], { encoding: 'utf8', env: process.env });
 finish('browser', browser, /^ +\d+ (passed|failed|skipped|flaky).*$/gm);

@@ -21,8 +21,8 @@ test('a pattern has an address: reload, a step back and a link lead to the same 
 
   await page.reload();
   await expect(page.getByTestId('steps-grid')).toHaveAccessibleName(/^Steps of Lamp Keys, bar 3/);
-  await page.getByRole('button', { name: 'Back to the songs' }).tap();
-  await expect(page.getByRole('button', { name: 'New song', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Back to the song', exact: true }).tap();
+  await expect(page.getByTestId('song-page')).toBeVisible();
   await page.goBack();
   await expect(page.getByTestId('steps-grid')).toHaveAccessibleName(/^Steps of Lamp Keys, bar 3/);
 

@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { openPattern } from '../support/app';
 import { byTimeThenRest, midiFromText, noteOns, sentOut } from '../support/midi-text';
 
 /** A file as other programs write them: a tempo change outside the first track, controllers, an overlap, a double, drums. */
@@ -51,7 +52,7 @@ test('a MIDI file comes in, is looked at first, goes out the same, is edited, an
   expect([...untouched].sort()).toEqual([...gathered].sort());
 
   // The drums a step of 1/16 (24 ticks) later, round the bar of 336 ticks: nothing reaches the end, so nothing wraps.
-  await page.getByRole('button', { name: 'Deck', exact: true }).tap();
+  await openPattern(page, 'Deck');
   await page.getByRole('button', { name: 'Rotate on' }).tap();
   const edited = noteOns(await sentOut(page, 'written'));
   expect(edited).toEqual(
@@ -122,6 +123,7 @@ test('a large file is read beside the page: its progress is seen, it can be left
   await expect(page.getByRole('region', { name: 'MIDI file' })).toHaveCount(0);
   await choose();
   await page.getByRole('button', { name: 'Bring it in' }).tap();
-  await expect(page.getByTestId('notes-grid')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByTestId('song-page')).toBeVisible({ timeout: 30_000 });
+  await page.locator('[data-placement]').first().click();
   await expect(page.getByTestId('readout')).toContainText('15000 notes');
 });

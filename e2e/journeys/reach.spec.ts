@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { changeBars, eachSheet, newSong, openDemo, showAs } from '../support/app';
+import { changeBars, eachSheet, newSong, openDemo, openPattern, showAs } from '../support/app';
 
 /** Controls that are narrower or lower than a thumb, as "name, width x height". Cells, notes and what is scrolled out are no controls. */
 function smallControls(page: Page): Promise<string[]> {
@@ -72,6 +72,7 @@ test('the view stays out of the song: viewMode, grid and bar come back after a r
   await page.getByRole('button', { name: 'Undo' }).tap();
   await expect(page.getByRole('button', { name: 'Quay kit', exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Redo' }).tap();
+  await openPattern(page, 'Quay kit');
   await expect(page.getByTestId('grid-words')).toContainText('1/32');
   await showAs(page, 'Notes');
   await page.reload();

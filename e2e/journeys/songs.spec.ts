@@ -3,13 +3,14 @@ import { cpSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { SpawnedServer } from '../../server/test/spawned-server';
-import { cell, newSong, savedNotes, songIdOf } from '../support/app';
+import { cell, newSong, openPattern, savedNotes, songIdOf } from '../support/app';
 
 test('a song is renamed, duplicated, deleted, and brought back by Undo and from the deleted songs', async ({ page }) => {
   const own = `Own ${Date.now()}`;
   await newSong(page, 'Quay kit', own);
   await cell(page, 'Kick', 0).tap();
   await expect(page.getByTestId('link')).toHaveText('Saved');
+  await page.getByRole('button', { name: 'Back to the song', exact: true }).tap();
   await page.getByRole('button', { name: 'Back to the songs' }).tap();
   const more = (name: string) => page.getByRole('button', { name: `More for ${name}`, exact: true });
   const card = (name: string) => page.getByRole('listitem').filter({ has: more(name) });
@@ -38,6 +39,7 @@ test('a song is renamed, duplicated, deleted, and brought back by Undo and from 
     .tap();
   await expect(more(`${own} B, copy`)).toBeVisible();
   await card(`${own} B, copy`).getByRole('button').first().tap();
+  await openPattern(page, 'Quay kit');
   await expect(cell(page, 'Kick', 0)).toBeChecked();
 });
 

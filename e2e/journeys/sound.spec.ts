@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { CHUNK, SoundEngine, type EngineMessage } from '../../core/src';
-import { cell, newSong, savedNotes } from '../support/app';
+import { cell, newSong, openPattern, savedNotes } from '../support/app';
 import { midiFromText } from '../support/midi-text';
 
 interface Recorded {
@@ -37,7 +37,7 @@ async function openBand(page: Page): Promise<void> {
   const response = await page.request.post('/api/songs/import', { data: midiFromText(rows), headers: { 'Content-Type': 'audio/midi' } });
   const { id } = (await response.json()) as { id: string };
   await page.goto(`/song/${id}`);
-  await expect(page.getByTestId('play')).toBeVisible();
+  await openPattern(page, 'Deck');
 }
 
 /** Records what is said to the engine and, where `tap`, the samples it gives. */

@@ -62,7 +62,21 @@ export async function openDemo(page: Page): Promise<void> {
     .getByRole('button', { name: /^Last Boat Home/ })
     .first()
     .click();
-  await expect(page.getByTestId('play')).toBeVisible();
+  await openPattern(page, 'Deck Drums');
+}
+
+/** Opens the first pattern of a track from the song page. */
+export async function openPattern(page: Page, track: string): Promise<void> {
+  await placement(page, track).click();
+  await expect(page.getByTestId('notes-grid').or(page.getByTestId('steps-grid'))).toBeVisible();
+}
+
+/** A track's placement on the song page: the first, or another by its place. */
+export function placement(page: Page, track: string, index = 0): Locator {
+  return page
+    .locator('[data-placement]')
+    .and(page.getByRole('button', { name: new RegExp(`, ${track}, bar `) }))
+    .nth(index);
 }
 
 const REST_MS = 120;

@@ -1,5 +1,6 @@
 import {
   chased,
+  endOfSong,
   eventKey,
   events,
   findById,
@@ -7,6 +8,7 @@ import {
   isAudible,
   playSeconds,
   playTickAt,
+  roundAt,
   SAMPLE_RATE,
   soundById,
   type BendPoint,
@@ -27,6 +29,8 @@ export interface Score {
   readonly document: Document;
   readonly view: PlayView;
   readonly lap: Lap;
+  /** Where play ends by itself; null where it goes round. */
+  readonly endTick: number | null;
 }
 
 /** How far ahead events are sent, and how soon after an edit the new ones count. */
@@ -48,6 +52,9 @@ export class Player {
   private originFrame = 0;
   private sentToTick = 0;
 
+  /** Told when a score has come to its end. */
+  onEnd: (() => void) | null = null;
+
   constructor(private readonly output: SoundOutput) {}
 
   get isPlaying(): boolean {
@@ -64,8 +71,9 @@ export class Player {
       return;
     }
     const frame = this.output.frame() + Math.round(EDIT_SECONDS * SAMPLE_RATE);
-    const tick = Math.ceil(this.tickAtFrame(frame));
-    this.originFrame = this.frameOf(tick);
+    const reached = Math.ceil(this.tickAtFrame(frame));
+    this.originFrame = this.frameOf(reached);
+    const tick = songTickIn(before, reached);
     this.originTick = tick;
     this.score = score;
     this.generation++;
@@ -112,10 +120,20 @@ export class Player {
   private send(): void {
     if (!this.score) return;
     const ahead = typeof document !== 'undefined' && document.hidden ? AHEAD_HIDDEN_SECONDS : AHEAD_SECONDS;
-    const until = Math.ceil(this.tickAtFrame(this.output.frame() + ahead * SAMPLE_RATE));
+    const { endTick } = this.score;
+    if (endTick !== null && this.tickAtFrame(this.output.frame()) >= endTick) return this.end();
+    const wanted = Math.ceil(this.tickAtFrame(this.output.frame() + ahead * SAMPLE_RATE));
+    const until = endTick === null ? wanted : Math.min(endTick, wanted);
     if (until <= this.sentToTick) return;
     this.post(events(this.score.document, this.sentToTick, until, { view: this.score.view }));
     this.sentToTick = until;
+  }
+
+  /** The end is reached: what rings rings out. */
+  private end(): void {
+    if (this.timer !== null) clearInterval(this.timer);
+    this.timer = null;
+    this.onEnd?.();
   }
 
   private post(found: readonly PlayEvent[]): void {
@@ -169,7 +187,23 @@ export function patternScore(document: Document, placementId: Id): Score | null 
     document,
     view: { kind: 'pattern', placementId },
     lap: { fromTick: placement.start, lengthTicks: pattern.length, tempos: document.song.tempos },
+    endTick: null,
   };
+}
+
+/** The score of a song: round its loop while that is on, else to its end. `only` names the placements to play; null is all. */
+export function songScore(document: Document, only: ReadonlySet<Id> | null = null): Score {
+  const { loop, tempos } = document.song;
+  const end = Math.max(1, endOfSong(document));
+  const heard = only ? { ...document, placements: document.placements.filter(({ id }) => only.has(id)) } : document;
+  if (!loop?.on) return { document: heard, view: { kind: 'song' }, lap: { fromTick: 0, lengthTicks: end, tempos }, endTick: end };
+  const lap = { originTick: loop.start, fromTick: loop.start, lengthTicks: loop.end - loop.start, tempos };
+  return { document: heard, view: { kind: 'song', loop }, lap, endTick: null };
+}
+
+/** Where a play tick of a score stands in the song: play ticks of a loop count on, round after round. */
+export function songTickIn({ view }: Pick<Score, 'view'>, playTick: number): number {
+  return view.kind === 'song' && view.loop ? roundAt(view.loop, playTick).songTick : playTick;
 }
 
 function engineTracks(document: Document): EngineTrack[] {

@@ -1,5 +1,5 @@
 import { openSound } from './output';
-import { Player, type Score } from './player';
+import { Player, songTickIn, type Score } from './player';
 
 /** The app's sound. It opens at the first press, as browsers ask, and knows the score before that. */
 export class AppSound {
@@ -7,6 +7,7 @@ export class AppSound {
   private onBlocked: ((isBlocked: boolean) => void) | null = null;
   private opening: Promise<Player> | null = null;
   private score: Score | null = null;
+  private onEnd: (() => void) | null = null;
 
   /** Tells `onBlocked` when the browser takes the sound away or gives it back; returns what ends that. */
   watchBlocked(onBlocked: (isBlocked: boolean) => void): () => void {
@@ -14,6 +15,20 @@ export class AppSound {
     return () => {
       this.onBlocked = null;
     };
+  }
+
+  /** Tells `onEnd` when a song has come to its end; returns what ends that. */
+  watchEnd(onEnd: () => void): () => void {
+    this.onEnd = onEnd;
+    return () => {
+      this.onEnd = null;
+    };
+  }
+
+  /** Where in the song play is now, in ticks; null while it is stopped. */
+  songTick(): number | null {
+    const tick = this.player?.position() ?? null;
+    return tick === null || !this.score ? null : songTickIn(this.score, tick);
   }
 
   setScore(score: Score): void {
@@ -49,6 +64,7 @@ export class AppSound {
     try {
       const output = await openSound((isBlocked) => this.onBlocked?.(isBlocked));
       this.player = new Player(output);
+      this.player.onEnd = () => this.onEnd?.();
       if (this.score) this.player.setScore(this.score);
       return this.player;
     } catch (error) {

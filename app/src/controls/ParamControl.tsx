@@ -1,6 +1,7 @@
 import type { ParamField } from '@yibbo/core';
-import { XStack, YStack } from '@tamagui/stacks';
+import { YStack } from '@tamagui/stacks';
 import { Choices } from './Choices';
+import { Slider } from './Slider';
 import { Stepper } from './Stepper';
 import { TextField } from './TextField';
 import { Words } from './words';
@@ -56,24 +57,9 @@ function StepperParam({ field, value, onChange }: Kind<number>) {
   );
 }
 
-/** The browser's own slider: it comes with touch, keys and names. */
 function SliderParam({ field, value, onChange }: Kind<number>) {
   return (
-    <XStack alignItems="center" gap={8} minHeight="$touch">
-      <input
-        type="range"
-        aria-label={field.title}
-        min={field.low}
-        max={field.high}
-        step={1}
-        value={value}
-        onChange={(event) => onChange(Number(event.target.value))}
-        style={{ width: 160, height: 44, accentColor: 'var(--act)', touchAction: 'none' }}
-      />
-      <Words strong minWidth={56}>
-        {value} {field.unit}
-      </Words>
-    </XStack>
+    <Slider title={field.title} low={field.low} high={field.high} value={value} shown={`${value} ${field.unit}`} onChange={onChange} />
   );
 }
 

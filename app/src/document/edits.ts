@@ -1,10 +1,12 @@
 import {
   bpmAt,
+  diff,
   diffNotes,
   newTrack,
   notesOf,
   rowLength,
   withNotes,
+  type Document,
   type Entry,
   type Id,
   type Note,
@@ -30,6 +32,19 @@ export function editNotes(label: string, edit: (notes: readonly Note[], part: Op
     // What was done to the current note leaves it the current one.
     const isCurrent = select?.length === 1 && select[0] === getState().session.currentId;
     if (select && !isCurrent) dispatch(selectionSet(select));
+  };
+}
+
+/** Edits the song as a whole, by a pure function of it, as one Change; says whether anything changed. */
+export function editSong(label: string, edit: (document: Document, newId: () => Id) => Document): Thunk<boolean> {
+  return (dispatch, getState, { newId }) => {
+    dispatch(settleTrial());
+    const { document } = getState().song;
+    if (!document) return false;
+    const after = edit(document, newId);
+    if (after === document) return false;
+    dispatch(commitEntries(label, diff(document, after)));
+    return true;
   };
 }
 
@@ -62,11 +77,12 @@ export function removeNotes(ids: readonly Id[]): Thunk {
   return editNotes(`Delete, ${ids.length} ${ids.length === 1 ? 'note' : 'notes'}`, (notes) => notes.filter(({ id }) => !gone.has(id)), []);
 }
 
-export function addTrack(sound: Sound): Thunk {
+/** A track for a sound with an empty pattern, which is opened; answers the pattern's placement. */
+export function addTrack(sound: Sound): Thunk<Id | null> {
   return (dispatch, getState, { newId }) => {
     dispatch(settleTrial());
     const { document } = getState().song;
-    if (!document) return;
+    if (!document) return null;
     const { track, pattern, placement } = newTrack(document, sound, newId);
     dispatch(
       commitEntries(`Add track ${track.name}`, [
@@ -76,13 +92,14 @@ export function addTrack(sound: Sound): Thunk {
       ]),
     );
     dispatch(placementOpened(placement.id));
+    return placement.id;
   };
 }
 
 /** Changes fields of one entity, as one Change. */
 export function editEntity(
   label: string,
-  of: 'song' | 'tracks' | 'patterns' | 'placements',
+  of: 'song' | 'tracks' | 'patterns' | 'placements' | 'sections',
   entity: { readonly id: Id },
   fields: Readonly<Record<string, unknown>>,
 ): Thunk {

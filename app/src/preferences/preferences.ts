@@ -1,4 +1,4 @@
-import type { AmountUnit, Shape, SweepMode } from '@yibbo/core';
+import type { AmountUnit, PlacementLanding, Shape, SweepMode } from '@yibbo/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { store, stored } from './storage';
 
@@ -31,6 +31,8 @@ export interface Preferences {
   readonly turns: number;
   /** What a sweep over velocities does with chords. */
   readonly sweepMode: SweepMode;
+  /** What becomes of placements that others are dropped on. */
+  readonly landing: PlacementLanding;
   /** Families of actions that are folded away in the panel. */
   readonly foldedFamilies: readonly string[];
   /** Whether the view goes along with what is playing. */
@@ -54,6 +56,7 @@ const DEFAULTS: Preferences = {
   turns: 2,
   paintsInScale: false,
   sweepMode: 'scale',
+  landing: 'merge',
   foldedFamilies: [],
   followsPlay: true,
 };

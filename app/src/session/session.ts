@@ -17,13 +17,16 @@ export type Cure =
   | { readonly kind: 'unmutePlacement'; readonly placementId: Id }
   /** A place that is out of view. */
   | { readonly kind: 'show'; readonly place: { readonly patternId: Id; readonly tick: number; readonly pitch: number } }
-  | { readonly kind: 'undo' | 'lengthen' | 'unmuteNotes' | 'alwaysSound' | 'openSound' | 'chooseKey' };
+  | { readonly kind: 'undo' | 'lengthen' | 'ownPlacements' | 'unmuteNotes' | 'alwaysSound' | 'openSound' | 'chooseKey' };
 
 /** What stands in the tray's place to be set up: the grid (of the pattern, a row, a stretch of time), a row, the key, how far a nudge goes,
  *  the pattern's length; the song, a new track; on a phone all the actions there are. */
 export type Sheet =
   | { readonly kind: 'grid'; readonly of: 'pattern' | 'row' | 'span' }
-  | { readonly kind: 'row' | 'key' | 'nudge' | 'length' | 'drawing' | 'song' | 'add-track' | 'tools' };
+  | { readonly kind: 'track'; readonly trackId: Id }
+  /** A section, or a stretch between sections that has no name yet. */
+  | { readonly kind: 'section'; readonly sectionId: Id | null; readonly start: number; readonly end: number }
+  | { readonly kind: 'row' | 'key' | 'nudge' | 'length' | 'drawing' | 'song' | 'add-track' | 'tools' | 'levels' | 'add-section' };
 
 /** A short message for the person. */
 export interface NoticeWords {
@@ -53,6 +56,12 @@ export interface SessionState {
   readonly selected: readonly Id[];
   /** The note drawn last, while nothing is selected: its values show, its ends can be taken hold of, and keys act on it. */
   readonly currentId: Id | null;
+  /** Placements selected on the song page. */
+  readonly placementIds: readonly Id[];
+  /** Where the song plays from, in ticks. */
+  readonly playFrom: number;
+  /** Whether only the selected placements play on the song page. */
+  readonly playsSelection: boolean;
   readonly finger: Finger;
   readonly trayTab: TrayTab;
   readonly isPlaying: boolean;
@@ -75,6 +84,9 @@ const INITIAL: SessionState = {
   placementId: null,
   selected: [],
   currentId: null,
+  placementIds: [],
+  playFrom: 0,
+  playsSelection: false,
   finger: 'draws',
   trayTab: 'time',
   isPlaying: false,
@@ -108,6 +120,9 @@ const slice = createSlice({
     }),
     selectionSet: (state, { payload }: PayloadAction<readonly Id[]>) => ({ ...state, selected: payload, currentId: null }),
     currentSet: (state, { payload }: PayloadAction<Id | null>) => ({ ...state, selected: [], currentId: payload }),
+    placementsSelected: (state, { payload }: PayloadAction<readonly Id[]>) => ({ ...state, placementIds: payload }),
+    playFromSet: (state, { payload }: PayloadAction<number>) => ({ ...state, playFrom: payload }),
+    playsSelectionSet: (state, { payload }: PayloadAction<boolean>) => ({ ...state, playsSelection: payload }),
     fingerSet: (state, { payload }: PayloadAction<Finger>) => ({ ...state, finger: payload }),
     trayTabSet: (state, { payload }: PayloadAction<TrayTab>) => ({ ...state, trayTab: payload }),
     playingSet: (state, { payload }: PayloadAction<boolean>) => ({ ...state, isPlaying: payload }),
@@ -134,6 +149,9 @@ export const {
   placementOpened,
   selectionSet,
   currentSet,
+  placementsSelected,
+  playFromSet,
+  playsSelectionSet,
   fingerSet,
   trayTabSet,
   playingSet,

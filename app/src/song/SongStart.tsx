@@ -1,5 +1,5 @@
 import { SOUNDS } from '@yibbo/core';
-import { Redirect, useRouter } from 'expo-router';
+import { useRouter } from 'expo-router';
 import ArrowLeft from 'lucide-react/dist/esm/icons/arrow-left.mjs';
 import { useEffect } from 'react';
 import { XStack, YStack } from '@tamagui/stacks';
@@ -7,24 +7,27 @@ import { Press } from '../controls/Press';
 import { Title, Words } from '../controls/words';
 import { UndoButtons } from '../pattern/screen/Dock';
 import { addTrack } from '../document/edits';
-import { SoundChoice } from '../pattern/screen/SoundChoice';
+import { SoundChoice } from './sheets/SoundChoice';
 import { SongName } from '../pattern/screen/TopRow';
-import { selectPart } from '../session/selectors';
 import { useAppDispatch, useAppSelector } from '../store';
+import { SongPage } from './page/SongPage';
 import { patternAddress } from './addresses';
 import { KeepingBar } from './KeepingBar';
 
-/** A song's home: the pattern it begins with or, while it has none, what to begin with; `soundId` is that where it was chosen already. */
+/** A song's home: its page or, while it has no track, what to begin with; `soundId` is that where it was chosen already. */
 export function SongStart({ soundId }: { readonly soundId?: string | undefined }) {
   const dispatch = useAppDispatch();
   const router = useRouter();
-  const part = useAppSelector(selectPart);
+  const document = useAppSelector((state) => state.song.document);
+  const isEmpty = document !== null && document.tracks.length === 0;
   const first = SOUNDS.find(({ id }) => id === soundId);
-  const isNew = part === null && first !== undefined;
   useEffect(() => {
-    if (isNew) dispatch(addTrack(first));
-  }, [dispatch, isNew, first]);
-  if (part) return <Redirect href={patternAddress(part.track.songId, part.placement.id)} />;
+    if (!isEmpty || !first || !document) return;
+    const made = dispatch(addTrack(first));
+    if (made) router.replace(patternAddress(document.song.id, made));
+  }, [dispatch, router, document, isEmpty, first]);
+  // The page comes when it is asked for, not for a moment before the first pattern is opened.
+  if (document && !isEmpty) return first ? null : <SongPage document={document} />;
   return (
     <YStack height="100dvh" backgroundColor="$paper" overflow="hidden">
       <XStack render="header" alignItems="center" height={48} paddingHorizontal={4} borderBottomWidth={1} borderColor="$line">

@@ -3,4 +3,4 @@ export * from './demo';
 export * from './copy-song';
 export * from './placing';
 export * from './sections';
-export { contentEnd, copyTime, cutAt, deleteTime, endOfSong, insertTime, makeOwn, moveTime, type CopyMode } from './stretch';
+export { contentEnd, freeName, copyTime, cutAt, deleteTime, endOfSong, insertTime, makeOwn, moveTime, type CopyMode } from './stretch';

@@ -5,6 +5,7 @@ import { selectNotes, selectPart } from '../../session/selectors';
 import type { Thunk } from '../../store';
 import { runAction } from '../../session/trials';
 import { noticeSet, sheetSet, type Cure } from '../../session/session';
+import { ownSelected } from '../../song/acts/placements';
 import { showPlace } from './show';
 
 export const CURE_WORDS: Readonly<Record<Cure['kind'], string>> = {
@@ -18,6 +19,7 @@ export const CURE_WORDS: Readonly<Record<Cure['kind'], string>> = {
   openSound: 'Turn sound on',
   undo: 'Undo',
   show: 'Show',
+  ownPlacements: 'Make own',
   chooseKey: 'Choose a key',
   rowBack: 'Put them back',
   octaves: 'Move them',
@@ -69,6 +71,8 @@ export function applyCure(cure: Cure): Thunk {
         return dispatch(runAction('transpose', { semitones: cure.semitones }, cure.noteIds));
       case 'show':
         return dispatch(showPlace(cure.place));
+      case 'ownPlacements':
+        return dispatch(ownSelected());
       case 'undo':
         return void dispatch(undo());
       case 'openSound':

@@ -12,7 +12,7 @@ import { undo } from '../../document/undo';
 import type { OpenPart } from '../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { changeGrid } from '../acts/grids';
-import { openSheet } from '../tools/sheets/open-sheet';
+import { openSheet } from '../../sheets/open-sheet';
 import { usePins } from './GridWords';
 
 interface DockProps {

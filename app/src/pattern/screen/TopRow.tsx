@@ -1,4 +1,3 @@
-import { bpmAt } from '@yibbo/core';
 import { useRouter } from 'expo-router';
 import ArrowLeft from 'lucide-react/dist/esm/icons/arrow-left.mjs';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
@@ -11,7 +10,9 @@ import { Title, Words } from '../../controls/words';
 import type { OpenPart } from '../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { linkWords } from '../../sync/link';
-import { openSheet } from '../tools/sheets/open-sheet';
+import { songAddress } from '../../song/addresses';
+import { useBpm } from '../../song/sheets/SongSheet';
+import { openSheet } from '../../sheets/open-sheet';
 import { TrackChips } from './TrackChips';
 import type { ScreenShape } from './useScreenShape';
 
@@ -32,10 +33,10 @@ export function TopRow({ part, shape }: { readonly part: OpenPart; readonly shap
       borderBottomWidth={1}
       borderColor="$line"
     >
-      <Press label="Back to the songs" icon={ArrowLeft} iconOnly onPress={() => router.navigate('/')} />
+      <Press label="Back to the song" icon={ArrowLeft} iconOnly onPress={() => router.navigate(songAddress(part.track.songId))} />
       {shape === 'wide' ? <SongName /> : <PhoneTracks part={part} />}
       <LengthPress part={part} />
-      {shape === 'wide' ? <WideSongButtons part={part} /> : <SongDots />}
+      {shape === 'wide' ? <WideSongButtons /> : <SongDots />}
     </XStack>
   );
 }
@@ -114,12 +115,12 @@ export function barsWords(bars: number): string {
 }
 
 /** All that belongs to the song; a mark on it while something is not saved yet. */
-function SongDots() {
+export function SongDots({ hasStatus = true }: { readonly hasStatus?: boolean }) {
   const dispatch = useAppDispatch();
   return (
     <View position="relative">
       <Press label="Song: tempo, send out" icon={Dots} iconOnly onPress={() => dispatch(openSheet({ kind: 'song' }))} />
-      <SavedMark />
+      {hasStatus ? <SavedMark /> : null}
     </View>
   );
 }
@@ -138,9 +139,9 @@ function SavedMark() {
   );
 }
 
-function WideSongButtons({ part }: { readonly part: OpenPart }) {
+export function WideSongButtons() {
   const dispatch = useAppDispatch();
-  const bpm = useBpm(part);
+  const bpm = useBpm();
   const open = () => dispatch(openSheet({ kind: 'song' }));
   return (
     <XStack gap={4} paddingLeft={4}>
@@ -148,10 +149,4 @@ function WideSongButtons({ part }: { readonly part: OpenPart }) {
       <Press label="Song: tempo, send out" shown="Send out" icon={Send} look="raised" onPress={open} />
     </XStack>
   );
-}
-
-/** The tempo where the open pattern begins, to a tenth. */
-export function useBpm(part: OpenPart): number {
-  const bpm = useAppSelector((state) => bpmAt(state.song.document?.song.tempos ?? [], part.placement.start));
-  return Math.round(bpm * 10) / 10;
 }

@@ -12,7 +12,7 @@ import { editEntity } from '../../document/edits';
 import type { OpenPart } from '../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { openTrack } from '../acts/tracks';
-import { openSheet } from '../tools/sheets/open-sheet';
+import { openSheet } from '../../sheets/open-sheet';
 
 const ChipFrame = styled(View, {
   render: 'button',

@@ -1,5 +1,5 @@
 import type { Note } from '@yibbo/core';
-import { useMemo, useRef } from 'react';
+import { useMemo, useState } from 'react';
 
 type NotesByRow = ReadonlyMap<number, readonly Note[]>;
 
@@ -7,18 +7,23 @@ export const NO_HITS: readonly Note[] = [];
 
 /** Notes by their pitch. A row whose notes are the same keeps its list, so that an edit draws one row anew and not all of them. */
 export function useNotesByRow(notes: readonly Note[]): NotesByRow {
-  const last = useRef<NotesByRow>(new Map());
-  return useMemo(() => {
+  const [split] = useState(rowSplitter);
+  return useMemo(() => split(notes), [split, notes]);
+}
+
+/** Splits notes into rows and remembers the last ones. */
+function rowSplitter(): (notes: readonly Note[]) => NotesByRow {
+  let last: NotesByRow = new Map();
+  return (notes) => {
     const rows = new Map<number, Note[]>();
     for (const note of notes) {
       const row = rows.get(note.pitch);
       if (row) row.push(note);
       else rows.set(note.pitch, [note]);
     }
-    const kept = new Map([...rows].map(([pitch, row]) => [pitch, sameOr(last.current.get(pitch), row)]));
-    last.current = kept;
-    return kept;
-  }, [notes]);
+    last = new Map([...rows].map(([pitch, row]) => [pitch, sameOr(last.get(pitch), row)]));
+    return last;
+  };
 }
 
 function sameOr(before: readonly Note[] | undefined, now: readonly Note[]): readonly Note[] {

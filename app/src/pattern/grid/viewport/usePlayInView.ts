@@ -10,7 +10,7 @@ import type { Viewport } from './viewport';
 const LEFT_ALONE_MS = 2500;
 
 /** Tells whether a hand was at work a moment ago: the view then stays where it is. */
-function useAtWork(): () => boolean {
+export function useAtWork(): () => boolean {
   const last = useRef({ at: -Infinity, down: 0 });
   useEffect(() => {
     const note = () => {

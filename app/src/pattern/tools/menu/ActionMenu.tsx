@@ -23,7 +23,7 @@ import { selectHasSelection, selectNotes, selectSelectedNotes, type OpenPart } f
 import { useAppDispatch, useAppSelector, type Thunk } from '../../../store';
 import { runAction, tryAction } from '../../../session/trials';
 import { cursorSet, menuSet, selectionSet, type MenuPlace } from '../../../session/session';
-import { SHEET_HEIGHT } from '../sheets/SheetFrame';
+import { SHEET_HEIGHT } from '../../../sheets/SheetFrame';
 import { FAMILIES, FAMILY_NAMES } from '../tray/families';
 import { DRAWN_VELOCITY } from '../../grid/gesture/useSetting';
 

@@ -4,7 +4,7 @@ import { Press } from '../../../controls/Press';
 import { Words } from '../../../controls/words';
 import { useAppDispatch, useAppSelector } from '../../../store';
 import type { OpenRule } from '../../../session/session';
-import { StripFrame } from '../sheets/StripFrame';
+import { StripFrame } from '../../../sheets/StripFrame';
 import { changeRule, closeRule } from './rules';
 
 /** A selection rule's settings: what it picks is selected as they change, and counted. */

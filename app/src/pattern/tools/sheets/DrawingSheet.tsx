@@ -7,7 +7,7 @@ import type { OpenPart } from '../../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../store';
 import { preferencesSet } from '../../../preferences/preferences';
 import { fingerSet, type Finger } from '../../../session/session';
-import { SheetFrame, SheetLine } from './SheetFrame';
+import { SheetFrame, SheetLine } from '../../../sheets/SheetFrame';
 
 const FINGERS: readonly { readonly value: Finger; readonly name: string }[] = [
   { value: 'draws', name: 'draws' },

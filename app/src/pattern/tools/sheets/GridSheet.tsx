@@ -11,7 +11,7 @@ import { preferencesSet } from '../../../preferences/preferences';
 import { sheetSet, type Sheet } from '../../../session/session';
 import { useActiveRow } from '../../grid/useActiveRow';
 import { DivisionControls } from './DivisionControls';
-import { SheetFrame } from './SheetFrame';
+import { SheetFrame } from '../../../sheets/SheetFrame';
 
 interface GridSheetProps {
   readonly part: OpenPart;

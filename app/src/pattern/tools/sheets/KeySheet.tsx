@@ -7,7 +7,7 @@ import { editEntity } from '../../../document/edits';
 import type { OpenPart } from '../../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../store';
 import { preferencesSet } from '../../../preferences/preferences';
-import { SheetFrame } from './SheetFrame';
+import { SheetFrame } from '../../../sheets/SheetFrame';
 
 const SCALE_OPTIONS = Object.entries(SCALES).map(([value, name]) => ({ value, name }));
 

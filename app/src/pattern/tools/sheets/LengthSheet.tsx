@@ -6,7 +6,7 @@ import { setPatternLength } from '../../../document/edits';
 import { trimToContent } from '../../acts/length';
 import type { OpenPart } from '../../../session/selectors';
 import { useAppDispatch } from '../../../store';
-import { SheetFrame, SheetLine } from './SheetFrame';
+import { SheetFrame, SheetLine } from '../../../sheets/SheetFrame';
 
 /** The pattern's length, apart from what is in it. */
 export function LengthSheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {

@@ -10,7 +10,7 @@ import { nudgePart, partBack, partShift, partShiftWords } from '../../acts/part-
 import type { OpenPart } from '../../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../store';
 import { preferencesSet, type Amount } from '../../../preferences/preferences';
-import { SheetFrame, SheetLine } from './SheetFrame';
+import { SheetFrame, SheetLine } from '../../../sheets/SheetFrame';
 
 const MOST = 999;
 const UNIT_NAMES: Readonly<Partial<Record<AmountUnit, string>>> = { grid: 'step', ms: 'ms' };

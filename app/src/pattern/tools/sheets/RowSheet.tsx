@@ -13,7 +13,7 @@ import { useAppDispatch, useAppSelector } from '../../../store';
 import { runAction, tryAction } from '../../../session/trials';
 import { selectionSet, sheetSet } from '../../../session/session';
 import { useActiveRow } from '../../grid/useActiveRow';
-import { SheetFrame, SheetLine } from './SheetFrame';
+import { SheetFrame, SheetLine } from '../../../sheets/SheetFrame';
 
 /** One row: its hits, its name, its own grid and length, the sound it strikes. */
 export function RowSheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {

@@ -6,7 +6,7 @@ import { sheetSet, trayTabSet } from '../../../session/session';
 import { useAppDispatch, useAppSelector } from '../../../store';
 import { AllTools } from '../panel/AllTools';
 import { TAB_NAMES, TABS } from '../tray/families';
-import { SheetFrame } from './SheetFrame';
+import { SheetFrame } from '../../../sheets/SheetFrame';
 
 /** On a phone, all the actions: a family to put into the line of tools, or one action at once. */
 export function ToolsSheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {

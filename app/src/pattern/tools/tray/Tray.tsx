@@ -10,7 +10,7 @@ import type { TrayTab } from '../../../session/session';
 import { useAppDispatch, useAppSelector } from '../../../store';
 import { useRuleCounts } from '../panel/AllTools';
 import { openRule, takeRule } from '../rules/rules';
-import { openSheet } from '../sheets/open-sheet';
+import { openSheet } from '../../../sheets/open-sheet';
 import { ActionButtons, CopyNext } from './ActionButtons';
 import { TAB_NAMES } from './families';
 import { NudgeBar } from './NudgeBar';

@@ -12,7 +12,7 @@ import { rowChoice, rowChoices } from '../../acts/rows';
 import { patternViewSet, type RowChoice } from '../../../preferences/pattern-views';
 import { preferencesSet } from '../../../preferences/preferences';
 import type { Sheet } from '../../../session/session';
-import { openSheet } from '../sheets/open-sheet';
+import { openSheet } from '../../../sheets/open-sheet';
 import { useLaneOpen } from '../../grid/notes/useNotesView';
 import { useEffects } from '../../../effects';
 import { ZOOM_BY } from '../../grid/viewport/useViewport';

@@ -7,7 +7,7 @@ import { compare, tryAction } from '../../../session/trials';
 import { placeFor } from '../../acts/places';
 import { rowName } from '../../acts/rows';
 import { allNotesWords } from '../../screen/Readout';
-import { StripFrame } from '../sheets/StripFrame';
+import { StripFrame } from '../../../sheets/StripFrame';
 import { selectNotes, selectPart } from '../../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../store';
 import type { Trial } from '../../../session/trial';

@@ -1,6 +1,6 @@
-import { ruleSet, sheetSet, type Sheet } from '../../../session/session';
-import { settleTrial } from '../../../session/trial-ends';
-import type { Thunk } from '../../../store';
+import { ruleSet, sheetSet, type Sheet } from '../session/session';
+import { settleTrial } from '../session/trial-ends';
+import type { Thunk } from '../store';
 
 /** Opens a sheet, or closes it where it is open. A trial that is left for it is kept, as by anything else that is done next. */
 export function openSheet(sheet: Sheet): Thunk {

@@ -1,19 +1,19 @@
-import type { ExportMode } from '@yibbo/core';
+import { bpmAt, type ExportMode } from '@yibbo/core';
 import { XStack } from '@tamagui/stacks';
-import { Press } from '../../../controls/Press';
-import { Stepper } from '../../../controls/Stepper';
-import { Words } from '../../../controls/words';
-import { setBpm } from '../../../document/edits';
-import type { OpenPart } from '../../../session/selectors';
-import { noticeSet } from '../../../session/session';
-import { useAppDispatch, useAppSelector } from '../../../store';
-import { linkWords } from '../../../sync/link';
-import { downloadMidi } from '../../../transfer/download';
-import { useBpm } from '../../screen/TopRow';
-import { SheetFrame, SheetLine } from './SheetFrame';
+import { Press } from '../../controls/Press';
+import { Stepper } from '../../controls/Stepper';
+import { Words } from '../../controls/words';
+import { setBpm } from '../../document/edits';
+import { noticeSet } from '../../session/session';
+import { SheetFrame, SheetLine } from '../../sheets/SheetFrame';
+import { openSheet } from '../../sheets/open-sheet';
+import { useAppDispatch, useAppSelector } from '../../store';
+import { linkWords } from '../../sync/link';
+import { downloadMidi } from '../../transfer/download';
+import { selectPart } from '../../session/selectors';
 
-/** What belongs to the whole song: whether it is saved, its tempo, how it leaves. */
-export function SongSheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
+/** What belongs to the whole song: whether it is saved, its tempo, levels, how it leaves. */
+export function SongSheet({ isPanel }: { readonly isPanel: boolean }) {
   const dispatch = useAppDispatch();
   const document = useAppSelector((state) => state.song.document);
   const link = useAppSelector(({ song }) => linkWords(song));
@@ -21,7 +21,10 @@ export function SongSheet({ part, isPanel }: { readonly part: OpenPart; readonly
   const send = (mode: ExportMode) => () => dispatch(noticeSet(downloadMidi(document, mode)));
   return (
     <SheetFrame title={document.song.name} note={link} isPanel={isPanel}>
-      <TempoLine part={part} />
+      <TempoLine />
+      <SheetLine title="Tracks">
+        <Press look="raised" label="Levels" onPress={() => dispatch(openSheet({ kind: 'levels' }))} />
+      </SheetLine>
       <SheetLine title="Send out">
         <Press look="raised" label="MIDI file, as heard" shown="MIDI, as heard" onPress={send('heard')} />
         <Press look="raised" label="MIDI file, as written" shown="MIDI, as written" onPress={send('written')} />
@@ -33,9 +36,15 @@ export function SongSheet({ part, isPanel }: { readonly part: OpenPart; readonly
   );
 }
 
-function TempoLine({ part }: { readonly part: OpenPart }) {
+/** The tempo where the open pattern begins, or the song, to a tenth. */
+export function useBpm(): number {
+  const bpm = useAppSelector((state) => bpmAt(state.song.document?.song.tempos ?? [], selectPart(state)?.placement.start ?? 0));
+  return Math.round(bpm * 10) / 10;
+}
+
+function TempoLine() {
   const dispatch = useAppDispatch();
-  const bpm = useBpm(part);
+  const bpm = useBpm();
   const by = (change: number) => () => dispatch(setBpm(Math.round(bpm) + change));
   return (
     <SheetLine title="Tempo">

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';
-import { Words } from '../../../controls/words';
+import { Words } from '../controls/words';
 
 /** The most height of a strip that stands under notes which are being changed, in pixels. */
 const STRIP_HEIGHT = 200;

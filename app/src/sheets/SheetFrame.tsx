@@ -1,10 +1,10 @@
 import type { ReactNode } from 'react';
 import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';
-import { Press } from '../../../controls/Press';
-import { Words } from '../../../controls/words';
-import { useAppDispatch } from '../../../store';
-import { sheetSet } from '../../../session/session';
+import { Press } from '../controls/Press';
+import { Words } from '../controls/words';
+import { useAppDispatch } from '../store';
+import { sheetSet } from '../session/session';
 
 interface SheetFrameProps {
   readonly title: string;

@@ -1,5 +1,5 @@
-import { SoundChoice } from '../../screen/SoundChoice';
-import { SheetFrame } from './SheetFrame';
+import { SoundChoice } from './SoundChoice';
+import { SheetFrame } from '../../sheets/SheetFrame';
 
 /** A new track, by the sound it begins with. */
 export function AddTrackSheet({ isPanel }: { readonly isPanel: boolean }) {

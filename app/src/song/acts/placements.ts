@@ -1,0 +1,185 @@
+import {
+  barTicks,
+  clearTime,
+  findById,
+  landingCount,
+  linkedWith,
+  makeOwn,
+  meterAt,
+  movedPlacements,
+  putPlacements,
+  repeatedPlacements,
+  songLines,
+  withoutPlacements,
+  withPlacementEnd,
+  type Document,
+  type Id,
+  type Placement,
+} from '@yibbo/core';
+import { editSong } from '../../document/edits';
+import { noticeSet, placementsSelected } from '../../session/session';
+import type { State, Thunk } from '../../store';
+
+/** The selected placements that are still there, in the order of the song. */
+export function selectedPlacements({ song, session }: State): readonly Placement[] {
+  const ids = new Set(session.placementIds);
+  return ids.size ? (song.document?.placements.filter(({ id }) => ids.has(id)) ?? []) : [];
+}
+
+function words(count: number): string {
+  return count === 1 ? '1 placement' : `${count} placements`;
+}
+
+/** Adds a placement to the selection, or takes it out. */
+export function togglePlacement(id: Id): Thunk {
+  return (dispatch, getState) => {
+    const { placementIds } = getState().session;
+    dispatch(placementsSelected(placementIds.includes(id) ? placementIds.filter((other) => other !== id) : [...placementIds, id]));
+  };
+}
+
+/** A new pattern at a bar of a track: two bars, or as much as there is room for before the next placement. Answers its placement. */
+export function newPatternAt(trackId: Id, start: number): Thunk<Id | null> {
+  return (dispatch, getState, { newId }) => {
+    const { document } = getState().song;
+    const track = findById(document?.tracks ?? [], trackId);
+    if (!document || !track) return null;
+    const bar = barTicks(meterAt(document.song.meters, start));
+    const next = document.placements.find((each) => each.trackId === trackId && each.start > start)?.start ?? Infinity;
+    const length = Math.max(1, Math.min(2 * bar, next - start));
+    const songId = document.song.id;
+    const pattern = { id: newId(), songId, name: track.name, length };
+    const placement = { id: newId(), songId, trackId, patternId: pattern.id, start, length, offset: 0, muted: false };
+    dispatch(
+      editSong(`New pattern, ${track.name}`, (song) => ({
+        ...song,
+        patterns: [...song.patterns, pattern],
+        placements: [...song.placements, placement].sort((a, b) => a.start - b.start),
+      })),
+    );
+    return placement.id;
+  };
+}
+
+/** Moves the selected placements by ticks and by tracks, with the landing that is set. */
+export function moveSelected(ticks: number, trackSteps: number): Thunk {
+  return (dispatch, getState) => {
+    const { landing } = getState().preferences;
+    const ids = getState().session.placementIds;
+    if (ids.length === 0 || (ticks === 0 && trackSteps === 0)) return;
+    dispatch(
+      editSong(`Move ${words(ids.length)}`, (document, newId) =>
+        putPlacements(document, movedPlacements(document, ids, ticks, trackSteps), landing, newId),
+      ),
+    );
+  };
+}
+
+/** How many placements of others the selected ones would lie on after a move. */
+export function wouldLandOn(document: Document, ids: readonly Id[], ticks: number, trackSteps: number): number {
+  return landingCount(document, movedPlacements(document, ids, ticks, trackSteps));
+}
+
+/** From the first of the selected placements' beginning to the last one's end, in whole bars. */
+function spanOf(document: Document, placements: readonly Placement[]): number {
+  const start = Math.min(...placements.map((each) => each.start));
+  const end = Math.max(...placements.map((each) => each.start + each.length));
+  const bar = barTicks(meterAt(document.song.meters, start));
+  return Math.ceil((end - start) / bar) * bar;
+}
+
+/** Repeats the selected placements, linked: so many times, or to the end of the section they begin in. */
+export function repeatSelected(times: number | 'section'): Thunk {
+  return (dispatch, getState, { newId }) => {
+    const { document } = getState().song;
+    const chosen = selectedPlacements(getState());
+    if (!document || chosen.length === 0) return;
+    const ids = chosen.map(({ id }) => id);
+    const span = spanOf(document, chosen);
+    const first = chosen[0]!.start;
+    const line = songLines(document).find(({ start, end }) => first >= start && first < end);
+    const untilTick = times === 'section' ? (line?.end ?? first) : undefined;
+    const count = times === 'section' ? Math.ceil(((untilTick ?? 0) - first) / span) : times;
+    const copies = repeatedPlacements(document, ids, span, { times: count, ...(untilTick === undefined ? {} : { untilTick }) }, newId);
+    if (copies.length === 0) return void dispatch(noticeSet('It reaches to the end of its section already.'));
+    const { landing } = getState().preferences;
+    dispatch(editSong(`Repeat ${words(ids.length)}, linked`, (song, id) => putPlacements(song, copies, landing, id)));
+    dispatch(placementsSelected(copies.map(({ id }) => id)));
+    dispatch(noticeSet({ words: `${words(copies.length)} more, linked: they change together.`, cure: { kind: 'ownPlacements' } }));
+  };
+}
+
+/** A copy of the selected placements right after them, linked or with patterns of its own. */
+export function duplicateSelected(mode: 'linked' | 'own'): Thunk {
+  return (dispatch, getState, { newId }) => {
+    const { document } = getState().song;
+    const chosen = selectedPlacements(getState());
+    if (!document || chosen.length === 0) return;
+    const span = spanOf(document, chosen);
+    const copies = repeatedPlacements(
+      document,
+      chosen.map(({ id }) => id),
+      span,
+      { times: 1 },
+      newId,
+    );
+    const ids = copies.map(({ id }) => id);
+    const { landing } = getState().preferences;
+    dispatch(
+      editSong(`Duplicate ${words(chosen.length)}, ${mode}`, (song, id) => {
+        const put = putPlacements(song, copies, landing, id);
+        return mode === 'own' ? makeOwn(put, ids, id) : put;
+      }),
+    );
+    dispatch(placementsSelected(ids));
+  };
+}
+
+/** Gives the selected placements patterns of their own. */
+export function ownSelected(): Thunk {
+  return (dispatch, getState) => {
+    const ids = getState().session.placementIds;
+    const isDone = dispatch(editSong(`Make own, ${words(ids.length)}`, (document, newId) => makeOwn(document, ids, newId)));
+    dispatch(noticeSet(isDone ? 'Changes in it stay in it now.' : 'It has a pattern of its own already.'));
+  };
+}
+
+export function deleteSelected(): Thunk {
+  return (dispatch, getState) => {
+    const ids = getState().session.placementIds;
+    if (ids.length === 0) return;
+    dispatch(editSong(`Delete ${words(ids.length)}`, (document) => withoutPlacements(document, ids)));
+    dispatch(placementsSelected([]));
+    dispatch(noticeSet({ words: `${words(ids.length)} deleted.`, cure: { kind: 'undo' } }));
+  };
+}
+
+export function muteSelected(muted: boolean): Thunk {
+  return (dispatch, getState) => {
+    const ids = new Set(getState().session.placementIds);
+    dispatch(
+      editSong(`${muted ? 'Mute' : 'Unmute'} ${words(ids.size)}`, (document) => ({
+        ...document,
+        placements: document.placements.map((each) => (ids.has(each.id) && each.muted !== muted ? { ...each, muted } : each)),
+      })),
+    );
+  };
+}
+
+/** Takes a stretch of bars out of the tracks of the selected placements; the time stays. */
+export function clearStretch(from: number, to: number): Thunk {
+  return (dispatch, getState) => {
+    const tracks = new Set(selectedPlacements(getState()).map(({ trackId }) => trackId));
+    dispatch(editSong('Clear a stretch', (document, newId) => clearTime(document, from, to, tracks.size ? tracks : null, newId)));
+  };
+}
+
+/** Makes a placement end elsewhere; it goes round as often as it takes. */
+export function setPlacementEnd(id: Id, endTick: number): Thunk {
+  return (dispatch) => void dispatch(editSong('Length of a placement', (document) => withPlacementEnd(document, id, endTick)));
+}
+
+/** In how many places the pattern of a placement plays. */
+export function placesOfPattern(document: Document, patternId: Id): number {
+  return linkedWith(document, patternId).length;
+}

@@ -1,0 +1,122 @@
+import {
+  addSection,
+  barTicks,
+  deleteSection,
+  duplicateSection,
+  findById,
+  insertTime,
+  meterAt,
+  moveSection,
+  nameStretch,
+  songLines,
+  type CopyMode,
+  type Id,
+} from '@yibbo/core';
+import { editEntity, editSong } from '../../document/edits';
+import { noticeSet, sheetSet } from '../../session/session';
+import type { Thunk } from '../../store';
+
+const NEW_SECTION_BARS = 8;
+
+/** Names that sections begin with, in the order they are offered. */
+export const SECTION_NAMES = ['Intro', 'Verse', 'Chorus', 'Bridge', 'Break', 'Ending'] as const;
+
+/** An empty section at the end of the song. */
+export function newSection(name: string): Thunk {
+  return (dispatch, getState) => {
+    const meters = getState().song.document?.song.meters;
+    if (!meters) return;
+    const ticks = NEW_SECTION_BARS * barTicks(meterAt(meters, 0));
+    dispatch(editSong(`New section, ${name}`, (document, newId) => addSection(document, name, ticks, newId)));
+    dispatch(sheetSet(null));
+  };
+}
+
+/** Gives a section another name, or a stretch without one its first. */
+export function nameSection(sectionId: Id | null, name: string, span: { readonly start: number; readonly end: number }): Thunk {
+  return (dispatch, getState) => {
+    const wanted = name.trim();
+    const section = findById(getState().song.document?.sections ?? [], sectionId);
+    if (!wanted || section?.name === wanted) return;
+    if (section) return dispatch(editEntity(`Section named ${wanted}`, 'sections', section, { name: wanted }));
+    dispatch(editSong(`Section named ${wanted}`, (document, newId) => nameStretch(document, span.start, span.end, wanted, newId)));
+    dispatch(sheetSet(null));
+  };
+}
+
+export function copySection(sectionId: Id, mode: CopyMode, times = 1): Thunk {
+  return (dispatch, getState) => {
+    const name = findById(getState().song.document?.sections ?? [], sectionId)?.name ?? '';
+    const isDone = dispatch(
+      editSong(`Duplicate ${name}, ${mode}`, (document, newId) => duplicateSection(document, sectionId, mode, newId, times)),
+    );
+    if (!isDone) return void dispatch(noticeSet('The song would be longer than it can be.'));
+    dispatch(
+      noticeSet(
+        mode === 'linked'
+          ? `${name} plays ${times + 1} times now. A change in one changes all.`
+          : `${name} was copied. The copy changes alone.`,
+      ),
+    );
+  };
+}
+
+/** Moves a section before the line before it, or behind the one after it. */
+export function shiftSection(sectionId: Id, direction: -1 | 1): Thunk {
+  return (dispatch, getState) => {
+    const { document } = getState().song;
+    if (!document) return;
+    const lines = songLines(document);
+    const at = lines.findIndex(({ section }) => section?.id === sectionId);
+    const neighbour = lines[at + direction];
+    if (at < 0 || !neighbour) return;
+    const name = lines[at]!.section!.name;
+    const to = direction === -1 ? neighbour.start : neighbour.end;
+    dispatch(editSong(`Move ${name} ${direction === -1 ? 'earlier' : 'later'}`, (song, newId) => moveSection(song, sectionId, to, newId)));
+  };
+}
+
+export function removeSection(sectionId: Id): Thunk {
+  return (dispatch, getState) => {
+    const name = findById(getState().song.document?.sections ?? [], sectionId)?.name ?? '';
+    dispatch(editSong(`Delete ${name}`, (document, newId) => deleteSection(document, sectionId, newId)));
+    dispatch(sheetSet(null));
+    dispatch(noticeSet({ words: `${name} was deleted with its bars.`, cure: { kind: 'undo' } }));
+  };
+}
+
+/** Puts an empty bar in at a tick, on all tracks. */
+export function insertBar(at: number): Thunk {
+  return (dispatch, getState) => {
+    const meters = getState().song.document?.song.meters;
+    if (!meters) return;
+    const ticks = barTicks(meterAt(meters, at));
+    dispatch(editSong('Insert a bar', (document, newId) => insertTime(document, at, ticks, newId)));
+  };
+}
+
+/** Sets the loop, or switches it on and off; on for the first time it is the first line of the song. */
+export function setLoop(loop: { readonly start: number; readonly end: number; readonly on: boolean }): Thunk {
+  return (dispatch, getState) => {
+    const song = getState().song.document?.song;
+    if (song && loop.end > loop.start) dispatch(editEntity(loop.on ? 'Loop' : 'Loop off', 'song', song, { loop }));
+  };
+}
+
+export function toggleLoop(): Thunk {
+  return (dispatch, getState) => {
+    const { document } = getState().song;
+    if (!document) return;
+    const first = songLines(document)[0]!;
+    const loop = document.song.loop ?? { start: first.start, end: first.end, on: false };
+    dispatch(setLoop({ ...loop, on: !loop.on }));
+  };
+}
+
+/** Sets where the song ends; where its last placement or section does, with null. */
+export function setSongEnd(end: number | null): Thunk {
+  return (dispatch, getState) => {
+    const song = getState().song.document?.song;
+    if (song && (song.end ?? null) !== end) dispatch(editEntity('End of the song', 'song', song, { end }));
+  };
+}

@@ -1,0 +1,79 @@
+import { findById, freeName, withoutTrack, withTrackAt, type Id, type Track } from '@yibbo/core';
+import { editEntity, editSong } from '../../document/edits';
+import { noticeSet, sheetSet } from '../../session/session';
+import type { Thunk } from '../../store';
+
+/** Changes what a track is: its name, level, pan, colour, symbol. */
+export function editTrack(trackId: Id, label: string, fields: Partial<Track>): Thunk {
+  return (dispatch, getState) => {
+    const track = findById(getState().song.document?.tracks ?? [], trackId);
+    if (track) dispatch(editEntity(`${label}, ${track.name}`, 'tracks', track, fields));
+  };
+}
+
+export function moveTrack(trackId: Id, direction: -1 | 1): Thunk {
+  return (dispatch, getState) => {
+    const tracks = getState().song.document?.tracks ?? [];
+    const at = tracks.findIndex(({ id }) => id === trackId);
+    const name = tracks[at]?.name ?? '';
+    dispatch(
+      editSong(`Move track ${name} ${direction === -1 ? 'up' : 'down'}`, (document) => withTrackAt(document, trackId, at + direction)),
+    );
+  };
+}
+
+/** A track of the same sound below it, with linked copies of all its placements. */
+export function duplicateTrack(trackId: Id): Thunk {
+  return (dispatch, getState) => {
+    const document = getState().song.document;
+    const track = findById(document?.tracks ?? [], trackId);
+    if (!document || !track) return;
+    dispatch(
+      editSong(`Duplicate track ${track.name}`, (song, newId) => {
+        const id = newId();
+        const at = song.tracks.findIndex((each) => each.id === trackId);
+        const name = freeName(
+          track.name,
+          song.tracks.map((each) => each.name),
+        );
+        const copies = song.placements.filter((each) => each.trackId === trackId).map((each) => ({ ...each, id: newId(), trackId: id }));
+        const last = Math.max(...song.tracks.map(({ order }) => order)) + 1;
+        const added = {
+          ...song,
+          tracks: [...song.tracks, { ...track, id, name, order: last }],
+          placements: [...song.placements, ...copies].sort((a, b) => a.start - b.start),
+        };
+        return withTrackAt(added, id, at + 1);
+      }),
+    );
+    dispatch(noticeSet(`${track.name} was duplicated. Its patterns are linked.`));
+  };
+}
+
+export function deleteTrack(trackId: Id): Thunk {
+  return (dispatch, getState) => {
+    const name = findById(getState().song.document?.tracks ?? [], trackId)?.name ?? '';
+    dispatch(editSong(`Delete track ${name}`, (document) => withoutTrack(document, trackId)));
+    dispatch(sheetSet(null));
+    dispatch(noticeSet({ words: `${name} was deleted.`, cure: { kind: 'undo' } }));
+  };
+}
+
+/** Only this track is heard, or all again: one touch each way. */
+export function soloOnly(trackId: Id): Thunk {
+  return (dispatch, getState) => {
+    const tracks = getState().song.document?.tracks ?? [];
+    const track = findById(tracks, trackId);
+    if (!track) return;
+    const isOnly = track.soloed && tracks.every(({ id, soloed }) => soloed === (id === trackId));
+    dispatch(
+      editSong(isOnly ? 'All tracks' : `Only ${track.name}`, (document) => ({
+        ...document,
+        tracks: document.tracks.map((each) => {
+          const soloed = !isOnly && each.id === trackId;
+          return each.soloed === soloed ? each : { ...each, soloed };
+        }),
+      })),
+    );
+  };
+}

@@ -1,0 +1,23 @@
+import type { Note, Pattern } from '@yibbo/core';
+import { memo } from 'react';
+import { picturePath } from './picture-path';
+
+interface PatternPictureProps {
+  readonly notes: readonly Note[];
+  readonly pattern: Pattern;
+  /** What of it is shown: from where in the pattern, for how long; it goes round. */
+  readonly fromTick: number;
+  readonly lengthTicks: number;
+  readonly width: number;
+  readonly height: number;
+  readonly colour: number;
+}
+
+/** A pattern at a glance: its notes in time and pitch, as often as it goes round. */
+export const PatternPicture = memo(function PatternPicture({ notes, pattern, colour, ...picture }: PatternPictureProps) {
+  return (
+    <svg width={picture.width} height={picture.height} aria-hidden style={{ position: 'absolute', left: 0, top: 5, pointerEvents: 'none' }}>
+      <path d={picturePath(notes, pattern, picture)} fill={`var(--track${colour})`} />
+    </svg>
+  );
+});

@@ -1,0 +1,73 @@
+import type { SongLine, Track } from '@yibbo/core';
+import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
+import { memo } from 'react';
+import { styled, View } from '@tamagui/core';
+import { XStack, YStack } from '@tamagui/stacks';
+import { Press } from '../../controls/Press';
+import { TrackSymbol } from '../../controls/TrackSymbol';
+import { Title, Words } from '../../controls/words';
+import { openSheet } from '../../sheets/open-sheet';
+import { useAppDispatch } from '../../store';
+import { LANE, RULER } from './page-places';
+
+/** Above the rows of a section: its name, how long it is, all that can be done with it. */
+export function SongLineHead({ line, bars }: { readonly line: SongLine; readonly bars: number }) {
+  const dispatch = useAppDispatch();
+  const { section, start, end } = line;
+  const name = section?.name ?? 'Without a name';
+  return (
+    <XStack alignItems="center" paddingLeft={10} gap={8} borderTopWidth={1} borderColor="$lineStrong">
+      <Title render="h2" margin={0} fontSize="$4" lineHeight="$4" color={section ? '$ink' : '$faded'}>
+        {name}
+      </Title>
+      <Words small faded flexGrow={1}>
+        {bars} {bars === 1 ? 'bar' : 'bars'}
+      </Words>
+      <Press
+        label={`${name}: duplicate, move, rename`}
+        icon={Dots}
+        iconOnly
+        onPress={() => dispatch(openSheet({ kind: 'section', sectionId: section?.id ?? null, start, end }))}
+      />
+    </XStack>
+  );
+}
+
+const RailFrame = styled(View, {
+  render: 'button',
+  flexDirection: 'row',
+  alignItems: 'center',
+  gap: 8,
+  height: LANE,
+  padding: 0,
+  paddingLeft: 12,
+  borderWidth: 0,
+  backgroundColor: 'transparent',
+  cursor: 'pointer',
+  hoverStyle: { backgroundColor: '$wash' },
+});
+
+/** The tracks beside their lanes; a press opens what a track is. */
+export const TrackRail = memo(function TrackRail({ tracks, width }: { readonly tracks: readonly Track[]; readonly width: number }) {
+  const dispatch = useAppDispatch();
+  return (
+    <YStack width={width} flexShrink={0} borderRightWidth={1} borderColor="$line">
+      <View height={RULER} />
+      {tracks.map((track) => (
+        <RailFrame
+          key={track.id}
+          aria-label={`Track ${track.name}${track.muted ? ', muted' : ''}`}
+          opacity={track.muted ? 0.5 : 1}
+          onPress={() => dispatch(openSheet({ kind: 'track', trackId: track.id }))}
+        >
+          <TrackSymbol symbol={track.symbol} colour={track.colour} />
+          {width > LANE ? (
+            <Words oneLine textDecorationLine={track.muted ? 'line-through' : 'none'}>
+              {track.name}
+            </Words>
+          ) : null}
+        </RailFrame>
+      ))}
+    </YStack>
+  );
+});

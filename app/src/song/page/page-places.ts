@@ -1,0 +1,32 @@
+import type { PageLayout, PageRow } from './layout';
+
+/** Height of a track's lane, of the ruler above, in pixels. */
+export const LANE = 44;
+export const RULER = 44;
+
+/** How far from its end a placement of a width is taken hold of by it, in pixels; of a short one a third. */
+export function endReach(width: number): number {
+  return Math.min(22, width / 3);
+}
+
+/** Where a point of the page is in the song: its tick, and the track by its place among them (-1 on the ruler). */
+export interface PagePlace {
+  readonly tick: number;
+  readonly track: number;
+}
+
+/** The place of a point, by the row under it; the nearest row where there is none, so that a drag may go beyond the edges. */
+export function placeAt(page: HTMLElement, layout: PageLayout, x: number, y: number): PagePlace | null {
+  const rows = [...page.querySelectorAll<HTMLElement>('[data-page-row]')];
+  let best: { row: PageRow; box: DOMRect; away: number } | null = null;
+  for (const element of rows) {
+    const box = element.getBoundingClientRect();
+    const away = y < box.top ? box.top - y : y > box.bottom ? y - box.bottom : 0;
+    const row = layout.rows[Number(element.dataset.pageRow)];
+    if (row && (best === null || away < best.away)) best = { row, box, away };
+  }
+  if (!best) return null;
+  const { row, box } = best;
+  const tick = row.start + (x - box.left) / layout.pixelsPerTick;
+  return { tick: Math.max(row.start, Math.min(row.end, tick)), track: Math.floor((y - box.top - RULER) / LANE) };
+}

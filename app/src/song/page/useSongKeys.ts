@@ -1,0 +1,63 @@
+import { barTicks, meterAt } from '@yibbo/core';
+import { useEffect } from 'react';
+import { undo } from '../../document/undo';
+import { placementsSelected, sheetSet } from '../../session/session';
+import { useAppDispatch, useAppSelector, type Thunk } from '../../store';
+import { deleteSelected, duplicateSelected, moveSelected, ownSelected, repeatSelected, selectedPlacements } from '../acts/placements';
+import { toggleLoop } from '../acts/sections';
+
+/** Moves the selected placements by bars. */
+const byBars =
+  (bars: number): Thunk =>
+  (dispatch, getState) => {
+    const first = selectedPlacements(getState())[0];
+    const meters = getState().song.document?.song.meters;
+    if (first && meters) dispatch(moveSelected(bars * barTicks(meterAt(meters, first.start)), 0));
+  };
+
+const escape: Thunk = (dispatch, getState) => {
+  if (getState().session.sheet) dispatch(sheetSet(null));
+  else dispatch(placementsSelected([]));
+};
+
+/** The keys of the song page, but Space. Arrows and the like act on the selected placements. */
+const KEYS: Readonly<Record<string, Thunk<unknown>>> = {
+  'ctrl z': (dispatch) => dispatch(undo('undo')),
+  'ctrl shift z': (dispatch) => dispatch(undo('redo')),
+  escape,
+  delete: deleteSelected(),
+  backspace: deleteSelected(),
+  arrowleft: byBars(-1),
+  arrowright: byBars(1),
+  arrowup: moveSelected(0, -1),
+  arrowdown: moveSelected(0, 1),
+  y: duplicateSelected('linked'),
+  'shift y': repeatSelected('section'),
+  o: ownSelected(),
+  l: toggleLoop(),
+};
+
+/** Lets keys act on the page, where no field and, for arrows, no edge has the focus. */
+export function useSongKeys(onPlay: () => void): void {
+  const dispatch = useAppDispatch();
+  const hasSelection = useAppSelector((state) => state.session.placementIds.length > 0);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const target = event.target as HTMLElement;
+      if (target.closest('input, textarea') && event.key !== 'Escape') return;
+      if (event.altKey || event.defaultPrevented) return;
+      if (event.key === ' ') {
+        if (target.closest('button')) return;
+        event.preventDefault();
+        return onPlay();
+      }
+      const ctrl = event.ctrlKey || event.metaKey ? 'ctrl ' : '';
+      const act = KEYS[`${ctrl}${event.shiftKey ? 'shift ' : ''}${event.key.toLowerCase()}`];
+      if (!act || (event.key.startsWith('Arrow') && !hasSelection)) return;
+      event.preventDefault();
+      dispatch(act);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [dispatch, onPlay, hasSelection]);
+}

@@ -1,0 +1,78 @@
+import type { Track } from '@yibbo/core';
+import { XStack, YStack } from '@tamagui/stacks';
+import { Press } from '../../controls/Press';
+import { Slider } from '../../controls/Slider';
+import { TrackSymbol } from '../../controls/TrackSymbol';
+import { Words } from '../../controls/words';
+import { SheetFrame } from '../../sheets/SheetFrame';
+import { useAppDispatch, useAppSelector } from '../../store';
+import { editTrack, soloOnly } from '../acts/tracks';
+
+const NO_TRACKS: readonly Track[] = [];
+
+/** How loud each track is and where it stands; the level of a track is another thing than how hard its notes are struck. */
+export function LevelsSheet({ isPanel }: { readonly isPanel: boolean }) {
+  const tracks = useAppSelector((state) => state.song.document?.tracks ?? NO_TRACKS);
+  return (
+    <SheetFrame title="Levels" note="of whole tracks" isPanel={isPanel}>
+      {tracks.map((track) => (
+        <TrackLevels key={track.id} track={track} />
+      ))}
+    </SheetFrame>
+  );
+}
+
+/** One track's level, pan, mute and solo. */
+export function TrackLevels({ track }: { readonly track: Track }) {
+  const dispatch = useAppDispatch();
+  const { id, name, levelDb, pan, muted, soloed } = track;
+  return (
+    <YStack role="group" aria-label={`Levels of ${name}`} borderBottomWidth={1} borderColor="$line" paddingBottom={4}>
+      <XStack alignItems="center" gap={6}>
+        <TrackSymbol symbol={track.symbol} colour={track.colour} />
+        <Words strong oneLine flexGrow={1}>
+          {name}
+        </Words>
+        <Press
+          label={muted ? `Unmute ${name}` : `Mute ${name}`}
+          shown={muted ? 'Unmute' : 'Mute'}
+          look={muted ? 'on' : 'raised'}
+          onPress={() => dispatch(editTrack(id, muted ? 'Unmute' : 'Mute', { muted: !muted }))}
+        />
+        <Press
+          label={soloed ? `All tracks again, not only ${name}` : `Only ${name}`}
+          shown={soloed ? 'All tracks again' : 'Only this'}
+          look={soloed ? 'on' : 'raised'}
+          onPress={() => dispatch(soloOnly(id))}
+        />
+      </XStack>
+      <XStack flexWrap="wrap" columnGap={12}>
+        <Slider
+          title={`Level of ${name}`}
+          low={-60}
+          high={6}
+          value={levelDb}
+          shown={`${levelDb > 0 ? '+' : ''}${Math.round(levelDb)} dB`}
+          width={190}
+          onChange={(to) => dispatch(editTrack(id, `Level ${to} dB`, { levelDb: to }))}
+        />
+        <Slider
+          title={`Pan of ${name}`}
+          low={-100}
+          high={100}
+          step={5}
+          value={Math.round(pan * 100)}
+          shown={panWords(pan)}
+          width={190}
+          onChange={(to) => dispatch(editTrack(id, 'Pan', { pan: to / 100 }))}
+        />
+      </XStack>
+    </YStack>
+  );
+}
+
+/** "middle", "30 left". */
+function panWords(pan: number): string {
+  const share = Math.round(Math.abs(pan) * 100);
+  return share === 0 ? 'middle' : `${share} ${pan < 0 ? 'left' : 'right'}`;
+}

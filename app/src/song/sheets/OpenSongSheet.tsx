@@ -1,0 +1,26 @@
+import type { Sheet } from '../../session/session';
+import { AddTrackSheet } from './AddTrackSheet';
+import { LevelsSheet } from './LevelsSheet';
+import { AddSectionSheet, SectionSheet } from './SectionSheet';
+import { SongSheet } from './SongSheet';
+import { TrackSheet } from './TrackSheet';
+
+/** The sheets about the song and its tracks, on the song page and beside a pattern; null for those that are about a pattern. */
+export function OpenSongSheet({ sheet, isPanel }: { readonly sheet: Sheet; readonly isPanel: boolean }) {
+  switch (sheet.kind) {
+    case 'song':
+      return <SongSheet isPanel={isPanel} />;
+    case 'add-track':
+      return <AddTrackSheet isPanel={isPanel} />;
+    case 'levels':
+      return <LevelsSheet isPanel={isPanel} />;
+    case 'track':
+      return <TrackSheet trackId={sheet.trackId} isPanel={isPanel} />;
+    case 'section':
+      return <SectionSheet sectionId={sheet.sectionId} start={sheet.start} end={sheet.end} isPanel={isPanel} />;
+    case 'add-section':
+      return <AddSectionSheet isPanel={isPanel} />;
+    default:
+      return null;
+  }
+}

@@ -1,0 +1,116 @@
+import { barBeatWords, findById, type Id } from '@yibbo/core';
+import { useState } from 'react';
+import { XStack } from '@tamagui/stacks';
+import { Press } from '../../controls/Press';
+import { TextField } from '../../controls/TextField';
+import { SheetFrame, SheetLine } from '../../sheets/SheetFrame';
+import { useAppDispatch, useAppSelector } from '../../store';
+import { copySection, insertBar, nameSection, newSection, removeSection, SECTION_NAMES, setLoop, shiftSection } from '../acts/sections';
+
+interface SectionSheetProps {
+  readonly sectionId: Id | null;
+  readonly start: number;
+  readonly end: number;
+  readonly isPanel: boolean;
+}
+
+/** A section: its name, copies that change with it or alone, its place, its bars. A stretch without a name can be given one. */
+export function SectionSheet({ sectionId, start, end, isPanel }: SectionSheetProps) {
+  const meters = useAppSelector((state) => state.song.document?.song.meters);
+  const section = useAppSelector((state) => findById(state.song.document?.sections ?? [], sectionId));
+  if (!meters || (sectionId && !section)) return null;
+  const span = section ? { start: section.start, end: section.start + section.length } : { start, end };
+  return (
+    <SheetFrame title={section?.name ?? 'Without a name'} note={`from bar ${barBeatWords(meters, span.start)}`} isPanel={isPanel}>
+      <NameLine key={section?.id ?? 'none'} sectionId={sectionId} name={section?.name ?? ''} span={span} />
+      {section ? <SectionPresses id={section.id} name={section.name} /> : null}
+      <TimePresses span={span} />
+    </SheetFrame>
+  );
+}
+
+function NameLine({
+  sectionId,
+  name,
+  span,
+}: {
+  readonly sectionId: Id | null;
+  readonly name: string;
+  readonly span: { start: number; end: number };
+}) {
+  const dispatch = useAppDispatch();
+  const [typed, setTyped] = useState(name);
+  const keep = () => dispatch(nameSection(sectionId, typed, span));
+  return (
+    <>
+      <SheetLine title="Name">
+        <TextField
+          label="Name of the section"
+          value={typed}
+          width={180}
+          most={200}
+          onChange={setTyped}
+          onEnter={keep}
+          onEscape={() => setTyped(name)}
+        />
+        <Press label="Keep the name" shown="Keep" look="raised" disabled={!typed.trim() || typed.trim() === name} onPress={keep} />
+      </SheetLine>
+      {sectionId ? null : <NamePresses onName={(chosen) => dispatch(nameSection(null, chosen, span))} />}
+    </>
+  );
+}
+
+function NamePresses({ onName }: { readonly onName: (name: string) => void }) {
+  return (
+    <XStack gap={4} flexWrap="wrap">
+      {SECTION_NAMES.map((name) => (
+        <Press key={name} label={name} look="raised" onPress={() => onName(name)} />
+      ))}
+    </XStack>
+  );
+}
+
+function SectionPresses({ id, name }: { readonly id: Id; readonly name: string }) {
+  const dispatch = useAppDispatch();
+  return (
+    <XStack gap={4} flexWrap="wrap">
+      <Press
+        label={`Duplicate ${name}, linked`}
+        shown="Duplicate, linked"
+        look="strong"
+        onPress={() => dispatch(copySection(id, 'linked'))}
+      />
+      <Press label={`Duplicate ${name}, own`} shown="Duplicate, own" look="raised" onPress={() => dispatch(copySection(id, 'own'))} />
+      <Press
+        label={`Duplicate ${name} twice, linked`}
+        shown="Twice, linked"
+        look="raised"
+        onPress={() => dispatch(copySection(id, 'linked', 2))}
+      />
+      <Press label={`Move ${name} earlier`} shown="Earlier" look="raised" onPress={() => dispatch(shiftSection(id, -1))} />
+      <Press label={`Move ${name} later`} shown="Later" look="raised" onPress={() => dispatch(shiftSection(id, 1))} />
+      <Press label={`Delete ${name}`} shown="Delete" look="raised" onPress={() => dispatch(removeSection(id))} />
+    </XStack>
+  );
+}
+
+function TimePresses({ span }: { readonly span: { readonly start: number; readonly end: number } }) {
+  const dispatch = useAppDispatch();
+  return (
+    <XStack gap={4} flexWrap="wrap">
+      <Press label="Loop it" look="raised" onPress={() => dispatch(setLoop({ ...span, on: true }))} />
+      <Press label="A bar more before it" look="raised" onPress={() => dispatch(insertBar(span.start))} />
+      <Press label="A bar more at its end" look="raised" onPress={() => dispatch(insertBar(span.end - 1))} />
+    </XStack>
+  );
+}
+
+/** A new section at the end of the song, by its name. */
+export function AddSectionSheet({ isPanel }: { readonly isPanel: boolean }) {
+  const dispatch = useAppDispatch();
+  return (
+    <SheetFrame title="New section" note="8 bars at the end of the song" isPanel={isPanel}>
+      <NamePresses onName={(name) => dispatch(newSection(name))} />
+    </SheetFrame>
+  );
+}
