@@ -27,11 +27,11 @@ function stage(name, args) {
   const began = Date.now();
   const child = spawn('npm', ['run', '--silent', ...args], { cwd: root });
   const said = [];
-  for (const stream of [child.stdout, child.stderr]) stream.on('data', (part) => said.push(part));
+  for (const stream of [child.stdout, child.stderr]) stream.setEncoding('utf8').on('data', (part) => said.push(part));
   return new Promise((resolve) => {
     child.on('close', (status) => {
       if (status !== 0) {
-        process.stderr.write(Buffer.concat(said));
+        process.stderr.write(said.join(''));
         process.exit(status ?? 1);
       }
       console.log(`${name}: fine (${Math.round((Date.now() - began) / 1000)} s)`);

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { join } from 'node:path';
 import { renderSVG } from 'uqr';
-import { family, openDemo, showAs } from '../support/app';
+import { family, openDemo, openPattern } from '../support/app';
 import { midiFromText } from '../support/midi-text';
 
 const folder = join(__dirname, '../../docs/screenshots');
@@ -14,12 +14,46 @@ async function shoot(page: Page, name: string): Promise<void> {
 
 const openTrack = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
 
+/** Gives the demo three sections: the boarding, and the crossing twice, linked. */
+async function songOfSections(page: Page): Promise<void> {
+  const press = (name: string) => page.getByRole('button', { name, exact: true }).click();
+  await press('Without a name: duplicate, move, rename');
+  await page.getByRole('textbox', { name: 'Name of the section' }).fill('Boarding');
+  await press('Keep the name');
+  await press('Boarding: duplicate, move, rename');
+  await press('Duplicate Boarding twice, linked');
+  for (const [before, after] of [
+    ['Boarding 2', 'Crossing'],
+    ['Boarding 3', 'Last boat'],
+  ] as const) {
+    await press(`${before}: duplicate, move, rename`);
+    await page.getByRole('textbox', { name: 'Name of the section' }).fill(after);
+    await press('Keep the name');
+  }
+  await press('Close: Last boat');
+  await press('Loop');
+  await page.getByRole('button', { name: 'Close the message' }).click();
+}
+
+test.describe('phone on its side', () => {
+  test.use({ viewport: { width: 844, height: 390 } });
+
+  test('notes', async ({ page }) => {
+    await openDemo(page);
+    await openTrack(page, 'Lamp Keys');
+    await shoot(page, 'phone-side');
+  });
+});
+
 test.describe('phone', () => {
   test('songs, steps, notes, menu, rule, lane, trial, silence', async ({ page }) => {
     await page.goto('/');
     await expect(page.getByRole('listitem')).toHaveCount(1);
     await shoot(page, 'phone-songs');
-    await openDemo(page);
+    await page.getByRole('button', { name: /^Last Boat Home/ }).click();
+    await songOfSections(page);
+    await shoot(page, 'phone-song');
+    await openPattern(page, 'Deck Drums');
     await shoot(page, 'phone-steps');
     await page.getByRole('button', { name: /^Shaker, / }).click();
     await page.getByRole('button', { name: 'More for row Shaker' }).click();
@@ -30,10 +64,6 @@ test.describe('phone', () => {
     await page.getByRole('button', { name: /off grid/ }).click();
     await shoot(page, 'phone-notes');
     await page.getByTestId('play').click();
-    await family(page, 'Select');
-    await page.getByRole('button', { name: 'Louder or softer: set up the rule' }).click();
-    await shoot(page, 'phone-rule');
-    await page.getByRole('button', { name: 'Select as before' }).click();
     await openTrack(page, 'Bilge Bass');
     await page
       .getByRole('option', { name: / at 4\.1/ })
@@ -116,9 +146,8 @@ test('settings on a phone, with devices of a made-up network', async ({ page }) 
 test.describe('phone, by night', () => {
   test.use({ colorScheme: 'dark' });
 
-  test('steps, notes', async ({ page }) => {
+  test('notes', async ({ page }) => {
     await openDemo(page);
-    await shoot(page, 'phone-night-steps');
     await openTrack(page, 'Lamp Keys');
     await page.getByRole('button', { name: 'Select all notes' }).click();
     await shoot(page, 'phone-night');
@@ -143,7 +172,11 @@ test.describe('wide', () => {
     await page.goto('/');
     await expect(page.getByRole('listitem')).toHaveCount(1);
     await shoot(page, 'wide-songs');
-    await openDemo(page);
+    await page.getByRole('button', { name: /^Last Boat Home/ }).click();
+    await page.getByRole('button', { name: 'Crossing: duplicate, move, rename' }).click();
+    await shoot(page, 'wide-song');
+    await page.getByRole('button', { name: 'Close: Crossing' }).click();
+    await openPattern(page, 'Deck Drums');
     await shoot(page, 'wide-steps');
     await openTrack(page, 'Bilge Bass');
     await page.getByTestId('play').click();
@@ -151,10 +184,5 @@ test.describe('wide', () => {
     await shoot(page, 'wide-notes');
     await page.getByRole('button', { name: 'First cut: try with settings' }).click();
     await shoot(page, 'wide-trial');
-    await page.getByRole('button', { name: 'Drop' }).click();
-    await openTrack(page, 'Deck Drums');
-    await showAs(page, 'Notes');
-    await page.keyboard.press('Shift+O');
-    await shoot(page, 'wide-grids');
   });
 });

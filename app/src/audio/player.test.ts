@@ -179,7 +179,7 @@ describe('the player', () => {
     pass(2.5);
     const named = () => {
       const message = output.messages.findLast((each) => each.type === 'replace');
-      return message?.type === 'replace' ? (message.sounding ?? []).map(({ key }) => key.split(' ')[0]) : [];
+      return message?.type === 'replace' ? (message.sounding ?? []).map(({ key }) => key.split(' ')[1]) : [];
     };
     const edited = (change: (notes: readonly Note[]) => readonly Note[]) =>
       player.setScore(scoreOf({ ...before, notes: { pattern: change(before.notes['pattern']!) } }));

@@ -1,7 +1,7 @@
 import { paramFields } from '@yibbo/core';
-import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';
 import { ParamControl } from './ParamControl';
+import { Strip } from './Strip';
 
 interface ParamControlsProps {
   readonly params: Parameters<typeof paramFields>[0];
@@ -29,8 +29,8 @@ export function ParamControls({ params, values, onChange, onEnter, onEscape, isP
   ));
   if (isPanel) return <YStack gap={8}>{controls}</YStack>;
   return (
-    <ScrollView horizontal showsHorizontalScrollIndicator={false} flexGrow={0}>
-      <XStack gap={12}>{controls}</XStack>
-    </ScrollView>
+    <XStack>
+      <Strip>{controls}</Strip>
+    </XStack>
   );
 }

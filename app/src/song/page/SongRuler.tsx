@@ -1,4 +1,4 @@
-import { bpmAt, meterAt, type Document } from '@yibbo/core';
+import { bpmAt, endOfSong, meterAt, type Document } from '@yibbo/core';
 import { memo, useRef, useState, type CSSProperties, type PointerEvent, type RefObject } from 'react';
 import { playFromSet } from '../../session/session';
 import { useAppDispatch, useAppSelector } from '../../store';
@@ -25,7 +25,7 @@ export const SongRuler = memo(function SongRuler({ page, layout, row, document }
     ...song.loop,
     ...(dragged?.edge === 'start' || dragged?.edge === 'end' ? { [dragged.edge]: dragged.tick } : {}),
   };
-  const end = dragged?.edge === 'songEnd' ? dragged.tick : song.end;
+  const end = dragged?.edge === 'songEnd' ? dragged.tick : endOfSong(document);
   const x = (tick: number) => (tick - row.start) * layout.pixelsPerTick;
   const isHere = (tick: number) => tick >= row.start && tick <= row.end;
   const press = (event: PointerEvent<HTMLElement>) => {
@@ -53,13 +53,13 @@ export const SongRuler = memo(function SongRuler({ page, layout, row, document }
       ))}
       {isHere(playFrom) && playFrom < row.end ? <div data-testid="play-from" style={{ ...FROM, left: x(playFrom) - 5 }} /> : null}
       {loop && isHere(loop.start) && loop.start < row.end ? (
-        <EdgeHandle name="Loop start" left={x(loop.start)} {...handlersOf('start', loop.start)} />
+        <EdgeHandle name="Loop start" left={x(loop.start)} {...handlersOf('start', song.loop!.start)} />
       ) : null}
       {loop && isHere(loop.end) && loop.end > row.start ? (
-        <EdgeHandle name="Loop end" left={x(loop.end)} {...handlersOf('end', loop.end)} />
+        <EdgeHandle name="Loop end" left={x(loop.end)} {...handlersOf('end', song.loop!.end)} />
       ) : null}
-      {end !== undefined && isHere(end) && end > row.start ? (
-        <EdgeHandle name="End of the song" left={x(end)} isEnd {...handlersOf('songEnd', end)} />
+      {isHere(end) && end > row.start ? (
+        <EdgeHandle name="End of the song" left={x(end)} isEnd {...handlersOf('songEnd', endOfSong(document))} />
       ) : null}
     </div>
   );

@@ -26,15 +26,21 @@ export interface PageLayout {
 /** The least width of a bar, in pixels: a thumb. */
 const LEAST_BAR = 42;
 
+/** A very short song does not fill the width with one bar, in bars. */
+const LEAST_ACROSS = 4;
+
 /** The song as rows of whole bars, like lines of text: each section begins a new one, long ones wrap. `width` is what the bars have, in
  *  pixels. */
 export function pageLayout(document: Document, width: number): PageLayout {
   const { meters } = document.song;
   const bar = barTicks(meterAt(meters, 0));
+  const lines = songLines(document);
   const fitting = Math.max(1, Math.floor(width / LEAST_BAR));
-  const across = fitting >= 4 ? fitting - (fitting % 4) : fitting;
+  // No more across than the longest line needs, so that a short song fills the width too.
+  const longest = lines.reduce((bars, { start, end }) => Math.max(bars, Math.ceil((end - start) / bar)), LEAST_ACROSS);
+  const across = longest <= fitting ? longest : fitting >= 4 ? fitting - (fitting % 4) : fitting;
   const most = across * bar;
-  const rows = songLines(document).flatMap((line) => {
+  const rows = lines.flatMap((line) => {
     const made: PageRow[] = [];
     let bars: PageBar[] = [];
     const close = () => {
