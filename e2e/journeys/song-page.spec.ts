@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { cell, Fingers, middleOf, newSong, openPattern, placement, songIdOf } from '../support/app';
+import { cell, family, Fingers, middleOf, newSong, openPattern, placement, songIdOf } from '../support/app';
 import { noteOns, sentOut } from '../support/midi-text';
 
 const BAR = 80_640;
@@ -217,4 +217,43 @@ test('play goes from the bar that is pressed to the end of the song, and stops t
   await expect(button(page, 'Play')).toBeVisible({ timeout: 8000 });
   expect(Date.now() - began).toBeGreaterThan(1200);
   await openPattern(page, 'Quay kit');
+});
+
+test('variants of a pattern are switched while it plays; other tracks show behind; silence is said on the page', async ({ page }) => {
+  await newSong(page, 'Quay kit', 'Tide Table');
+  await cell(page, 'Kick', 0).tap();
+  await page.getByTestId('play').tap();
+  await button(page, /long: set the length$/).click();
+  await button(page, 'New variant').click();
+  const variant = page.getByRole('group', { name: 'Variant' });
+  await expect(variant).toContainText('2 of 2');
+  await cell(page, 'Kick', 4).tap();
+  await button(page, 'Variant before').click();
+  await expect(variant).toContainText('1 of 2');
+  await expect(cell(page, 'Kick', 4)).not.toBeChecked();
+  await button(page, 'Next variant').click();
+  await expect(cell(page, 'Kick', 4)).toBeChecked();
+  await expect(button(page, 'Stop')).toBeVisible();
+  await button(page, 'Close: Length of the pattern').click();
+
+  await button(page, 'Add a track').click();
+  await button(page, 'Round bass').click();
+  await expect(page.getByTestId('notes-grid')).toBeVisible();
+  const blocks = page.getByTestId('notes-grid').locator('[aria-hidden=true]');
+  await family(page, 'View');
+  // The two kicks lie far below; every row is shown, and scrolled to.
+  const before = await blocks.count();
+  await button(page, "Backdrop: other tracks' notes").click();
+  await page.keyboard.press('PageDown');
+  await expect.poll(() => blocks.count()).toBeGreaterThan(before);
+
+  await button(page, 'Back to the song').click();
+  await button(page, 'Levels').first().click();
+  await button(page, 'Mute Quay kit').click();
+  await button(page, 'Mute Round bass').click();
+  await expect(page.getByTestId('silence')).toContainText('Every track is muted.');
+  await button(page, 'Unmute all').click();
+  await expect(page.getByTestId('silence')).toHaveCount(0);
+  await button(page, 'Only Round bass').click();
+  await expect(page.getByTestId('silence')).toContainText('Only Round bass plays.');
 });

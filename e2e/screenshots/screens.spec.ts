@@ -35,16 +35,6 @@ async function songOfSections(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Close the message' }).click();
 }
 
-test.describe('phone on its side', () => {
-  test.use({ viewport: { width: 844, height: 390 } });
-
-  test('notes', async ({ page }) => {
-    await openDemo(page);
-    await openTrack(page, 'Lamp Keys');
-    await shoot(page, 'phone-side');
-  });
-});
-
 test.describe('phone', () => {
   test('songs, steps, notes, menu, rule, lane, trial, silence', async ({ page }) => {
     await page.goto('/');

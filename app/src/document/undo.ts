@@ -1,9 +1,12 @@
-import { historyState, invert, layOnTop } from '@yibbo/core';
+import { historyState, invert, layOnTop, type Collection } from '@yibbo/core';
 import { noticeSet } from '../session/session';
 import { changedPlace, tellIfOutOfView } from '../pattern/acts/show';
 import { dropTrial } from '../session/trial-ends';
 import type { Thunk } from '../store';
 import { commit, stamp } from './commit';
+
+/** Collections whose changes show on the song page. */
+const OF_SONG: ReadonlySet<Collection> = new Set<Collection>(['tracks', 'placements', 'sections']);
 
 /** Takes back the newest Change (or, with `redo`, the newest undo). During a trial, undo drops the trial; redo leaves it, for there is nothing to
  *  do again before it is kept or dropped. */
@@ -21,8 +24,10 @@ export function undo(direction: 'undo' | 'redo' = 'undo'): Thunk<Promise<void>> 
     const { change, lost } = layOnTop(present, invert(made, { ...stamp(effects), label }), 'present');
     dispatch(commit(change));
     const after = getState().song.document;
-    if (after)
-      dispatch(tellIfOutOfView(label.replace(/^Undo: /, 'Undone: ').replace(/^Redo: /, 'Done again: '), changedPlace(after, change)));
+    const said = label.replace(/^Undo: /, 'Undone: ').replace(/^Redo: /, 'Done again: ');
+    // What changed the song as a whole is not seen from everywhere: it is said.
+    if (change.entries.some(({ of }) => OF_SONG.has(of))) dispatch(noticeSet(said));
+    else if (after) dispatch(tellIfOutOfView(said, changedPlace(after, change)));
     if (lost.length) dispatch(noticeSet(`${lost.length} ${lost.length === 1 ? 'value has' : 'values have'} changed since and stayed.`));
   };
 }

@@ -31,6 +31,8 @@ export interface Preferences {
   readonly turns: number;
   /** What a sweep over velocities does with chords. */
   readonly sweepMode: SweepMode;
+  /** Whether other tracks' notes show behind those of the open pattern. */
+  readonly hasBackdrop: boolean;
   /** What becomes of placements that others are dropped on. */
   readonly landing: PlacementLanding;
   /** Families of actions that are folded away in the panel. */
@@ -56,6 +58,7 @@ const DEFAULTS: Preferences = {
   turns: 2,
   paintsInScale: false,
   sweepMode: 'scale',
+  hasBackdrop: false,
   landing: 'merge',
   foldedFamilies: [],
   followsPlay: true,

@@ -17,7 +17,7 @@ export type Cure =
   | { readonly kind: 'unmutePlacement'; readonly placementId: Id }
   /** A place that is out of view. */
   | { readonly kind: 'show'; readonly place: { readonly patternId: Id; readonly tick: number; readonly pitch: number } }
-  | { readonly kind: 'undo' | 'lengthen' | 'ownPlacements' | 'unmuteNotes' | 'alwaysSound' | 'openSound' | 'chooseKey' };
+  | { readonly kind: 'undo' | 'lengthen' | 'ownPlacements' | 'unmuteAll' | 'unmuteNotes' | 'alwaysSound' | 'openSound' | 'chooseKey' };
 
 /** What stands in the tray's place to be set up: the grid (of the pattern, a row, a stretch of time), a row, the key, how far a nudge goes,
  *  the pattern's length; the song, a new track; on a phone all the actions there are. */

@@ -4,6 +4,7 @@ export { isAudible, type PlayLine, type PlayView } from './lines';
 export * from './rings';
 export * from './events';
 export { eventKey, type PlayEvent } from './line-events';
+export * from './backdrop';
 export * from './lap';
 export { roundAt } from './loop';
 export * from './silence';

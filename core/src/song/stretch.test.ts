@@ -21,6 +21,9 @@ import {
   putPlacements,
   repeatedPlacements,
   songLines,
+  variantsOf,
+  withNextVariant,
+  withVariant,
   withPlacementEnd,
 } from '.';
 
@@ -192,6 +195,25 @@ describe('sections', () => {
       ['Chorus', 0],
       ['Chorus 3', 2],
     ]);
+  });
+});
+
+describe('variants', () => {
+  it('begin the same, are switched back and forth, and leave other placements alone', () => {
+    fc.assert(
+      fc.property(anySong, fc.nat(7), (song, pick) => {
+        fc.pre(song.placements.length > 0);
+        const placement = song.placements[pick % song.placements.length]!;
+        const varied = withVariant(song, placement.id, counter('x'));
+        expect(checkDocument(varied)).toBeNull();
+        expect(throughChange(song, varied)).toEqual(varied);
+        expect(heard(varied)).toEqual(heard(song));
+        expect(variantsOf(varied, placement.patternId)).toHaveLength(2);
+        const back = withNextVariant(varied, placement.id, 1);
+        expect(back.placements).toEqual(song.placements);
+        expect(withNextVariant(back, placement.id, -1)).toEqual(varied);
+      }),
+    );
   });
 });
 

@@ -1,5 +1,5 @@
 import { findById, songEnd, type Document } from '../model/document';
-import type { Id, Placement, Section, Song } from '../model/entities';
+import type { Id, Note, Placement, Section, Song } from '../model/entities';
 import { inOrder } from '../model/document';
 import { COLLECTIONS } from '../model/collections';
 import { MAX_TICK } from '../time';
@@ -201,20 +201,15 @@ export function makeOwn(document: Document, placementIds: readonly Id[], newId: 
     if (!pattern) return [];
     const name = freeName(pattern.name, names);
     names.push(name);
-    return [{ ...pattern, id: copyOf.get(patternId)!, name }];
+    // A pattern of its own is no version of another any more.
+    const { versionOf: _versionOf, ...own } = pattern;
+    return [{ ...own, id: copyOf.get(patternId)!, name }];
   });
   const notes = Object.fromEntries(
     [...wanted].flatMap((patternId) => {
       const own = copyOf.get(patternId)!;
-      const groups = new Map<Id, Id>();
-      const groupOf = (group: Id) => groups.get(group) ?? groups.set(group, newId()).get(group)!;
-      const copied = (document.notes[patternId] ?? []).map((note) => ({
-        ...note,
-        id: newId(),
-        patternId: own,
-        ...(note.oneOf ? { oneOf: groupOf(note.oneOf) } : {}),
-      }));
-      return copied.length ? [[own, inOrder(copied, COLLECTIONS.notes.compare)] as const] : [];
+      const copied = patternCopied(document.notes[patternId] ?? [], own, newId);
+      return copied.length ? [[own, copied] as const] : [];
     }),
   );
   return {
@@ -225,6 +220,14 @@ export function makeOwn(document: Document, placementIds: readonly Id[], newId: 
       chosen.has(each.id) && copyOf.has(each.patternId) ? { ...each, patternId: copyOf.get(each.patternId)! } : each,
     ),
   };
+}
+
+/** A pattern's notes for another pattern, with ids of their own; one-of groups become groups of their own too. */
+export function patternCopied(notes: readonly Note[], patternId: Id, newId: NewId): readonly Note[] {
+  const groups = new Map<Id, Id>();
+  const groupOf = (group: Id) => groups.get(group) ?? groups.set(group, newId()).get(group)!;
+  const copied = notes.map((note) => ({ ...note, id: newId(), patternId, ...(note.oneOf ? { oneOf: groupOf(note.oneOf) } : {}) }));
+  return inOrder(copied, COLLECTIONS.notes.compare);
 }
 
 /** A name that is not taken: the wanted one, else with the next number. "Chorus 2" is followed by "Chorus 3". */

@@ -1,5 +1,5 @@
 import { barTicks, findById, without, withNotes } from '@yibbo/core';
-import { editEntity, editNotes, setBars } from '../../document/edits';
+import { editEntity, editNotes, editSong, setBars } from '../../document/edits';
 import { undo } from '../../document/undo';
 import { selectNotes, selectPart } from '../../session/selectors';
 import type { Thunk } from '../../store';
@@ -20,6 +20,7 @@ export const CURE_WORDS: Readonly<Record<Cure['kind'], string>> = {
   undo: 'Undo',
   show: 'Show',
   ownPlacements: 'Make own',
+  unmuteAll: 'Unmute all',
   chooseKey: 'Choose a key',
   rowBack: 'Put them back',
   octaves: 'Move them',
@@ -71,6 +72,10 @@ export function applyCure(cure: Cure): Thunk {
         return dispatch(runAction('transpose', { semitones: cure.semitones }, cure.noteIds));
       case 'show':
         return dispatch(showPlace(cure.place));
+      case 'unmuteAll':
+        return void dispatch(
+          editSong('Unmute all tracks', (song) => ({ ...song, tracks: song.tracks.map((each) => ({ ...each, muted: false })) })),
+        );
       case 'ownPlacements':
         return dispatch(ownSelected());
       case 'undo':

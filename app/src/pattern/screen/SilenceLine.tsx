@@ -9,19 +9,23 @@ import { selectShownDocument, type OpenPart } from '../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../store';
 import type { Cure } from '../../session/session';
 
-interface Explained {
+export interface Explained {
   readonly words: string;
   readonly cure: Cure;
 }
 
 /** While the open part cannot be heard: why, and the way out. */
 export function SilenceLine({ part }: { readonly part: OpenPart }) {
-  const dispatch = useAppDispatch();
   const document = useAppSelector(selectShownDocument);
   const isBlocked = useBlocked();
   const silence = document ? whySilent(document, part.placement.id) : null;
   const explained = isBlocked ? BLOCKED : silence && document ? explain(silence, document) : null;
-  if (!explained) return null;
+  return explained ? <SilenceBar {...explained} /> : null;
+}
+
+/** Why nothing is heard, and the way out. */
+export function SilenceBar({ words, cure }: Explained) {
+  const dispatch = useAppDispatch();
   return (
     <XStack
       role="status"
@@ -34,16 +38,16 @@ export function SilenceLine({ part }: { readonly part: OpenPart }) {
       borderColor="$act"
     >
       <Words small flexShrink={1} flexGrow={1}>
-        {explained.words}
+        {words}
       </Words>
-      <Press label={CURE_WORDS[explained.cure.kind]} look="raised" onPress={() => dispatch(applyCure(explained.cure))} />
+      <Press label={CURE_WORDS[cure.kind]} look="raised" onPress={() => dispatch(applyCure(cure))} />
     </XStack>
   );
 }
 
-const BLOCKED: Explained = { words: 'The browser is holding the sound back.', cure: { kind: 'openSound' } };
+export const BLOCKED: Explained = { words: 'The browser is holding the sound back.', cure: { kind: 'openSound' } };
 
-function useBlocked(): boolean {
+export function useBlocked(): boolean {
   const { sound } = useEffects();
   const [isBlocked, setBlocked] = useState(false);
   useEffect(() => sound.watchBlocked(setBlocked), [sound]);

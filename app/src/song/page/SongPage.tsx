@@ -4,7 +4,7 @@ import ArrowLeft from 'lucide-react/dist/esm/icons/arrow-left.mjs';
 import Loop from 'lucide-react/dist/esm/icons/repeat.mjs';
 import Play from 'lucide-react/dist/esm/icons/play.mjs';
 import Square from 'lucide-react/dist/esm/icons/square.mjs';
-import { useLayoutEffect, useMemo, useRef, useState, type RefObject } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
@@ -13,8 +13,11 @@ import { UndoButtons } from '../../pattern/screen/Dock';
 import { Notice } from '../../pattern/screen/Notice';
 import { SongDots, SongName, WideSongButtons } from '../../pattern/screen/TopRow';
 import { useScreenShape } from '../../pattern/screen/useScreenShape';
+import { placementsSelected, ruleSet, sheetSet } from '../../session/session';
+import { settleTrial } from '../../session/trial-ends';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { openSheet } from '../../sheets/open-sheet';
+import { selectedPlacements } from '../acts/placements';
 import { toggleLoop } from '../acts/sections';
 import { KeepingBar } from '../KeepingBar';
 import { OpenSongSheet } from '../sheets/OpenSongSheet';
@@ -23,6 +26,7 @@ import { PlacementsStrip } from './PlacementsStrip';
 import { SongHead } from './SongHead';
 import { SongLineHead, TrackRail } from './SongLineHead';
 import { SongRow } from './SongRow';
+import { SongSilence } from './SongSilence';
 import { SongRuler } from './SongRuler';
 import { usePlacementHand } from './usePlacementHand';
 import { useSongKeys } from './useSongKeys';
@@ -36,6 +40,7 @@ const WIDE_RAIL = 168;
 export function SongPage({ document }: { readonly document: Document }) {
   const { toggle } = useSongPlayback();
   useSongKeys(toggle);
+  useArrival();
   const isWide = useScreenShape() === 'wide';
   return (
     <YStack height="100dvh" backgroundColor="$paper" overflow="hidden">
@@ -56,6 +61,17 @@ export function SongPage({ document }: { readonly document: Document }) {
   );
 }
 
+/** What was being set up beside a pattern ends with it: a sheet closes, a trial is kept and that is said. */
+function useArrival(): void {
+  const dispatch = useAppDispatch();
+  useEffect(() => {
+    dispatch(settleTrial());
+    dispatch(ruleSet(null));
+    dispatch(sheetSet(null));
+    dispatch(placementsSelected([]));
+  }, [dispatch]);
+}
+
 function Header({ isWide }: { readonly isWide: boolean }) {
   const router = useRouter();
   return (
@@ -70,7 +86,7 @@ function Header({ isWide }: { readonly isWide: boolean }) {
 /** A sheet that is open, else what can be done with the selected placements; in the panel a hint where there is neither. */
 function SetUp({ isPanel }: { readonly isPanel: boolean }) {
   const sheet = useAppSelector((state) => state.session.sheet);
-  const hasSelection = useAppSelector((state) => state.session.placementIds.length > 0);
+  const hasSelection = useAppSelector((state) => selectedPlacements(state).length > 0);
   if (sheet) return <OpenSongSheet sheet={sheet} isPanel={isPanel} />;
   if (hasSelection) return <PlacementsStrip isPanel={isPanel} />;
   if (!isPanel) return null;
@@ -128,6 +144,7 @@ function Page({ document, rail }: { readonly document: Document; readonly rail: 
           </XStack>
         ) : null}
         <YStack pointerEvents="auto">
+          <SongSilence document={document} />
           <Notice />
           <KeepingBar />
         </YStack>

@@ -2,7 +2,7 @@ import { movedPlacements, type Document, type Placement } from '@yibbo/core';
 import { useEffect, useRef, useState, type MouseEvent, type PointerEvent, type RefObject } from 'react';
 import { placementsSelected } from '../../session/session';
 import { useAppDispatch, useAppSelector } from '../../store';
-import { moveSelected, newPatternAt, setPlacementEnd, togglePlacement, wouldLandOn } from '../acts/placements';
+import { moveSelected, newPatternAt, selectedPlacements, setPlacementEnd, togglePlacement, wouldLandOn } from '../acts/placements';
 import { useOpenPlacement } from '../useOpenPlacement';
 import { barBefore, nearestBar, type PageLayout } from './layout';
 import { endReach, placeAt, type PagePlace } from './page-places';
@@ -70,7 +70,7 @@ function isAtEnd({ target, clientX }: PointerEvent<HTMLElement>): boolean {
 function usePlacementClick({ page, layout, document }: HandParts, wasAnswered: RefObject<string | null>) {
   const dispatch = useAppDispatch();
   const open = useOpenPlacement();
-  const hasSelection = useAppSelector((state) => state.session.placementIds.length > 0);
+  const hasSelection = useAppSelector((state) => selectedPlacements(state).length > 0);
   const makeNew = (empty: HTMLElement, event: MouseEvent<HTMLElement>) => {
     // A key presses the whole gap, and means its first bar; a finger the bar it is on.
     const at = event.detail > 0 && page.current ? placeAt(page.current, layout, event.clientX, event.clientY) : null;

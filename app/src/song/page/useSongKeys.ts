@@ -40,7 +40,7 @@ const KEYS: Readonly<Record<string, Thunk<unknown>>> = {
 /** Lets keys act on the page, where no field and, for arrows, no edge has the focus. */
 export function useSongKeys(onPlay: () => void): void {
   const dispatch = useAppDispatch();
-  const hasSelection = useAppSelector((state) => state.session.placementIds.length > 0);
+  const hasSelection = useAppSelector((state) => selectedPlacements(state).length > 0);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;

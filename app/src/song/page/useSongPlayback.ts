@@ -1,9 +1,11 @@
+import { endOfSong, type Document } from '@yibbo/core';
 import { useCallback, useEffect, useRef } from 'react';
 import { NoSound } from '../../audio/output';
 import { songScore } from '../../audio/player';
 import { useEffects } from '../../effects';
 import { noticeSet, playingSet } from '../../session/session';
 import { useAppDispatch, useAppSelector } from '../../store';
+import { selectedPlacements } from '../acts/placements';
 
 const NO_SOUND = 'This browser gives no sound. Check that the tab is not muted, then press play again.';
 
@@ -15,7 +17,7 @@ export function useSongPlayback(): { toggle: () => void } {
   const isPlaying = useAppSelector((state) => state.session.isPlaying);
   const playFrom = useAppSelector((state) => state.session.playFrom);
   const selected = useAppSelector((state) => state.session.placementIds);
-  const playsOnly = useAppSelector((state) => state.session.playsSelection) && selected.length > 0;
+  const playsOnly = useAppSelector((state) => state.session.playsSelection && selectedPlacements(state).length > 0);
 
   useEffect(() => {
     if (document) sound.setScore(songScore(document, playsOnly ? new Set(selected) : null));
@@ -35,13 +37,19 @@ export function useSongPlayback(): { toggle: () => void } {
     }
     sound.open().then(
       (player) => {
-        player.play(playFrom);
+        player.play(startOf(document, playFrom));
         dispatch(playingSet(true));
       },
       (error: unknown) => dispatch(noticeSet(error instanceof NoSound ? error.message : NO_SOUND)),
     );
-  }, [dispatch, isPlaying, playFrom, sound]);
+  }, [dispatch, document, isPlaying, playFrom, sound]);
   return { toggle };
+}
+
+/** Where play begins: where it was set to; at the beginning where the song has ended by then, as after another, longer song. */
+function startOf(document: Document | null, playFrom: number): number {
+  const end = document ? (document.song.loop?.on ? document.song.loop.end : endOfSong(document)) : 0;
+  return playFrom < end ? playFrom : 0;
 }
 
 /** Calls `draw` with the tick of the song that is heard (null while stopped) before each frame, outside React. */

@@ -1,3 +1,4 @@
+import { notesBehind, type Note } from '@yibbo/core';
 import { useCallback, useMemo, type PointerEvent, type RefCallback, type RefObject } from 'react';
 import { useEffects } from '../../../effects';
 import type { OpenPart } from '../../../session/selectors';
@@ -147,13 +148,27 @@ function GroundLayers({ view: { part, rows, window } }: { readonly view: NotesVi
   );
 }
 
-/** The notes: repeats of rows, the original while a trial shows another, those that are there, those being dragged. */
+/** Notes of other tracks that sound with the open pattern, where they are to show. */
+function useBackdrop(part: OpenPart): readonly Note[] {
+  const hasBackdrop = useAppSelector((state) => state.preferences.hasBackdrop);
+  const document = useAppSelector((state) => state.song.document);
+  return useMemo(
+    () => (hasBackdrop && document ? notesBehind(document, part.placement.id, part.pattern.length) : NO_NOTES),
+    [hasBackdrop, document, part],
+  );
+}
+
+const NO_NOTES: readonly Note[] = [];
+
+/** The notes: what lies behind, repeats of rows, the original while a trial shows another, those that are there, those being dragged. */
 function NoteLayers({ view, hand }: SurfaceProps) {
   const { part, rows, window, notes, shown, selected, handled, areMarks } = view;
   const repeats = useMemo(() => repeatsIn(shown, part), [shown, part]);
   const place = { part, rows, window };
+  const behind = useBackdrop(part);
   return (
     <>
+      <NotesLayer notes={behind} {...place} selected={NO_IDS} lifted={NO_IDS} isOutline />
       <NotesLayer notes={repeats} {...place} selected={NO_IDS} lifted={NO_IDS} isOutline />
       {shown === notes ? null : <NotesLayer notes={notes} {...place} selected={NO_IDS} lifted={NO_IDS} isOutline />}
       <NotesLayer notes={shown} {...place} selected={selected} handled={handled} lifted={hand.lifted} areMarks={areMarks} isNamed />

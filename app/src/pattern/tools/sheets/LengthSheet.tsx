@@ -1,11 +1,12 @@
-import { stepTicks, divisionName, gridAt, lengthWords } from '@yibbo/core';
+import { stepTicks, divisionName, gridAt, lengthWords, variantsOf } from '@yibbo/core';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../../../controls/Press';
 import { Stepper } from '../../../controls/Stepper';
 import { setPatternLength } from '../../../document/edits';
 import { trimToContent } from '../../acts/length';
+import { addVariant, switchVariant } from '../../acts/variants';
 import type { OpenPart } from '../../../session/selectors';
-import { useAppDispatch } from '../../../store';
+import { useAppDispatch, useAppSelector } from '../../../store';
 import { SheetFrame, SheetLine } from '../../../sheets/SheetFrame';
 
 /** The pattern's length, apart from what is in it. */
@@ -34,6 +35,29 @@ export function LengthSheet({ part, isPanel }: { readonly part: OpenPart; readon
       <XStack gap={6}>
         <Press label="Trim to content" look="raised" onPress={() => dispatch(trimToContent())} />
       </XStack>
+      <VariantLine part={part} />
     </SheetFrame>
+  );
+}
+
+/** The versions of the pattern: which one plays here, the others by a press each, heard at once; a new one begins as a copy. */
+function VariantLine({ part }: { readonly part: OpenPart }) {
+  const dispatch = useAppDispatch();
+  const document = useAppSelector((state) => state.song.document);
+  const variants = document ? variantsOf(document, part.pattern.id) : [];
+  const at = variants.findIndex(({ id }) => id === part.pattern.id);
+  return (
+    <SheetLine title="Variant">
+      <Stepper
+        title="Variant"
+        shown={`${at + 1} of ${variants.length}`}
+        lowerLabel="Variant before"
+        raiseLabel="Next variant"
+        canLower={variants.length > 1}
+        canRaise={variants.length > 1}
+        onStep={(direction) => dispatch(switchVariant(direction))}
+      />
+      <Press label="New variant" look="raised" onPress={() => dispatch(addVariant())} />
+    </SheetLine>
   );
 }

@@ -92,6 +92,7 @@ function NotesViewActions({ part }: { readonly part: OpenPart }) {
   const dispatch = useAppDispatch();
   const { grid } = useEffects();
   const hitsAsMarks = useAppSelector((state) => state.preferences.hitsAsMarks);
+  const hasBackdrop = useAppSelector((state) => state.preferences.hasBackdrop);
   const hasLane = useLaneOpen();
   return (
     <>
@@ -104,6 +105,13 @@ function NotesViewActions({ part }: { readonly part: OpenPart }) {
           onPress={() => dispatch(preferencesSet({ hitsAsMarks: !hitsAsMarks }))}
         />
       ) : null}
+      <Press
+        label="Backdrop: other tracks' notes"
+        shown="Backdrop"
+        look={hasBackdrop ? 'on' : 'raised'}
+        pressed={hasBackdrop}
+        onPress={() => dispatch(preferencesSet({ hasBackdrop: !hasBackdrop }))}
+      />
       <Press
         label="Velocity lane"
         icon={Lane}

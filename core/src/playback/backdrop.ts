@@ -1,0 +1,27 @@
+import { notesOf, type Document } from '../model/document';
+import type { Id, Note } from '../model/entities';
+import { rowLength } from '../model/row-length';
+import { playLines } from './lines';
+
+/** The notes of other tracks that sound with a placement's pattern while it goes round, as they stand in its first round: where each would lie in
+ *  the pattern. Muted notes and muted tracks are not among them. Repeats of a note get ids of their own. */
+export function notesBehind(document: Document, placementId: Id, lengthTicks: number): Note[] {
+  const lines = playLines(document, { kind: 'pattern', placementId });
+  return lines
+    .filter((line) => line.placementId !== placementId && !line.track.muted)
+    .flatMap((line) => {
+      const origin = line.startTick - line.offsetTicks;
+      return notesOf(document, line.pattern.id).flatMap((note) => {
+        const loop = rowLength(line.pattern, note.pitch);
+        if (note.muted || note.start >= loop) return [];
+        const found: Note[] = [];
+        for (
+          let tick = origin + note.start + Math.max(0, Math.ceil((-origin - note.start) / loop)) * loop;
+          tick < lengthTicks;
+          tick += loop
+        )
+          found.push({ ...note, id: `${line.placementId} ${note.id} ${tick}`, start: tick });
+        return found;
+      });
+    });
+}
