@@ -4,8 +4,8 @@ import Play from 'lucide-react/dist/esm/icons/play.mjs';
 import Redo from 'lucide-react/dist/esm/icons/redo.mjs';
 import Square from 'lucide-react/dist/esm/icons/square.mjs';
 import Undo from 'lucide-react/dist/esm/icons/undo.mjs';
-import { View } from '@tamagui/core';
-import { XStack, YStack } from '@tamagui/stacks';
+import { styled, View } from '@tamagui/core';
+import { XStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { Stepper } from '../../controls/Stepper';
 import { undo } from '../../document/undo';
@@ -24,47 +24,38 @@ interface DockProps {
 
 /** Where the thumb is: play, the grid and its stepper, undo. */
 export function Dock({ part, onPlay, isColumn = false }: DockProps) {
-  const isPlaying = useAppSelector((state) => state.session.isPlaying);
-  const buttons = (
-    <>
-      <Press label={isPlaying ? 'Stop' : 'Play'} icon={isPlaying ? Square : Play} iconOnly look="strong" onPress={onPlay} testID="play" />
+  return (
+    <DockFrame isColumn={isColumn}>
+      <PlayPress onPlay={onPlay} />
       <GridStepper part={part} isColumn={isColumn} />
       <UndoButtons />
-    </>
+    </DockFrame>
   );
-  if (isColumn)
-    return (
-      <YStack
-        role="group"
-        aria-label="Dock"
-        width={60}
-        flexShrink={0}
-        alignItems="center"
-        justifyContent="space-between"
-        paddingVertical={2}
-        backgroundColor="$wash"
-        borderRightWidth={1}
-        borderColor="$lineStrong"
-      >
-        {buttons}
-      </YStack>
-    );
+}
+
+/** The thumb's row at the foot of a song's screens, or the column at the left of a low window. */
+export const DockFrame = styled(XStack, {
+  role: 'group',
+  'aria-label': 'Dock',
+  flexShrink: 0,
+  alignItems: 'center',
+  backgroundColor: '$wash',
+  borderStyle: 'solid',
+  borderColor: '$lineStrong',
+  borderWidth: 0,
+  variants: {
+    isColumn: {
+      true: { flexDirection: 'column', width: 60, justifyContent: 'space-between', paddingVertical: 2, borderRightWidth: 1 },
+      false: { height: 60, justifyContent: 'center', gap: 5, paddingHorizontal: 4, borderTopWidth: 1 },
+    },
+  } as const,
+  defaultVariants: { isColumn: false },
+});
+
+export function PlayPress({ onPlay }: { readonly onPlay: () => void }) {
+  const isPlaying = useAppSelector((state) => state.session.isPlaying);
   return (
-    <XStack
-      role="group"
-      aria-label="Dock"
-      height={60}
-      flexShrink={0}
-      alignItems="center"
-      justifyContent="center"
-      gap={5}
-      paddingHorizontal={4}
-      backgroundColor="$wash"
-      borderTopWidth={1}
-      borderColor="$lineStrong"
-    >
-      {buttons}
-    </XStack>
+    <Press label={isPlaying ? 'Stop' : 'Play'} icon={isPlaying ? Square : Play} iconOnly look="strong" onPress={onPlay} testID="play" />
   );
 }
 

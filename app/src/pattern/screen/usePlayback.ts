@@ -1,21 +1,17 @@
 import type { Document, Id } from '@yibbo/core';
-import { useCallback, useEffect, useRef } from 'react';
+import { useEffect } from 'react';
 import { useStore } from 'react-redux';
 import type { AppSound } from '../../audio/sound';
 import { useEffects } from '../../effects';
-import { NoSound } from '../../audio/output';
 import { patternScore } from '../../audio/player';
+import { usePlayToggle, useWhilePlaying } from '../../audio/useWhilePlaying';
 import { carriedDocument } from '../acts/nudge';
 import type { Carried } from '../../session/nudged';
 import { selectPart, selectShownDocument } from '../../session/selectors';
-import { useAppDispatch, useAppSelector, type State } from '../../store';
-import { noticeSet, playingSet } from '../../session/session';
-
-const NO_SOUND = 'This browser gives no sound. Check that the tab is not muted, then press play again.';
+import { useAppSelector, type State } from '../../store';
 
 /** Keeps the sound in step with what is on screen: every change, and every trial, is heard while the loop runs on. */
 export function usePlayback(): { toggle: () => void } {
-  const dispatch = useAppDispatch();
   const { sound } = useEffects();
   const document = useAppSelector(selectShownDocument);
   const placementId = useAppSelector((state) => selectPart(state)?.placement.id);
@@ -24,29 +20,11 @@ export function usePlayback(): { toggle: () => void } {
 
   useEffect(() => setScore(sound, document, placementId), [sound, document, placementId]);
 
-  useEffect(
-    () => () => {
-      sound.stop();
-      dispatch(playingSet(false));
-    },
-    [dispatch, sound],
-  );
+  return { toggle: usePlayToggle(fromStart) };
+}
 
-  const toggle = useCallback(() => {
-    if (isPlaying) {
-      sound.stop();
-      dispatch(playingSet(false));
-      return;
-    }
-    sound.open().then(
-      (player) => {
-        player.play(0);
-        dispatch(playingSet(true));
-      },
-      (error: unknown) => dispatch(noticeSet(error instanceof NoSound ? error.message : NO_SOUND)),
-    );
-  }, [dispatch, isPlaying, sound]);
-  return { toggle };
+function fromStart(): number {
+  return 0;
 }
 
 /** How often what is carried along is heard anew, in milliseconds. */
@@ -90,20 +68,6 @@ function setScore(sound: AppSound, document: Document | null, placementId: Id | 
 
 /** Calls `draw` with the play tick (null while stopped) before each frame, outside React. */
 export function usePlayhead(draw: (tick: number | null) => void): void {
-  const isPlaying = useAppSelector((state) => state.session.isPlaying);
   const { sound } = useEffects();
-  const latest = useRef(draw);
-  useEffect(() => {
-    latest.current = draw;
-  }, [draw]);
-  useEffect(() => {
-    if (!isPlaying) return latest.current(null);
-    let frame = 0;
-    const turn = () => {
-      latest.current(sound.player?.position() ?? null);
-      frame = requestAnimationFrame(turn);
-    };
-    turn();
-    return () => cancelAnimationFrame(frame);
-  }, [isPlaying, sound]);
+  useWhilePlaying(() => sound.player?.position() ?? null, draw);
 }

@@ -2,14 +2,12 @@ import type { Document, Id, Placement } from '@yibbo/core';
 import { useRouter } from 'expo-router';
 import ArrowLeft from 'lucide-react/dist/esm/icons/arrow-left.mjs';
 import Loop from 'lucide-react/dist/esm/icons/repeat.mjs';
-import Play from 'lucide-react/dist/esm/icons/play.mjs';
-import Square from 'lucide-react/dist/esm/icons/square.mjs';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { Words } from '../../controls/words';
-import { UndoButtons } from '../../pattern/screen/Dock';
+import { DockFrame, PlayPress, UndoButtons } from '../../pattern/screen/Dock';
 import { Notice } from '../../pattern/screen/Notice';
 import { SongDots, SongName, WideSongButtons } from '../../pattern/screen/TopRow';
 import { useScreenShape } from '../../pattern/screen/useScreenShape';
@@ -192,25 +190,13 @@ function countsOf(placements: readonly Placement[]): ReadonlyMap<Id, number> {
 
 function SongDock({ onPlay }: { readonly onPlay: () => void }) {
   const dispatch = useAppDispatch();
-  const isPlaying = useAppSelector((state) => state.session.isPlaying);
   const isLooping = useAppSelector((state) => state.song.document?.song.loop?.on ?? false);
   return (
-    <XStack
-      role="group"
-      aria-label="Dock"
-      height={60}
-      flexShrink={0}
-      alignItems="center"
-      justifyContent="center"
-      gap={8}
-      backgroundColor="$wash"
-      borderTopWidth={1}
-      borderColor="$lineStrong"
-    >
-      <Press label={isPlaying ? 'Stop' : 'Play'} icon={isPlaying ? Square : Play} iconOnly look="strong" onPress={onPlay} testID="play" />
+    <DockFrame>
+      <PlayPress onPlay={onPlay} />
       <Press label="Loop" icon={Loop} look={isLooping ? 'on' : 'raised'} pressed={isLooping} onPress={() => dispatch(toggleLoop())} />
       <Press label="Levels" look="raised" onPress={() => dispatch(openSheet({ kind: 'levels' }))} />
       <UndoButtons />
-    </XStack>
+    </DockFrame>
   );
 }

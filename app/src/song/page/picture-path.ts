@@ -37,25 +37,34 @@ export function picturePath(notes: readonly Note[], pattern: Pattern, { fromTick
     const long = Math.max(LEAST, Math.min(note.length, end - tick) * scale - 1).toFixed(1);
     parts.push(`M${((tick - fromTick) * scale).toFixed(1)} ${((high - note.pitch) * step).toFixed(1)}h${long}v${NOTE_HEIGHT}h-${long}z`);
   };
-  if (pattern.rowLengths) drawRows(notes, pattern, fromTick, end, draw);
-  else drawRounds(notes, pattern.length, fromTick, end, draw);
+  // Rounds closer together than notes are drawn look no different from fewer.
+  const strideOf = (loop: number) => loop * Math.max(1, Math.ceil(LEAST / (loop * scale)));
+  if (pattern.rowLengths) drawRows(notes, pattern, { fromTick, endTick: end, strideOf }, draw);
+  else drawRounds(notes, pattern.length, { fromTick, endTick: end, strideOf }, draw);
   return parts.join('');
 }
 
 type Draw = (note: Note, tick: number) => void;
 
+interface Stretch {
+  readonly fromTick: number;
+  readonly endTick: number;
+  /** How far from one round that is drawn to the next, for a loop: as many loops as it takes to be seen apart. */
+  readonly strideOf: (loop: number) => number;
+}
+
 /** Rows that each go round by themselves. */
-function drawRows(notes: readonly Note[], pattern: Pattern, fromTick: number, endTick: number, draw: Draw): void {
+function drawRows(notes: readonly Note[], pattern: Pattern, { fromTick, endTick, strideOf }: Stretch, draw: Draw): void {
   for (const note of notes) {
     const loop = rowLength(pattern, note.pitch);
     if (note.muted || note.start >= loop) continue;
-    for (let tick = note.start + Math.ceil((fromTick - note.start) / loop) * loop; tick < endTick; tick += loop) draw(note, tick);
+    for (let tick = note.start + Math.ceil((fromTick - note.start) / loop) * loop; tick < endTick; tick += strideOf(loop)) draw(note, tick);
   }
 }
 
 /** All rows together, round by round; of each round only what is in the stretch is looked at. */
-function drawRounds(notes: readonly Note[], loop: number, fromTick: number, endTick: number, draw: Draw): void {
-  for (let round = Math.floor(fromTick / loop) * loop; round < endTick; round += loop) {
+function drawRounds(notes: readonly Note[], loop: number, { fromTick, endTick, strideOf }: Stretch, draw: Draw): void {
+  for (let round = Math.floor(fromTick / loop) * loop; round < endTick; round += strideOf(loop)) {
     const last = Math.min(loop, endTick - round);
     for (let index = firstFrom(notes, fromTick - round); index < notes.length && notes[index]!.start < last; index++)
       if (!notes[index]!.muted) draw(notes[index]!, round + notes[index]!.start);
