@@ -1,3 +1,4 @@
+import type { Track } from '@yibbo/core';
 import { openSound } from './output';
 import { Player, songTickIn, type Score } from './player';
 
@@ -34,6 +35,14 @@ export class AppSound {
   setScore(score: Score): void {
     this.score = score;
     this.player?.setScore(score);
+  }
+
+  /** Lets a track be heard as it would be, until the next score says otherwise. */
+  hearTrack(track: Track): void {
+    if (!this.score) return;
+    const { document } = this.score;
+    const tracks = document.tracks.map((each) => (each.id === track.id ? track : each));
+    this.player?.setScore({ ...this.score, document: { ...document, tracks } });
   }
 
   open(): Promise<Player> {

@@ -59,7 +59,14 @@ function StepperParam({ field, value, onChange }: Kind<number>) {
 
 function SliderParam({ field, value, onChange }: Kind<number>) {
   return (
-    <Slider title={field.title} low={field.low} high={field.high} value={value} shown={`${value} ${field.unit}`} onChange={onChange} />
+    <Slider
+      title={field.title}
+      low={field.low}
+      high={field.high}
+      value={value}
+      words={(each) => `${each} ${field.unit}`}
+      onChange={onChange}
+    />
   );
 }
 

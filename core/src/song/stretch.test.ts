@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { anySong } from '../../test/any-song';
 import { counter } from '../../test/make';
 import { applyOwn, diff, invert } from '../change';
-import { checkDocument, notesOf, type Document } from '../model';
+import { checkDocument, notesOf, readDocument, type Document } from '../model';
 import { events } from '../playback';
 import {
   addSection,
@@ -159,6 +159,12 @@ describe('tempos and meters', () => {
       [6, 90],
     ]);
   });
+});
+
+it('a song from before there were sections opens with none', () => {
+  const song = fc.sample(anySong, { numRuns: 1, seed: 9 })[0]!;
+  const { sections: _none, ...before } = JSON.parse(JSON.stringify(song)) as Document;
+  expect(readDocument({ ...before, schemaVersion: 1 })).toEqual({ ok: true, document: song });
 });
 
 describe('sections', () => {

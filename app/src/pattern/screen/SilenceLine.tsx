@@ -33,6 +33,7 @@ export function SilenceBar({ words, cure }: Explained) {
       alignItems="center"
       gap={8}
       paddingLeft={10}
+      paddingRight={4}
       backgroundColor="$card"
       borderTopWidth={2}
       borderColor="$act"

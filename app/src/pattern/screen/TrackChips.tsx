@@ -79,6 +79,7 @@ function TrackChip({ track, isOpen, isRail }: TrackChipProps) {
         aria-pressed={isOpen}
         onPress={() => dispatch(openTrack(track.id))}
         flexGrow={isRail ? 1 : 0}
+        justifyContent={isRail ? 'flex-start' : 'center'}
       >
         <TrackSymbol symbol={track.symbol} colour={track.colour} />
         {isOpen || isRail ? (

@@ -4,6 +4,7 @@ import { Press } from '../../controls/Press';
 import { Slider } from '../../controls/Slider';
 import { TrackSymbol } from '../../controls/TrackSymbol';
 import { Words } from '../../controls/words';
+import { useEffects } from '../../effects';
 import { SheetFrame } from '../../sheets/SheetFrame';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { editTrack, soloOnly } from '../acts/tracks';
@@ -25,7 +26,10 @@ export function LevelsSheet({ isPanel }: { readonly isPanel: boolean }) {
 /** One track's level, pan, mute and solo. */
 export function TrackLevels({ track }: { readonly track: Track }) {
   const dispatch = useAppDispatch();
+  const { sound } = useEffects();
   const { id, name, levelDb, pan, muted, soloed } = track;
+  // Heard on the way; a slider that is let go is one Change.
+  const hear = (fields: Partial<Track>) => sound.hearTrack({ ...track, ...fields });
   return (
     <YStack role="group" aria-label={`Levels of ${name}`} borderBottomWidth={1} borderColor="$line" paddingBottom={4}>
       <XStack alignItems="center" gap={6}>
@@ -52,9 +56,10 @@ export function TrackLevels({ track }: { readonly track: Track }) {
           low={-60}
           high={6}
           value={levelDb}
-          shown={`${levelDb > 0 ? '+' : ''}${Math.round(levelDb)} dB`}
+          words={levelWords}
           width={190}
-          onChange={(to) => dispatch(editTrack(id, `Level ${to} dB`, { levelDb: to }))}
+          onChange={(to) => hear({ levelDb: to })}
+          onCommit={(to) => dispatch(editTrack(id, `Level ${levelWords(to)}`, { levelDb: to }))}
         />
         <Slider
           title={`Pan of ${name}`}
@@ -62,17 +67,21 @@ export function TrackLevels({ track }: { readonly track: Track }) {
           high={100}
           step={5}
           value={Math.round(pan * 100)}
-          shown={panWords(pan)}
+          words={panWords}
           width={190}
-          onChange={(to) => dispatch(editTrack(id, 'Pan', { pan: to / 100 }))}
+          onChange={(to) => hear({ pan: to / 100 })}
+          onCommit={(to) => dispatch(editTrack(id, `Pan ${panWords(to)}`, { pan: to / 100 }))}
         />
       </XStack>
     </YStack>
   );
 }
 
-/** "middle", "30 left". */
-function panWords(pan: number): string {
-  const share = Math.round(Math.abs(pan) * 100);
-  return share === 0 ? 'middle' : `${share} ${pan < 0 ? 'left' : 'right'}`;
+function levelWords(db: number): string {
+  return `${db > 0 ? '+' : ''}${Math.round(db)} dB`;
+}
+
+/** "middle", "30 left", of hundredths. */
+function panWords(hundredths: number): string {
+  return hundredths === 0 ? 'middle' : `${Math.abs(hundredths)} ${hundredths < 0 ? 'left' : 'right'}`;
 }
