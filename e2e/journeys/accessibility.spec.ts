@@ -64,6 +64,11 @@ async function visit(page: Page, look: (where: string, part?: string) => Promise
   await press('Type a phrase: try with settings');
   await page.getByRole('textbox', { name: 'Phrase' }).fill('D4 Q4');
   await look('A phrase that cannot be read');
+  await press('Drop');
+  await press('Back to the song');
+  await look('The song');
+  await press('Levels');
+  await look('Levels', '[data-testid=sheet]');
 }
 
 for (const [width, height] of [

@@ -165,7 +165,7 @@ test.describe('wide, by mouse and keys', () => {
     await button(page, 'Move Harbour Keys up').click();
     expect((await saved(page)).tracks.map(({ name }) => name)).toEqual(['Harbour Keys', 'Quay kit']);
     await page.getByRole('slider', { name: 'Level of Harbour Keys' }).fill('-12');
-    await button(page, 'Only Harbour Keys').click();
+    await button(page, 'Only this: Harbour Keys').click();
     expect((await saved(page)).tracks[0]).toMatchObject({ levelDb: -12, soloed: true });
     await button(page, /^All tracks again/).click();
     await button(page, 'Duplicate Harbour Keys').click();
@@ -254,6 +254,6 @@ test('variants of a pattern are switched while it plays; other tracks show behin
   await expect(page.getByTestId('silence')).toContainText('Every track is muted.');
   await button(page, 'Unmute all').click();
   await expect(page.getByTestId('silence')).toHaveCount(0);
-  await button(page, 'Only Round bass').click();
+  await button(page, 'Only this: Round bass').click();
   await expect(page.getByTestId('silence')).toContainText('Only Round bass plays.');
 });

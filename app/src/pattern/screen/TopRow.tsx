@@ -109,7 +109,7 @@ function LengthPress({ part }: { readonly part: OpenPart }) {
 }
 
 /** "2 bars", "1 bar", "1.5 bars". */
-export function barsWords(bars: number): string {
+function barsWords(bars: number): string {
   const rounded = Math.round(bars * 100) / 100;
   return `${rounded} ${rounded === 1 ? 'bar' : 'bars'}`;
 }

@@ -19,7 +19,7 @@ const Frame = styled(View, {
   hoverStyle: { backgroundColor: '$card' },
 });
 
-export const VIEW_NAMES: Readonly<Record<ViewMode, string>> = { steps: 'Steps', notes: 'Notes' };
+const VIEW_NAMES: Readonly<Record<ViewMode, string>> = { steps: 'Steps', notes: 'Notes' };
 
 /** In the corner of the notes: which of the two views is shown; a press shows the other. */
 export function ViewPress({ part }: { readonly part: OpenPart }) {

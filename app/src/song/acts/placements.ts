@@ -1,9 +1,7 @@
 import {
   barTicks,
-  clearTime,
   findById,
   landingCount,
-  linkedWith,
   makeOwn,
   meterAt,
   movedPlacements,
@@ -166,20 +164,7 @@ export function muteSelected(muted: boolean): Thunk {
   };
 }
 
-/** Takes a stretch of bars out of the tracks of the selected placements; the time stays. */
-export function clearStretch(from: number, to: number): Thunk {
-  return (dispatch, getState) => {
-    const tracks = new Set(selectedPlacements(getState()).map(({ trackId }) => trackId));
-    dispatch(editSong('Clear a stretch', (document, newId) => clearTime(document, from, to, tracks.size ? tracks : null, newId)));
-  };
-}
-
 /** Makes a placement end elsewhere; it goes round as often as it takes. */
 export function setPlacementEnd(id: Id, endTick: number): Thunk {
   return (dispatch) => void dispatch(editSong('Length of a placement', (document) => withPlacementEnd(document, id, endTick)));
-}
-
-/** In how many places the pattern of a placement plays. */
-export function placesOfPattern(document: Document, patternId: Id): number {
-  return linkedWith(document, patternId).length;
 }

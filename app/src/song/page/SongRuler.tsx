@@ -1,4 +1,4 @@
-import { bpmAt, endOfSong, meterAt, type Document } from '@yibbo/core';
+import { barTicks, bpmAt, endOfSong, meterAt, type Document } from '@yibbo/core';
 import { memo, useRef, useState, type CSSProperties, type PointerEvent, type RefObject } from 'react';
 import { playFromSet } from '../../session/session';
 import { useAppDispatch, useAppSelector } from '../../store';
@@ -114,8 +114,7 @@ function useEdgeDrag(page: RefObject<HTMLElement | null>, layout: PageLayout, { 
 }
 
 function nextBar(meters: Document['song']['meters'], tick: number): number {
-  const { numerator, denominator } = meterAt(meters, tick);
-  return barBefore(meters, tick + (numerator * 80_640) / denominator);
+  return barBefore(meters, tick + barTicks(meterAt(meters, tick)));
 }
 
 interface EdgeHandlers {

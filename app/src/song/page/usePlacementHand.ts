@@ -167,7 +167,7 @@ function goingTo(document: Document, selected: readonly string[], press: Press, 
 }
 
 /** What becomes of what lies where something is dropped. */
-export const LANDING_WORDS = { merge: 'both sound', replace: 'it is replaced', push: 'it moves on, later' } as const;
+const LANDING_WORDS = { merge: 'both sound', replace: 'it is replaced', push: 'it moves on, later' } as const;
 
 function useEscape(cancel: () => void): void {
   const latest = useRef(cancel);

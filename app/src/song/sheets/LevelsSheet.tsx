@@ -44,7 +44,7 @@ export function TrackLevels({ track }: { readonly track: Track }) {
           onPress={() => dispatch(editTrack(id, muted ? 'Unmute' : 'Mute', { muted: !muted }))}
         />
         <Press
-          label={soloed ? `All tracks again, not only ${name}` : `Only ${name}`}
+          label={soloed ? `All tracks again, not only ${name}` : `Only this: ${name}`}
           shown={soloed ? 'All tracks again' : 'Only this'}
           look={soloed ? 'on' : 'raised'}
           onPress={() => dispatch(soloOnly(id))}

@@ -1,8 +1,7 @@
 import { barBeatWords, findById, type Id } from '@yibbo/core';
-import { useState } from 'react';
 import { XStack } from '@tamagui/stacks';
+import { NameField } from '../../controls/NameField';
 import { Press } from '../../controls/Press';
-import { TextField } from '../../controls/TextField';
 import { SheetFrame, SheetLine } from '../../sheets/SheetFrame';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { copySection, insertBar, nameSection, newSection, removeSection, SECTION_NAMES, setLoop, shiftSection } from '../acts/sections';
@@ -16,47 +15,21 @@ interface SectionSheetProps {
 
 /** A section: its name, copies that change with it or alone, its place, its bars. A stretch without a name can be given one. */
 export function SectionSheet({ sectionId, start, end, isPanel }: SectionSheetProps) {
+  const dispatch = useAppDispatch();
   const meters = useAppSelector((state) => state.song.document?.song.meters);
   const section = useAppSelector((state) => findById(state.song.document?.sections ?? [], sectionId));
   if (!meters || (sectionId && !section)) return null;
   const span = section ? { start: section.start, end: section.start + section.length } : { start, end };
+  const name = (wanted: string) => dispatch(nameSection(sectionId, wanted, span));
   return (
     <SheetFrame title={section?.name ?? 'Without a name'} note={`from bar ${barBeatWords(meters, span.start)}`} isPanel={isPanel}>
-      <NameLine key={section?.id ?? 'none'} sectionId={sectionId} name={section?.name ?? ''} span={span} />
+      <SheetLine title="Name">
+        <NameField key={section?.id ?? 'none'} of="the section" name={section?.name ?? ''} onKeep={name} />
+      </SheetLine>
+      {section ? null : <NamePresses onName={name} />}
       {section ? <SectionPresses id={section.id} name={section.name} /> : null}
       <TimePresses span={span} />
     </SheetFrame>
-  );
-}
-
-function NameLine({
-  sectionId,
-  name,
-  span,
-}: {
-  readonly sectionId: Id | null;
-  readonly name: string;
-  readonly span: { start: number; end: number };
-}) {
-  const dispatch = useAppDispatch();
-  const [typed, setTyped] = useState(name);
-  const keep = () => dispatch(nameSection(sectionId, typed, span));
-  return (
-    <>
-      <SheetLine title="Name">
-        <TextField
-          label="Name of the section"
-          value={typed}
-          width={180}
-          most={200}
-          onChange={setTyped}
-          onEnter={keep}
-          onEscape={() => setTyped(name)}
-        />
-        <Press label="Keep the name" shown="Keep" look="raised" disabled={!typed.trim() || typed.trim() === name} onPress={keep} />
-      </SheetLine>
-      {sectionId ? null : <NamePresses onName={(chosen) => dispatch(nameSection(null, chosen, span))} />}
-    </>
   );
 }
 

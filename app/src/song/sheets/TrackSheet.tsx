@@ -1,9 +1,8 @@
 import { contentEnd, findById, TRACK_COLOURS, TRACK_SYMBOLS, type Id, type Track } from '@yibbo/core';
-import { useState } from 'react';
 import { styled, View } from '@tamagui/core';
 import { XStack } from '@tamagui/stacks';
+import { NameField } from '../../controls/NameField';
 import { Press } from '../../controls/Press';
-import { TextField } from '../../controls/TextField';
 import { TrackSymbol } from '../../controls/TrackSymbol';
 import { SheetFrame, SheetLine } from '../../sheets/SheetFrame';
 import { useAppDispatch, useAppSelector } from '../../store';
@@ -26,7 +25,14 @@ export function TrackSheet({ trackId, isPanel }: { readonly trackId: Id; readonl
   };
   return (
     <SheetFrame title={track.name} note={track.kind === 'drums' ? 'drums' : 'pitched'} isPanel={isPanel}>
-      <NameLine key={trackId} track={track} />
+      <SheetLine title="Name">
+        <NameField
+          key={trackId}
+          of="the track"
+          name={track.name}
+          onKeep={(name) => dispatch(editTrack(trackId, `Named ${name}`, { name }))}
+        />
+      </SheetLine>
       <TrackLevels track={track} />
       <XStack gap={4} flexWrap="wrap">
         <Press
@@ -49,27 +55,6 @@ export function TrackSheet({ trackId, isPanel }: { readonly trackId: Id; readonl
       </XStack>
       <MarkLines track={track} />
     </SheetFrame>
-  );
-}
-
-function NameLine({ track }: { readonly track: Track }) {
-  const dispatch = useAppDispatch();
-  const [typed, setTyped] = useState(track.name);
-  const name = typed.trim();
-  const keep = () => name && name !== track.name && dispatch(editTrack(track.id, `Named ${name}`, { name }));
-  return (
-    <SheetLine title="Name">
-      <TextField
-        label="Name of the track"
-        value={typed}
-        width={180}
-        most={200}
-        onChange={setTyped}
-        onEnter={keep}
-        onEscape={() => setTyped(track.name)}
-      />
-      <Press label="Keep the name" shown="Keep" look="raised" disabled={!name || name === track.name} onPress={keep} />
-    </SheetLine>
   );
 }
 
