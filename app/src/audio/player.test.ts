@@ -9,7 +9,7 @@ import {
   type EngineNote,
   type Note,
 } from '@yibbo/core';
-import { patternScore, Player } from './player';
+import { patternScore, Player, songScore } from './player';
 
 const RATE = 48_000;
 /** At 120 bpm. */
@@ -195,5 +195,26 @@ describe('the player', () => {
     expect(new Set(named())).toEqual(new Set(['n1']));
     edited((notes) => notes.map((each) => (each.id === 'n0' ? { ...each, start: 100 } : each)));
     expect(keys().has(posted[0]!)).toBe(false);
+  });
+
+  it('goes on at the same place of the music from the song into a pattern, and back', () => {
+    const song = songWith([0, 3]);
+    // The pattern of two bars is placed at bar 3; the song has played to the fourth beat of it.
+    const later = {
+      ...song,
+      placements: song.placements.map((each) => ({ ...each, start: 16 * TICKS_PER_QUARTER, length: 8 * TICKS_PER_QUARTER })),
+    };
+    const output = new SilentOutput();
+    const player = new Player(output);
+    player.setScore(songScore(later));
+    player.play(18 * TICKS_PER_QUARTER);
+    const began = output.now + 0.03 * RATE;
+    output.now += RATE * 0.25;
+    jest.advanceTimersByTime(50);
+    player.setScore(scoreOf(later));
+    expect(output.waiting().map(({ at }) => (at - began) / BEAT_FRAMES)).toEqual([1]);
+    output.now += RATE / 4;
+    player.setScore(songScore(later));
+    expect(player.position()! / TICKS_PER_QUARTER).toBeCloseTo(19, 1);
   });
 });

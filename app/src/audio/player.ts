@@ -6,6 +6,7 @@ import {
   findById,
   hashText,
   isAudible,
+  modulo,
   playSeconds,
   playTickAt,
   roundAt,
@@ -73,11 +74,13 @@ export class Player {
     const frame = this.output.frame() + Math.round(EDIT_SECONDS * SAMPLE_RATE);
     const reached = Math.ceil(this.tickAtFrame(frame));
     this.originFrame = this.frameOf(reached);
-    const tick = songTickIn(before, reached);
+    const tick = tickAfter(before, score, reached);
     this.originTick = tick;
     this.score = score;
     this.generation++;
     this.output.post({ type: 'replace', from: this.originFrame, generation: this.generation, sounding: this.stillSounding(tick) });
+    // Between the song and a pattern nothing that sounds is the same event: what is sounding there begins anew.
+    if (before.view.kind !== score.view.kind) this.post(chased(score.document, tick, { view: score.view }));
     this.sentToTick = tick;
     this.send();
   }
@@ -204,6 +207,19 @@ export function songScore(document: Document, only: ReadonlySet<Id> | null = nul
 /** Where a play tick of a score stands in the song: play ticks of a loop count on, round after round. */
 export function songTickIn({ view }: Pick<Score, 'view'>, playTick: number): number {
   return view.kind === 'song' && view.loop ? roundAt(view.loop, playTick).songTick : playTick;
+}
+
+/** Where play goes on when another score takes over at a play tick: at the same place of the song; from the song into a pattern, and back,
+ *  at the same place of the pattern. */
+function tickAfter(before: Score, after: Score, playTick: number): number {
+  const tick = songTickIn(before, playTick);
+  if (before.view.kind === after.view.kind) return tick;
+  const { document, view } = before.view.kind === 'pattern' ? before : after;
+  const placement = view.kind === 'pattern' ? findById(document.placements, view.placementId) : undefined;
+  const pattern = findById(document.patterns, placement?.patternId);
+  if (!placement || !pattern) return 0;
+  if (after.view.kind === 'pattern') return modulo(tick - placement.start + placement.offset, pattern.length);
+  return Math.max(placement.start, placement.start - placement.offset + modulo(tick, pattern.length));
 }
 
 function engineTracks(document: Document): EngineTrack[] {

@@ -6,7 +6,7 @@ import { NoSound } from './output';
 
 const NO_SOUND = 'This browser gives no sound. Check that the tab is not muted, then press play again.';
 
-/** Starts play from where `startTick` says, or stops it. Play ends with the screen that began it. */
+/** Starts play from where `startTick` says, or stops it. Play goes on from one screen of a song to the next. */
 export function usePlayToggle(startTick: () => number): () => void {
   const dispatch = useAppDispatch();
   const { sound } = useEffects();
@@ -15,13 +15,6 @@ export function usePlayToggle(startTick: () => number): () => void {
   useEffect(() => {
     start.current = startTick;
   });
-  useEffect(
-    () => () => {
-      sound.stop();
-      dispatch(playingSet(false));
-    },
-    [dispatch, sound],
-  );
   return useCallback(() => {
     if (isPlaying) {
       sound.stop();
@@ -54,4 +47,17 @@ export function useWhilePlaying(read: () => number | null, draw: (tick: number |
     turn();
     return () => cancelAnimationFrame(frame);
   }, [isPlaying]);
+}
+
+/** Play ends with the song: when what this stands in goes away. */
+export function useStopAtLeaving(): void {
+  const dispatch = useAppDispatch();
+  const { sound } = useEffects();
+  useEffect(
+    () => () => {
+      sound.stop();
+      dispatch(playingSet(false));
+    },
+    [dispatch, sound],
+  );
 }

@@ -3,6 +3,7 @@ import { useEffect, type ReactNode } from 'react';
 import { YStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { Title, Words } from '../controls/words';
+import { useStopAtLeaving } from '../audio/useWhilePlaying';
 import { useAppSelector } from '../store';
 import { useKeptSong } from './useKeptSong';
 
@@ -21,6 +22,7 @@ function useLeaveWarning(): void {
 export function OpenSong({ songId, children }: { readonly songId: string; readonly children: ReactNode }) {
   const problem = useKeptSong(songId);
   useLeaveWarning();
+  useStopAtLeaving();
   const isOpen = useAppSelector((state) => state.song.document !== null);
   if (problem) return <Problem message={problem} />;
   if (!isOpen) return <Centred>Opening the song …</Centred>;
