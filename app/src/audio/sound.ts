@@ -1,4 +1,4 @@
-import type { Track } from '@yibbo/core';
+import type { Placement, Track } from '@yibbo/core';
 import { openSound } from './output';
 import { Player, songTickIn, type Score } from './player';
 
@@ -30,6 +30,14 @@ export class AppSound {
   songTick(): number | null {
     const tick = this.player?.position() ?? null;
     return tick === null || !this.score ? null : songTickIn(this.score, tick);
+  }
+
+  /** Where a placement's pattern is now, counted on from its beginning, in ticks; null while play is stopped or elsewhere in the song. Where
+   *  the pattern itself is what plays, that is the play tick. */
+  patternTick({ start, length, offset }: Pick<Placement, 'start' | 'length' | 'offset'>): number | null {
+    if (this.score?.view.kind !== 'song') return this.player?.position() ?? null;
+    const tick = this.songTick();
+    return tick !== null && tick >= start && tick < start + length ? tick - start + offset : null;
   }
 
   setScore(score: Score): void {

@@ -35,6 +35,8 @@ export interface Preferences {
   readonly hasBackdrop: boolean;
   /** What becomes of placements that others are dropped on. */
   readonly landing: PlacementLanding;
+  /** How far a nudge moves placements. */
+  readonly placementNudge: Amount;
   /** Families of actions that are folded away in the panel. */
   readonly foldedFamilies: readonly string[];
   /** Whether the view goes along with what is playing. */
@@ -60,6 +62,7 @@ const DEFAULTS: Preferences = {
   sweepMode: 'scale',
   hasBackdrop: false,
   landing: 'merge',
+  placementNudge: { count: 1, unit: 'bar' },
   foldedFamilies: [],
   followsPlay: true,
 };

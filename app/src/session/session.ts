@@ -24,6 +24,8 @@ export type Cure =
 export type Sheet =
   | { readonly kind: 'grid'; readonly of: 'pattern' | 'row' | 'span' }
   | { readonly kind: 'track'; readonly trackId: Id }
+  /** Bars of the song. */
+  | { readonly kind: 'stretch'; readonly start: number; readonly end: number }
   /** A section, or a stretch between sections that has no name yet. */
   | { readonly kind: 'section'; readonly sectionId: Id | null; readonly start: number; readonly end: number }
   | { readonly kind: 'row' | 'key' | 'nudge' | 'length' | 'drawing' | 'song' | 'add-track' | 'tools' | 'levels' | 'add-section' };
@@ -60,6 +62,8 @@ export interface SessionState {
   readonly placementIds: readonly Id[];
   /** Where the song plays from, in ticks. */
   readonly playFrom: number;
+  /** The bars pressed last on the song's ruler, or marked there by a drag. */
+  readonly stretch: TickSpan | null;
   /** Whether only the selected placements play on the song page. */
   readonly playsSelection: boolean;
   readonly finger: Finger;
@@ -86,6 +90,7 @@ const INITIAL: SessionState = {
   currentId: null,
   placementIds: [],
   playFrom: 0,
+  stretch: null,
   playsSelection: false,
   finger: 'draws',
   trayTab: 'time',
@@ -121,7 +126,12 @@ const slice = createSlice({
     selectionSet: (state, { payload }: PayloadAction<readonly Id[]>) => ({ ...state, selected: payload, currentId: null }),
     currentSet: (state, { payload }: PayloadAction<Id | null>) => ({ ...state, selected: [], currentId: payload }),
     placementsSelected: (state, { payload }: PayloadAction<readonly Id[]>) => ({ ...state, placementIds: payload }),
-    playFromSet: (state, { payload }: PayloadAction<number>) => ({ ...state, playFrom: payload }),
+    /** Bars are marked: play begins there. */
+    stretchSet: (state, { payload }: PayloadAction<TickSpan | null>) => ({
+      ...state,
+      stretch: payload,
+      playFrom: payload?.start ?? state.playFrom,
+    }),
     playsSelectionSet: (state, { payload }: PayloadAction<boolean>) => ({ ...state, playsSelection: payload }),
     fingerSet: (state, { payload }: PayloadAction<Finger>) => ({ ...state, finger: payload }),
     trayTabSet: (state, { payload }: PayloadAction<TrayTab>) => ({ ...state, trayTab: payload }),
@@ -150,7 +160,7 @@ export const {
   selectionSet,
   currentSet,
   placementsSelected,
-  playFromSet,
+  stretchSet,
   playsSelectionSet,
   fingerSet,
   trayTabSet,

@@ -1,4 +1,4 @@
-import { SOUNDS } from '@yibbo/core';
+import { SOUNDS, type Id } from '@yibbo/core';
 import { useRouter } from 'expo-router';
 import ArrowLeft from 'lucide-react/dist/esm/icons/arrow-left.mjs';
 import { useEffect } from 'react';
@@ -14,8 +14,9 @@ import { SongPage } from './page/SongPage';
 import { patternAddress } from './addresses';
 import { KeepingBar } from './KeepingBar';
 
-/** A song's home: its page or, while it has no track, what to begin with; `soundId` is that where it was chosen already. */
-export function SongStart({ soundId }: { readonly soundId?: string | undefined }) {
+/** A song's home: its page or, while it has no track, what to begin with; `soundId` is that where it was chosen already. `hereId` is the
+ *  placement that is opened on the page. */
+export function SongStart({ soundId, hereId }: { readonly soundId?: string | undefined; readonly hereId: Id | null }) {
   const dispatch = useAppDispatch();
   const router = useRouter();
   const document = useAppSelector((state) => state.song.document);
@@ -27,7 +28,7 @@ export function SongStart({ soundId }: { readonly soundId?: string | undefined }
     if (made) router.replace(patternAddress(document.song.id, made));
   }, [dispatch, router, document, isEmpty, first]);
   // The page comes when it is asked for, not for a moment before the first pattern is opened.
-  if (document && !isEmpty) return first ? null : <SongPage document={document} />;
+  if (document && !isEmpty) return first ? null : <SongPage document={document} hereId={hereId} />;
   return (
     <YStack height="100dvh" backgroundColor="$paper" overflow="hidden">
       <XStack render="header" alignItems="center" height={48} paddingHorizontal={4} borderBottomWidth={1} borderColor="$line">

@@ -1,6 +1,7 @@
 export * from './new-song';
 export * from './demo';
 export * from './copy-song';
+export * from './marks';
 export * from './placing';
 export * from './sections';
 export * from './variants';

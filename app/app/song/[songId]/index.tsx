@@ -2,6 +2,6 @@ import { useLocalSearchParams } from 'expo-router';
 import { SongStart } from '../../../src/song/SongStart';
 
 export default function SongRoute() {
-  const { sound } = useLocalSearchParams<{ sound?: string }>();
-  return <SongStart soundId={sound} />;
+  const { sound, here } = useLocalSearchParams<{ sound?: string; here?: string }>();
+  return <SongStart soundId={sound} hereId={here ?? null} />;
 }

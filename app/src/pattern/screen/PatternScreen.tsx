@@ -1,38 +1,25 @@
-import { fittingDivision, type Id } from '@yibbo/core';
-import { memo, useEffect, type ReactNode } from 'react';
+import type { Id } from '@yibbo/core';
+import { memo, type ReactNode } from 'react';
 import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';
-import { selectNotes, selectPart, type OpenPart } from '../../session/selectors';
-import { patternViewSet } from '../../preferences/pattern-views';
-import { NotesGrid } from '../grid/notes/NotesGrid';
-import { StepsGrid } from '../grid/steps/StepsGrid';
+import { selectPart, type OpenPart } from '../../session/selectors';
 import { useKeys } from '../keyboard/useKeys';
 import { ActionMenu } from '../tools/menu/ActionMenu';
 import { AllTools } from '../tools/panel/AllTools';
-import { RuleStrip } from '../tools/rules/RuleStrip';
-import { OpenSheet } from '../tools/sheets/OpenSheet';
 import { Tray } from '../tools/tray/Tray';
-import { TrialStrip } from '../tools/trial/TrialStrip';
-import { useAppDispatch, useAppSelector } from '../../store';
+import { useAppSelector } from '../../store';
 import { Dock } from './Dock';
 import { GridArea } from './GridArea';
+import { PartGrid } from './PartGrid';
 import { Readout } from './Readout';
 import { TopRow } from './TopRow';
 import { TrackChips } from './TrackChips';
 import { useAddress } from './useAddress';
+import { useFirstGrid } from './useFirstGrid';
 import { useLater } from './useLater';
 import { usePlayback } from './usePlayback';
 import { useScreenShape } from './useScreenShape';
-
-/** A pattern seen for the first time gets the grid that fits its notes best; after that the grid is the person's own. */
-function useFirstGrid(part: OpenPart | null): void {
-  const dispatch = useAppDispatch();
-  const notes = useAppSelector(selectNotes);
-  useEffect(() => {
-    if (part && part.view.division === null)
-      dispatch(patternViewSet({ patternId: part.pattern.id, view: { division: fittingDivision(notes, part.meter) } }));
-  }, [dispatch, part, notes]);
-}
+import { useSetUp } from './useSetUp';
 
 /** The heart of Yibbo: one pattern, seen as steps or as notes. */
 export function PatternScreen({ placementId, bar }: { readonly placementId: Id; readonly bar: number | null }) {
@@ -54,12 +41,18 @@ const EDITORS = { phone: PhoneEditor, low: LowEditor, wide: WideEditor } as cons
 const Editor = memo(function Editor({ part, onPlay }: { readonly part: OpenPart; readonly onPlay: () => void }) {
   const shape = useScreenShape();
   const Shaped = EDITORS[shape];
-  const grid =
-    part.viewMode === 'steps' ? <StepsGrid key={part.pattern.id} part={part} /> : <NotesGrid key={part.pattern.id} part={part} />;
   return (
     <>
       <TopRow part={part} shape={shape} />
-      <Shaped part={part} grid={<GridArea part={part}>{grid}</GridArea>} onPlay={onPlay} />
+      <Shaped
+        part={part}
+        grid={
+          <GridArea part={part}>
+            <PartGrid part={part} />
+          </GridArea>
+        }
+        onPlay={onPlay}
+      />
     </>
   );
 });
@@ -68,17 +61,6 @@ interface EditorProps {
   readonly part: OpenPart;
   readonly grid: ReactNode;
   readonly onPlay: () => void;
-}
-
-/** What is being set up in place of the tools: a menu where it has no place of its own, a trial, a rule or a sheet; null where nothing is. */
-function useSetUp(part: OpenPart, isPanel: boolean, hasMenu: boolean): ReactNode {
-  const trial = useAppSelector((state) => state.trial.trial);
-  const { rule, menu, sheet } = useAppSelector((state) => state.session);
-  if (menu && hasMenu) return <ActionMenu menu={menu} part={part} isInFlow={!isPanel} />;
-  if (trial) return <TrialStrip trial={trial} isPanel={isPanel} />;
-  if (rule) return <RuleStrip open={rule} isPanel={isPanel} />;
-  if (sheet) return <OpenSheet sheet={sheet} part={part} isPanel={isPanel} />;
-  return null;
 }
 
 function PhoneEditor({ part, grid, onPlay }: EditorProps) {

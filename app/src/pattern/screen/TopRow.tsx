@@ -86,7 +86,7 @@ const LengthFrame = styled(View, {
 });
 
 /** How long the open pattern is; a press sets it. Its own name stands above where it has one. */
-function LengthPress({ part }: { readonly part: OpenPart }) {
+export function LengthPress({ part }: { readonly part: OpenPart }) {
   const dispatch = useAppDispatch();
   const bars = barsWords(part.bars);
   const { name } = part.pattern;

@@ -66,8 +66,9 @@ function setScore(sound: AppSound, document: Document | null, placementId: Id | 
   if (score) sound.setScore(score);
 }
 
-/** Calls `draw` with the play tick (null while stopped) before each frame, outside React. */
+/** Calls `draw` with where the open pattern is (null while it is not played), counted on over its rounds, before each frame, outside React. */
 export function usePlayhead(draw: (tick: number | null) => void): void {
   const { sound } = useEffects();
-  useWhilePlaying(() => sound.player?.position() ?? null, draw);
+  const placement = useAppSelector((state) => selectPart(state)?.placement);
+  useWhilePlaying(() => (placement ? sound.patternTick(placement) : null), draw);
 }

@@ -1,6 +1,9 @@
 import {
+  amountTicks,
   barTicks,
+  division,
   findById,
+  gridOf,
   landingCount,
   makeOwn,
   meterAt,
@@ -15,7 +18,7 @@ import {
   type Placement,
 } from '@yibbo/core';
 import { editSong } from '../../document/edits';
-import { noticeSet, placementsSelected } from '../../session/session';
+import { noticeSet, placementsSelected, sheetSet } from '../../session/session';
 import type { State, Thunk } from '../../store';
 
 /** The selected placements that are still there, in the order of the song. */
@@ -70,6 +73,28 @@ export function moveSelected(ticks: number, trackSteps: number): Thunk {
         putPlacements(document, movedPlacements(document, ids, ticks, trackSteps), landing, newId),
       ),
     );
+  };
+}
+
+/** Moves the selected placements by one nudge, along with each other; a millisecond is as long as the tempo there says. */
+export function nudgeSelected(direction: 1 | -1): Thunk {
+  return (dispatch, getState) => {
+    const song = getState().song.document?.song;
+    const first = selectedPlacements(getState())[0];
+    if (!song || !first) return;
+    const { count, unit } = getState().preferences.placementNudge;
+    const meter = meterAt(song.meters, first.start);
+    const grid = gridOf(division('1/16'), meter);
+    dispatch(moveSelected(amountTicks(direction * count, unit, { grid, meter, tempos: song.tempos }, first.start), 0));
+  };
+}
+
+/** Selects every placement, or every one of a track. */
+export function selectAll(trackId?: Id): Thunk {
+  return (dispatch, getState) => {
+    const placements = getState().song.document?.placements ?? [];
+    dispatch(placementsSelected(placements.filter((each) => !trackId || each.trackId === trackId).map(({ id }) => id)));
+    dispatch(sheetSet(null));
   };
 }
 

@@ -1,9 +1,11 @@
 import type { Note, Pattern } from '@yibbo/core';
 import { memo } from 'react';
-import { picturePath } from './picture-path';
+import { picturePath, pitchRange } from './picture-path';
 
 interface PatternPictureProps {
   readonly notes: readonly Note[];
+  /** Those of them that are selected. */
+  readonly lit: readonly Note[];
   readonly pattern: Pattern;
   /** What of it is shown: from where in the pattern, for how long; it goes round. */
   readonly fromTick: number;
@@ -14,10 +16,13 @@ interface PatternPictureProps {
 }
 
 /** A pattern at a glance: its notes in time and pitch, as often as it goes round. */
-export const PatternPicture = memo(function PatternPicture({ notes, pattern, colour, ...picture }: PatternPictureProps) {
+export const PatternPicture = memo(function PatternPicture({ notes, lit, pattern, colour, ...picture }: PatternPictureProps) {
   return (
     <svg width={picture.width} height={picture.height} aria-hidden style={{ position: 'absolute', left: 0, top: 5, pointerEvents: 'none' }}>
       <path d={picturePath(notes, pattern, picture)} fill={`var(--track${colour})`} />
+      {lit.length ? (
+        <path data-testid="lit" d={picturePath(lit, pattern, picture, pitchRange(notes))} fill="var(--act)" stroke="var(--act)" />
+      ) : null}
     </svg>
   );
 });

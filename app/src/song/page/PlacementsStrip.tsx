@@ -1,9 +1,12 @@
-import { barTicks, LANDINGS, meterAt } from '@yibbo/core';
+import { LANDINGS } from '@yibbo/core';
+import ArrowLeft from 'lucide-react/dist/esm/icons/arrow-left.mjs';
+import ArrowRight from 'lucide-react/dist/esm/icons/arrow-right.mjs';
+import { XStack } from '@tamagui/stacks';
 import { Choices } from '../../controls/Choices';
 import { Press } from '../../controls/Press';
 import { Strip } from '../../controls/Strip';
 import { Words } from '../../controls/words';
-import { preferencesSet } from '../../preferences/preferences';
+import { preferencesSet, type Amount } from '../../preferences/preferences';
 import { placementsSelected, playsSelectionSet } from '../../session/session';
 import { StripFrame } from '../../sheets/StripFrame';
 import { useAppDispatch, useAppSelector } from '../../store';
@@ -11,11 +14,13 @@ import {
   deleteSelected,
   duplicateSelected,
   moveSelected,
+  nudgeSelected,
   muteSelected,
   ownSelected,
   repeatSelected,
   selectedPlacements,
 } from '../acts/placements';
+import { useOpenHere } from './useOpenHere';
 import { useOpenPlacement } from '../useOpenPlacement';
 
 const LANDING_NAMES = { merge: 'Both sound', replace: 'Replace', push: 'Push later' } as const;
@@ -46,6 +51,7 @@ export function PlacementsStrip({ isPanel }: { readonly isPanel: boolean }) {
       <Strip>
         <StripPresses />
       </Strip>
+      <NudgeLine />
       <Choices
         title="Where they land on others"
         options={LANDINGS.map((value) => ({ value, name: LANDING_NAMES[value], label: `On others: ${LANDING_NAMES[value]}` }))}
@@ -60,15 +66,50 @@ function sameList(a: readonly unknown[], b: readonly unknown[]): boolean {
   return a.length === b.length && a.every((each, index) => each === b[index]);
 }
 
+/** How far a nudge goes, in the order offered. */
+const NUDGES: readonly Amount[] = [
+  { count: 1, unit: 'bar' },
+  { count: 1, unit: 'beat' },
+  { count: 1, unit: '1/8' },
+  { count: 1, unit: '1/16' },
+  { count: 1, unit: '1/32' },
+  { count: 10, unit: 'ms' },
+  { count: 1, unit: 'ms' },
+];
+
+const NUDGE_OPTIONS = NUDGES.map(({ count, unit }) => {
+  const name = unit === 'ms' ? `${count} ms` : unit;
+  return { value: name, name, label: `One nudge: ${name}` };
+});
+
+/** Earlier and later, by an amount to choose. */
+function NudgeLine() {
+  const dispatch = useAppDispatch();
+  const { count, unit } = useAppSelector((state) => state.preferences.placementNudge);
+  const amount = unit === 'ms' ? `${count} ms` : unit;
+  const choose = (value: string) => {
+    const placementNudge = NUDGES[NUDGE_OPTIONS.findIndex((option) => option.value === value)];
+    if (placementNudge) dispatch(preferencesSet({ placementNudge }));
+  };
+  return (
+    <XStack gap={4} alignItems="center">
+      <Press label={`Earlier by 1 nudge: ${amount}`} icon={ArrowLeft} iconOnly look="raised" onPress={() => dispatch(nudgeSelected(-1))} />
+      <Press label={`Later by 1 nudge: ${amount}`} icon={ArrowRight} iconOnly look="raised" onPress={() => dispatch(nudgeSelected(1))} />
+      <XStack flexShrink={1} minWidth={0}>
+        <Choices title="One nudge" options={NUDGE_OPTIONS} value={amount} onChange={choose} />
+      </XStack>
+    </XStack>
+  );
+}
+
 function StripPresses() {
   const dispatch = useAppDispatch();
   const open = useOpenPlacement();
+  const openHere = useOpenHere();
   const chosen = useAppSelector(selectedPlacements, sameList);
-  const meters = useAppSelector((state) => state.song.document?.song.meters);
   const playsOnly = useAppSelector((state) => state.session.playsSelection);
   const first = chosen[0];
-  if (!first || !meters) return null;
-  const bar = barTicks(meterAt(meters, first.start));
+  if (!first) return null;
   const areMuted = chosen.every(({ muted }) => muted);
   return (
     <>
@@ -76,8 +117,6 @@ function StripPresses() {
       <Press label="Duplicate, own" look="raised" onPress={() => dispatch(duplicateSelected('own'))} />
       <Press label="Repeat to the section's end" look="raised" onPress={() => dispatch(repeatSelected('section'))} />
       <Press label="Make own" look="raised" onPress={() => dispatch(ownSelected())} />
-      <Press label="A bar earlier" look="raised" onPress={() => dispatch(moveSelected(-bar, 0))} />
-      <Press label="A bar later" look="raised" onPress={() => dispatch(moveSelected(bar, 0))} />
       <Press label="A track up" look="raised" onPress={() => dispatch(moveSelected(0, -1))} />
       <Press label="A track down" look="raised" onPress={() => dispatch(moveSelected(0, 1))} />
       <Press label={areMuted ? 'Unmute' : 'Mute'} look="raised" onPress={() => dispatch(muteSelected(!areMuted))} />
@@ -87,7 +126,12 @@ function StripPresses() {
         pressed={playsOnly}
         onPress={() => dispatch(playsSelectionSet(!playsOnly))}
       />
-      {chosen.length === 1 ? <Press label="Open" look="raised" onPress={() => open(first.id)} /> : null}
+      {chosen.length === 1 ? (
+        <>
+          <Press label="Open" look="raised" onPress={() => open(first.id)} />
+          <Press label="Open here" look="raised" onPress={() => openHere(first.id)} />
+        </>
+      ) : null}
     </>
   );
 }

@@ -7,7 +7,7 @@ import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { Words } from '../../controls/words';
-import { DockFrame, PlayPress, UndoButtons } from '../../pattern/screen/Dock';
+import { Dock, DockFrame, PlayPress, UndoButtons } from '../../pattern/screen/Dock';
 import { Notice } from '../../pattern/screen/Notice';
 import { SongDots, SongName, WideSongButtons } from '../../pattern/screen/TopRow';
 import { useScreenShape } from '../../pattern/screen/useScreenShape';
@@ -17,15 +17,19 @@ import { useAppDispatch, useAppSelector } from '../../store';
 import { openSheet } from '../../sheets/open-sheet';
 import { selectedPlacements } from '../acts/placements';
 import { toggleLoop } from '../acts/sections';
+import { useOpenPlacement } from '../useOpenPlacement';
 import { KeepingBar } from '../KeepingBar';
 import { OpenSongSheet } from '../sheets/OpenSongSheet';
-import { pageLayout, type PageLayout } from './layout';
+import { HereEditor } from './HereEditor';
+import { HereKeys, HerePanel, HereTools } from './HereTools';
+import { pageLayout } from './layout';
+import { LANE, RULER } from './page-places';
 import { PlacementsStrip } from './PlacementsStrip';
 import { SongHead } from './SongHead';
-import { SongLineHead, TrackRail } from './SongLineHead';
-import { SongRow } from './SongRow';
+import { SongRows } from './SongRows';
 import { SongSilence } from './SongSilence';
-import { SongRuler } from './SongRuler';
+import { useHere, type Here } from './useHere';
+import { useOpenHere } from './useOpenHere';
 import { usePlacementHand } from './usePlacementHand';
 import { useSongKeys } from './useSongKeys';
 import { useSongPlayback } from './useSongPlayback';
@@ -34,29 +38,38 @@ import { useSongPlayback } from './useSongPlayback';
 const RAIL = 44;
 const WIDE_RAIL = 168;
 
-/** The song's home: it reads like a page, section by section, all tracks together. */
-export function SongPage({ document }: { readonly document: Document }) {
+/** The song's home: it reads like a page, section by section, all tracks together. The placement that `hereId` names is opened on it. */
+export function SongPage({ document, hereId }: { readonly document: Document; readonly hereId: Id | null }) {
   const { toggle } = useSongPlayback();
-  useSongKeys(toggle);
   useArrival();
   const isWide = useScreenShape() === 'wide';
+  const here = useHere(hereId);
+  const hasSelection = useAppSelector((state) => selectedPlacements(state).length > 0);
+  // While placements are selected, tools and keys are theirs.
+  const edited = hasSelection ? null : here;
   return (
     <YStack height="100dvh" backgroundColor="$paper" overflow="hidden">
+      {edited ? <HereKeys onPlay={toggle} /> : <PageKeys onPlay={toggle} />}
       <Header isWide={isWide} />
       <XStack render="main" flex={1} minHeight={0}>
         <YStack flex={1} minWidth={0}>
-          <Page document={document} rail={isWide ? WIDE_RAIL : RAIL} />
-          {isWide ? null : <SetUp isPanel={false} />}
-          <SongDock onPlay={toggle} />
+          <Page document={document} rail={isWide ? WIDE_RAIL : RAIL} here={here} />
+          {edited ? <HereTools part={edited.part} isWide={isWide} /> : isWide ? null : <SetUp isPanel={false} />}
+          {edited ? <Dock part={edited.part} onPlay={toggle} /> : <SongDock onPlay={toggle} />}
         </YStack>
         {isWide ? (
           <ScrollView width={320} flexGrow={0} borderLeftWidth={1} borderColor="$line" backgroundColor="$card">
-            <SetUp isPanel />
+            {edited ? <HerePanel part={edited.part} /> : <SetUp isPanel />}
           </ScrollView>
         ) : null}
       </XStack>
     </YStack>
   );
+}
+
+function PageKeys({ onPlay }: { readonly onPlay: () => void }) {
+  useSongKeys(onPlay);
+  return null;
 }
 
 /** What was being set up beside a pattern ends with it: a sheet closes, a trial is kept and that is said. */
@@ -95,29 +108,48 @@ function SetUp({ isPanel }: { readonly isPanel: boolean }) {
   );
 }
 
-/** How wide an element is, in pixels; 0 until it is known. */
-function useWidth(ref: RefObject<HTMLElement | null>): number {
-  const [width, setWidth] = useState(0);
+/** How large an element is, in pixels; 0 until it is known. */
+function useSize(ref: RefObject<HTMLElement | null>) {
+  const [size, setSize] = useState({ width: 0, height: 0 });
   useLayoutEffect(() => {
     const element = ref.current;
     if (!element) return undefined;
-    const measure = () => setWidth(element.clientWidth);
+    const measure = () => {
+      const { clientWidth: width, clientHeight: height } = element;
+      setSize((last) => (last.width === width && last.height === height ? last : { width, height }));
+    };
     measure();
     const observer = new ResizeObserver(measure);
     observer.observe(element);
     return () => observer.disconnect();
   }, [ref]);
-  return width;
+  return size;
 }
 
+/** The least height of an editor on the page, in pixels; else it leaves the row it belongs to in view. */
+const LEAST_EDITOR = 340;
+
+function editorHeight(pageHeight: number, tracks: number): number {
+  return Math.max(Math.min(LEAST_EDITOR, pageHeight), pageHeight - RULER - tracks * LANE);
+}
+
+const RECTANGLE = { position: 'fixed', zIndex: 6, border: '2px dashed var(--act)', pointerEvents: 'none' } as const;
 const NO_GHOSTS: readonly Placement[] = [];
 
-function Page({ document, rail }: { readonly document: Document; readonly rail: number }) {
+interface PageProps {
+  readonly document: Document;
+  readonly rail: number;
+  readonly here: Here | null;
+}
+
+function Page({ document, rail, here }: PageProps) {
   const dispatch = useAppDispatch();
   const page = useRef<HTMLDivElement>(null);
-  const width = useWidth(page);
+  const { width, height } = useSize(page);
   const layout = useMemo(() => pageLayout(document, Math.max(1, width - rail - 8)), [document, width, rail]);
-  const { drag, handlers } = usePlacementHand({ page, layout, document });
+  const open = useOpenPlacement();
+  const openHere = useOpenHere();
+  const { drag, rectangle, handlers } = usePlacementHand({ page, layout, document, open: here ? openHere : open });
   return (
     <div style={{ position: 'relative', flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>
       <div
@@ -126,13 +158,24 @@ function Page({ document, rail }: { readonly document: Document; readonly rail: 
         data-testid="song-page"
         style={{ position: 'relative', flex: 1, minHeight: 0, overflowY: 'auto', overflowX: 'hidden' }}
       >
-        {width > 0 ? <Rows page={page} layout={layout} document={document} rail={rail} ghosts={drag?.ghosts ?? NO_GHOSTS} /> : null}
+        {width > 0 ? (
+          <SongRows
+            page={page}
+            layout={layout}
+            document={document}
+            rail={rail}
+            ghosts={drag?.ghosts ?? NO_GHOSTS}
+            here={here?.placement ?? null}
+            editor={here ? <HereEditor part={here.part} height={editorHeight(height, document.tracks.length)} /> : null}
+          />
+        ) : null}
         <XStack gap={6} padding={8} flexWrap="wrap">
           <Press label="Add a track" look="raised" onPress={() => dispatch(openSheet({ kind: 'add-track' }))} />
           <Press label="Add a section" look="raised" onPress={() => dispatch(openSheet({ kind: 'add-section' }))} />
         </XStack>
         <SongHead page={page} layout={layout} rail={rail} />
       </div>
+      {rectangle ? <div data-testid="rectangle" style={{ ...RECTANGLE, ...rectangle }} /> : null}
       <YStack position="absolute" left={0} right={0} bottom={0} zIndex="$3" pointerEvents="none">
         {drag ? (
           <XStack alignSelf="center" backgroundColor="$ink" borderRadius="$2" paddingHorizontal={10} minHeight="$touch" alignItems="center">
@@ -149,43 +192,6 @@ function Page({ document, rail }: { readonly document: Document; readonly rail: 
       </YStack>
     </div>
   );
-}
-
-interface RowsProps {
-  readonly page: RefObject<HTMLElement | null>;
-  readonly layout: PageLayout;
-  readonly document: Document;
-  readonly rail: number;
-  readonly ghosts: readonly Placement[];
-}
-
-function Rows({ page, layout, document, rail, ghosts }: RowsProps) {
-  const chosen = useAppSelector((state) => state.session.placementIds);
-  const selected = useMemo(() => new Set(chosen), [chosen]);
-  const counts = useMemo(() => countsOf(document.placements), [document.placements]);
-  return layout.rows.map((row, index) => (
-    <section key={row.start} aria-label={`Bars ${row.bars[0]!.number} to ${row.bars.at(-1)!.number}`}>
-      {row.isFirst ? (
-        <SongLineHead
-          line={row.line}
-          bars={layout.rows.filter(({ line }) => line === row.line).reduce((sum, { bars }) => sum + bars.length, 0)}
-        />
-      ) : null}
-      <div style={{ display: 'flex', contentVisibility: 'auto', containIntrinsicHeight: `auto ${44 * (document.tracks.length + 1)}px` }}>
-        <TrackRail tracks={document.tracks} width={rail} />
-        <div data-page-row={index} style={{ position: 'relative', width: (row.end - row.start) * layout.pixelsPerTick, flexShrink: 0 }}>
-          <SongRuler page={page} layout={layout} row={row} document={document} />
-          <SongRow document={document} row={row} pixelsPerTick={layout.pixelsPerTick} selected={selected} counts={counts} ghosts={ghosts} />
-        </div>
-      </div>
-    </section>
-  ));
-}
-
-function countsOf(placements: readonly Placement[]): ReadonlyMap<Id, number> {
-  const counts = new Map<Id, number>();
-  for (const { patternId } of placements) counts.set(patternId, (counts.get(patternId) ?? 0) + 1);
-  return counts;
 }
 
 function SongDock({ onPlay }: { readonly onPlay: () => void }) {

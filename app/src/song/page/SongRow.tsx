@@ -1,8 +1,9 @@
-import { findById, notesOf, type Document, type Id, type Placement, type Track } from '@yibbo/core';
+import { findById, notesOf, type Document, type Id, type Note, type Placement, type Track } from '@yibbo/core';
 import Plus from 'lucide-react/dist/esm/icons/plus.mjs';
 import Link from 'lucide-react/dist/esm/icons/link.mjs';
 import { memo, type CSSProperties } from 'react';
 import type { PageRow } from './layout';
+import type { LitNotes } from './SongRows';
 import { endReach, LANE } from './page-places';
 import { PatternPicture } from './PatternPicture';
 
@@ -15,6 +16,10 @@ interface SongRowProps {
   readonly counts: ReadonlyMap<Id, number>;
   /** Where placements that are being dragged would come to lie. */
   readonly ghosts: readonly Placement[];
+  /** Notes that are selected, to be seen wherever they are played. */
+  readonly lit: LitNotes | null;
+  /** The placement that is opened on the page. */
+  readonly hereId: Id | null;
 }
 
 /** The lanes of one row of the page, a track each: its placements, and the room for new ones. */
@@ -33,13 +38,15 @@ function Lane({
   selected,
   counts,
   ghosts,
+  lit,
+  hereId,
   track,
   index,
 }: SongRowProps & { readonly track: Track; readonly index: number }) {
   const mine = document.placements.filter((each) => each.trackId === track.id && reaches(each, row));
   const x = (tick: number) => (tick - row.start) * pixelsPerTick;
   return (
-    <div data-track={track.id} style={{ ...LANE_STYLE, background: index % 2 ? 'var(--wash)' : 'transparent' }}>
+    <div data-lane="" data-track={track.id} style={{ ...LANE_STYLE, background: index % 2 ? 'var(--wash)' : 'transparent' }}>
       {row.bars.map(({ start }) => (
         <div key={start} style={{ ...BAR_LINE, left: x(start) }} />
       ))}
@@ -64,7 +71,9 @@ function Lane({
           row={row}
           pixelsPerTick={pixelsPerTick}
           isSelected={selected.has(placement.id)}
+          isHere={placement.id === hereId}
           count={counts.get(placement.patternId) ?? 1}
+          lit={lit?.patternId === placement.patternId ? lit.notes : NO_NOTES}
         />
       ))}
       {ghosts
@@ -84,11 +93,16 @@ interface SegmentProps {
   readonly row: PageRow;
   readonly pixelsPerTick: number;
   readonly isSelected: boolean;
+  /** Whether it is opened on the page. */
+  readonly isHere: boolean;
   readonly count: number;
+  readonly lit: readonly Note[];
 }
 
+const NO_NOTES: readonly Note[] = [];
+
 /** What one row shows of a placement. */
-function Segment({ document, placement, track, row, pixelsPerTick, isSelected, count }: SegmentProps) {
+function Segment({ document, placement, track, row, pixelsPerTick, isSelected, isHere, count, lit }: SegmentProps) {
   const pattern = findById(document.patterns, placement.patternId);
   if (!pattern) return null;
   const from = Math.max(placement.start, row.start);
@@ -103,6 +117,7 @@ function Segment({ document, placement, track, row, pixelsPerTick, isSelected, c
       data-track={track.id}
       data-ends={(isSelected && isEnd) || undefined}
       aria-pressed={isSelected}
+      aria-current={isHere || undefined}
       aria-label={`${pattern.name}, ${track.name}, bar ${barNumber(row, from)}${linked}${placement.muted ? ', muted' : ''}`}
       style={{
         ...SEGMENT,
@@ -111,13 +126,14 @@ function Segment({ document, placement, track, row, pixelsPerTick, isSelected, c
         borderColor: `var(--track${track.colour})`,
         borderStyle: placement.muted ? 'dashed' : 'solid',
         opacity: placement.muted || track.muted ? 0.5 : 1,
-        boxShadow: isSelected ? '0 0 0 2px var(--card), 0 0 0 4px var(--act)' : undefined,
+        boxShadow: isSelected ? '0 0 0 2px var(--card), 0 0 0 4px var(--act)' : isHere ? 'inset 0 0 0 2px var(--act)' : undefined,
         zIndex: isSelected ? 2 : 1,
         touchAction: isSelected ? 'none' : 'pan-y',
       }}
     >
       <PatternPicture
         notes={notesOf(document, pattern.id)}
+        lit={lit}
         pattern={pattern}
         fromTick={from - placement.start + placement.offset}
         lengthTicks={to - from}

@@ -1,9 +1,11 @@
-import { barTicks, bpmAt, endOfSong, meterAt, type Document } from '@yibbo/core';
-import { memo, useRef, useState, type CSSProperties, type PointerEvent, type RefObject } from 'react';
-import { playFromSet } from '../../session/session';
+import { barBeatAt, bpmAt, endOfSong, isMarked, keyWords, meterAt, type Document, type TickSpan } from '@yibbo/core';
+import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
+import { memo, useRef, useState, type CSSProperties, type MouseEvent, type PointerEvent, type RefObject } from 'react';
+import { stretchSet } from '../../session/session';
+import { openSheet } from '../../sheets/open-sheet';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { setLoop, setSongEnd } from '../acts/sections';
-import { barBefore, nearestBar, type PageLayout, type PageRow } from './layout';
+import { barAfter, barBefore, nearestBar, type PageLayout, type PageRow } from './layout';
 import { placeAt, RULER } from './page-places';
 
 interface SongRulerProps {
@@ -15,9 +17,9 @@ interface SongRulerProps {
 
 type Edge = 'start' | 'end' | 'songEnd';
 
-/** The bars of a row: a press plays from there; the loop's edges and the song's end are dragged. Changes of tempo and meter are said. */
+/** The bars of a row: a press plays from there and a drag marks several, with a button for what can be done with them; the loop's edges and the
+ *  song's end are dragged. Tempo, meter and key are said where they begin. */
 export const SongRuler = memo(function SongRuler({ page, layout, row, document }: SongRulerProps) {
-  const dispatch = useAppDispatch();
   const playFrom = useAppSelector((state) => state.session.playFrom);
   const { dragged, handlersOf } = useEdgeDrag(page, layout, document);
   const { song } = document;
@@ -28,12 +30,18 @@ export const SongRuler = memo(function SongRuler({ page, layout, row, document }
   const end = dragged?.edge === 'songEnd' ? dragged.tick : endOfSong(document);
   const x = (tick: number) => (tick - row.start) * layout.pixelsPerTick;
   const isHere = (tick: number) => tick >= row.start && tick <= row.end;
-  const press = (event: PointerEvent<HTMLElement>) => {
-    const at = page.current && placeAt(page.current, layout, event.clientX, event.clientY);
-    if (at) dispatch(playFromSet(barBefore(song.meters, at.tick)));
-  };
+  const { marked, handlers } = useMarking(page, layout, document);
   return (
-    <div style={RULER_STYLE} data-testid="song-ruler" onClick={press as never}>
+    <div style={RULER_STYLE} data-testid="song-ruler" {...handlers}>
+      {marked && marked.start < row.end && marked.end > row.start ? (
+        <div
+          style={{
+            ...MARKED,
+            left: x(Math.max(marked.start, row.start)),
+            width: x(Math.min(marked.end, row.end)) - x(Math.max(marked.start, row.start)),
+          }}
+        />
+      ) : null}
       {loop && loop.start < row.end && loop.end > row.start ? (
         <div
           data-testid="loop"
@@ -48,9 +56,12 @@ export const SongRuler = memo(function SongRuler({ page, layout, row, document }
       {row.bars.map((bar) => (
         <span key={bar.start} style={{ ...NUMBER, left: x(bar.start) + 4 }}>
           {bar.number}
-          <small style={{ color: 'var(--faded)' }}>{changesAt(document, bar.start)}</small>
+          <small style={CHANGES}>{changesAt(document, bar.start)}</small>
         </span>
       ))}
+      {marked && marked.start >= row.start && marked.start < row.end ? (
+        <MarkedPress document={document} marked={marked} left={x(marked.start)} />
+      ) : null}
       {isHere(playFrom) && playFrom < row.end ? <div data-testid="play-from" style={{ ...FROM, left: x(playFrom) - 5 }} /> : null}
       {loop && isHere(loop.start) && loop.start < row.end ? (
         <EdgeHandle name="Loop start" left={x(loop.start)} {...handlersOf('start', song.loop!.start)} />
@@ -65,12 +76,92 @@ export const SongRuler = memo(function SongRuler({ page, layout, row, document }
   );
 });
 
-/** What changes at a bar, in words: "  140 bpm 3/4". */
+/** What begins at a bar, in words: "140 bpm 3/4"; at the first bar the key too. */
 function changesAt({ song }: Document, tick: number): string {
-  const tempo = tick > 0 && song.tempos.some((mark) => mark.tick === tick) ? ` ${Math.round(bpmAt(song.tempos, tick))} bpm` : '';
   const { numerator, denominator } = meterAt(song.meters, tick);
-  const meter = tick > 0 && song.meters.some((mark) => mark.tick === tick) ? ` ${numerator}/${denominator}` : '';
-  return tempo + meter;
+  return [
+    isMarked(song.tempos, tick) ? `${Math.round(bpmAt(song.tempos, tick) * 10) / 10} bpm` : '',
+    isMarked(song.meters, tick) ? `${numerator}/${denominator}` : '',
+    tick === 0 && song.key ? keyWords(song.key) : '',
+  ]
+    .filter(Boolean)
+    .join(' ');
+}
+
+/** The marked bars, with what opens their sheet. */
+function MarkedPress({ document, marked, left }: { readonly document: Document; readonly marked: TickSpan; readonly left: number }) {
+  const dispatch = useAppDispatch();
+  return (
+    <button
+      type="button"
+      aria-label={`${stretchWords(document, marked)}: tempo, meter, copy, insert, delete`}
+      style={{ ...MARKED_PRESS, left }}
+      onPointerDown={(event) => event.stopPropagation()}
+      onClick={(event) => {
+        event.stopPropagation();
+        dispatch(openSheet({ kind: 'stretch', ...marked }));
+      }}
+    >
+      <Dots size={18} aria-hidden />
+    </button>
+  );
+}
+
+/** Marking bars by a press or a drag along the ruler, over rows too. While it goes on, `marked` is what it has come to. */
+function useMarking(page: RefObject<HTMLElement | null>, layout: PageLayout, { song }: Document) {
+  const dispatch = useAppDispatch();
+  const stretch = useAppSelector((state) => state.session.stretch);
+  const from = useRef<number | null>(null);
+  const [going, setGoing] = useState<TickSpan | null>(null);
+  const wasDrag = useRef(false);
+  const at = (event: { readonly clientX: number; readonly clientY: number }) => {
+    const place = page.current && placeAt(page.current, layout, event.clientX, event.clientY);
+    return place ? Math.min(place.tick, layout.rows.at(-1)!.end - 1) : null;
+  };
+  const spanOf = (a: number, b: number): TickSpan => ({
+    start: barBefore(song.meters, Math.min(a, b)),
+    end: barAfter(song.meters, Math.max(a, b)),
+  });
+  const end = () => {
+    from.current = null;
+    setGoing(null);
+  };
+  return {
+    marked: going ?? stretch,
+    handlers: {
+      onPointerDown: (event: PointerEvent<HTMLElement>) => {
+        wasDrag.current = false;
+        from.current = event.button === 0 ? at(event) : null;
+      },
+      onPointerMove: (event: PointerEvent<HTMLElement>) => {
+        const tick = from.current === null ? null : at(event);
+        if (tick === null) return;
+        const span = spanOf(from.current!, tick);
+        // Within one bar it is a press yet.
+        if (going || span.end > barAfter(song.meters, from.current!) || span.start < barBefore(song.meters, from.current!)) {
+          event.currentTarget.setPointerCapture(event.pointerId);
+          setGoing(span);
+        }
+      },
+      onPointerUp: () => {
+        wasDrag.current = going !== null;
+        if (going) dispatch(stretchSet(going));
+        end();
+      },
+      onPointerCancel: end,
+      // A press is heard when its click comes: the button it brings is not to be what is clicked.
+      onClick: (event: MouseEvent<HTMLElement>) => {
+        const tick = at(event);
+        if (!wasDrag.current && tick !== null) dispatch(stretchSet(spanOf(tick, tick)));
+      },
+    },
+  };
+}
+
+/** "Bar 9", "Bars 9 to 12". */
+export function stretchWords({ song }: Document, { start, end }: TickSpan): string {
+  const [first, last] = [barBeatAt(song.meters, start).bar, barBeatAt(song.meters, end - 1).bar];
+  return first === last ? `Bar ${first}` : `Bars ${first} to ${last}`;
 }
 
 /** An edge being dragged over the rulers of the page, bar by bar; by keys it goes a bar at a press. */
@@ -107,14 +198,10 @@ function useEdgeDrag(page: RefObject<HTMLElement | null>, layout: PageLayout, { 
       if (by === undefined) return;
       event.preventDefault();
       event.stopPropagation();
-      set(edge, by === 1 ? nextBar(song.meters, at) : barBefore(song.meters, at - 1));
+      set(edge, by === 1 ? barAfter(song.meters, at) : barBefore(song.meters, at - 1));
     },
   });
   return { dragged, handlersOf };
-}
-
-function nextBar(meters: Document['song']['meters'], tick: number): number {
-  return barBefore(meters, tick + barTicks(meterAt(meters, tick)));
 }
 
 interface EdgeHandlers {
@@ -132,13 +219,7 @@ function EdgeHandle({
   ...handlers
 }: EdgeHandlers & { readonly name: string; readonly left: number; readonly isEnd?: boolean }) {
   return (
-    <button
-      type="button"
-      aria-label={`${name}: drag it, or arrows`}
-      {...handlers}
-      onClick={(event) => event.stopPropagation()}
-      style={{ ...EDGE, left: left - 22 }}
-    >
+    <button type="button" aria-label={`${name}: drag it, or arrows`} {...handlers} style={{ ...EDGE, left: left - 22 }}>
       <span style={{ ...EDGE_LINE, background: isEnd ? 'var(--ink)' : 'var(--act)', width: isEnd ? 6 : 4 }} />
     </button>
   );
@@ -151,15 +232,31 @@ const RULER_STYLE: CSSProperties = {
   borderBottom: '1px solid var(--lineStrong)',
   background: 'var(--wash)',
   cursor: 'pointer',
+  touchAction: 'pan-y',
   userSelect: 'none',
   WebkitUserSelect: 'none',
 };
+const MARKED: CSSProperties = { position: 'absolute', top: 0, bottom: 0, background: 'var(--lineWeak)', pointerEvents: 'none' };
+/** Beside the bar's number, a thumb wide. */
+const MARKED_PRESS: CSSProperties = {
+  position: 'absolute',
+  zIndex: 4,
+  top: 0,
+  width: 44,
+  height: RULER,
+  padding: '0 0 22px 12px',
+  border: 0,
+  background: 'transparent',
+  color: 'var(--ink)',
+  cursor: 'pointer',
+};
+const CHANGES: CSSProperties = { display: 'block', fontSize: 11, lineHeight: '13px', fontWeight: 400, color: 'var(--faded)' };
 const LOOP: CSSProperties = { position: 'absolute', bottom: 0, height: 8, background: 'var(--act)' };
 const NUMBER: CSSProperties = {
   position: 'absolute',
   top: 2,
   fontSize: 13,
-  lineHeight: '18px',
+  lineHeight: '16px',
   fontWeight: 600,
   whiteSpace: 'nowrap',
   pointerEvents: 'none',
@@ -171,7 +268,7 @@ const FROM: CSSProperties = {
   height: 0,
   borderLeft: '5px solid transparent',
   borderRight: '5px solid transparent',
-  borderTop: '10px solid var(--head)',
+  borderTop: '8px solid var(--head)',
   pointerEvents: 'none',
 };
 const EDGE: CSSProperties = {

@@ -79,3 +79,8 @@ export function nearestBar(meters: Document['song']['meters'], tick: number): nu
 export function barBefore(meters: Document['song']['meters'], tick: number): number {
   return tickOfBar(meters, barBeatAt(meters, Math.max(0, tick)).bar);
 }
+
+/** The beginning of the bar after the one a tick is in. */
+export function barAfter(meters: Document['song']['meters'], tick: number): number {
+  return tickOfBar(meters, barBeatAt(meters, Math.max(0, tick)).bar + 1);
+}

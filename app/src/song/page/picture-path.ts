@@ -14,7 +14,7 @@ interface Picture {
 const ranges = new WeakMap<readonly Note[], readonly [low: number, high: number]>();
 
 /** The lowest and the highest pitch of some notes; remembered, for a long pattern is drawn in many rows. */
-function pitchRange(notes: readonly Note[]): readonly [low: number, high: number] {
+export function pitchRange(notes: readonly Note[]): readonly [low: number, high: number] {
   const known = ranges.get(notes);
   if (known) return known;
   const range = [
@@ -26,9 +26,13 @@ function pitchRange(notes: readonly Note[]): readonly [low: number, high: number
 }
 
 /** The notes that begin in a stretch of a pattern as it goes round, as the path of an SVG: time across, pitch up. Muted notes and notes beyond
- *  their row's end are not among them. */
-export function picturePath(notes: readonly Note[], pattern: Pattern, { fromTick, lengthTicks, width, height }: Picture): string {
-  const [low, high] = pitchRange(notes);
+ *  their row's end are not among them. The pitches fill the height, unless it is said which ones do. */
+export function picturePath(
+  notes: readonly Note[],
+  pattern: Pattern,
+  { fromTick, lengthTicks, width, height }: Picture,
+  [low, high] = pitchRange(notes),
+): string {
   const step = (height - NOTE_HEIGHT) / Math.max(1, high - low);
   const scale = width / lengthTicks;
   const end = fromTick + lengthTicks;

@@ -1,11 +1,11 @@
-import { movedPlacements, type Document, type Placement } from '@yibbo/core';
+import { movedPlacements, type Document, type Id, type Placement } from '@yibbo/core';
 import { useEffect, useRef, useState, type MouseEvent, type PointerEvent, type RefObject } from 'react';
 import { placementsSelected } from '../../session/session';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { moveSelected, newPatternAt, selectedPlacements, setPlacementEnd, togglePlacement, wouldLandOn } from '../acts/placements';
-import { useOpenPlacement } from '../useOpenPlacement';
 import { barBefore, nearestBar, type PageLayout } from './layout';
 import { endReach, placeAt, type PagePlace } from './page-places';
+import { usePlacementRectangle, useStillPage } from './usePlacementRectangle';
 
 const HOLD_MS = 450;
 const SLOP = 8;
@@ -17,6 +17,7 @@ interface Press {
   readonly y: number;
   readonly from: PagePlace;
   readonly isEnd: boolean;
+  readonly pointerId: number;
   isHeld: boolean;
   isDragging: boolean;
   timer: ReturnType<typeof setTimeout> | undefined;
@@ -32,6 +33,8 @@ interface HandParts {
   readonly page: RefObject<HTMLElement | null>;
   readonly layout: PageLayout;
   readonly document: Document;
+  /** What a press on a placement does: opens its pattern, full size or on the page. */
+  readonly open: (placementId: Id) => void;
 }
 
 interface Going extends PlacementDrag {
@@ -43,16 +46,39 @@ interface Going extends PlacementDrag {
 /** Fingers and the mouse on the placements of the page. */
 export function usePlacementHand(parts: HandParts) {
   const { drag, press, wasAnswered, handlers } = usePlacementDrag(parts);
-  const onClick = usePlacementClick(parts, wasAnswered);
+  const { rectangle, justEnded, handlers: pulls } = usePlacementRectangle(parts.page);
+  const click = usePlacementClick(parts, wasAnswered);
   const dispatch = useAppDispatch();
+  const onClick = (event: MouseEvent<HTMLElement>) => {
+    // A key presses by itself.
+    if (event.detail === 0 || !justEnded.current) click(event);
+  };
   const onContextMenu = (event: MouseEvent<HTMLElement>) => {
     const id = placementIn(event.target);
+    // A finger that is held draws a rectangle or has selected what it is on.
+    if (id || rectangle) event.preventDefault();
     if (!id) return;
-    event.preventDefault();
-    // A finger's long press has selected it already.
     if (!press.current?.isHeld) dispatch(togglePlacement(id));
   };
-  return { drag, handlers: { ...handlers, onClick, onContextMenu } };
+  return { drag, rectangle, handlers: { ...bothOf(handlers, pulls), onClick, onContextMenu } };
+}
+
+type Handlers = Readonly<
+  Record<'onPointerDown' | 'onPointerMove' | 'onPointerUp' | 'onPointerCancel', (event: PointerEvent<HTMLElement>) => void>
+>;
+
+/** Pointer events for two that listen. */
+function bothOf(one: Handlers, other: Handlers): Handlers {
+  const both = (name: keyof Handlers) => (event: PointerEvent<HTMLElement>) => {
+    one[name](event);
+    other[name](event);
+  };
+  return {
+    onPointerDown: both('onPointerDown'),
+    onPointerMove: both('onPointerMove'),
+    onPointerUp: both('onPointerUp'),
+    onPointerCancel: both('onPointerCancel'),
+  };
 }
 
 function placementIn(target: EventTarget): string | undefined {
@@ -67,9 +93,8 @@ function isAtEnd({ target, clientX }: PointerEvent<HTMLElement>): boolean {
 }
 
 /** What a click, a tap or Enter does: opens a placement or, while some are selected, adds it; makes a pattern where there is none. */
-function usePlacementClick({ page, layout, document }: HandParts, wasAnswered: RefObject<string | null>) {
+function usePlacementClick({ page, layout, document, open }: HandParts, wasAnswered: RefObject<string | null>) {
   const dispatch = useAppDispatch();
-  const open = useOpenPlacement();
   const hasSelection = useAppSelector((state) => selectedPlacements(state).length > 0);
   const makeNew = (empty: HTMLElement, event: MouseEvent<HTMLElement>) => {
     // A key presses the whole gap, and means its first bar; a finger the bar it is on.
@@ -105,10 +130,13 @@ function usePlacementDrag({ page, layout, document }: HandParts) {
     setGoing(null);
   };
   useEscape(end);
+  useStillPage(page, () => press.current?.isHeld ?? false);
   const hold = (id: string) => {
     if (!press.current || press.current.isDragging) return;
     press.current.isHeld = true;
     wasAnswered.current = id;
+    // The same finger can go on and drag what it has just selected.
+    page.current?.setPointerCapture(press.current.pointerId);
     dispatch(togglePlacement(id));
   };
   const onPointerDown = (event: PointerEvent<HTMLElement>) => {
@@ -116,9 +144,7 @@ function usePlacementDrag({ page, layout, document }: HandParts) {
     const id = placementIn(event.target);
     const from = page.current && placeAt(page.current, layout, event.clientX, event.clientY);
     if (!id || !from || event.button !== 0) return;
-    const isEnd = isAtEnd(event);
-    const timer = setTimeout(hold, HOLD_MS, id);
-    press.current = { id, x: event.clientX, y: event.clientY, from, isEnd, isHeld: false, isDragging: false, timer };
+    press.current = { ...pressOf(event), id, from, timer: setTimeout(hold, HOLD_MS, id) };
     if (selected.includes(id)) event.currentTarget.setPointerCapture(event.pointerId);
   };
   const onPointerMove = (event: PointerEvent<HTMLElement>) => {
@@ -135,7 +161,7 @@ function usePlacementDrag({ page, layout, document }: HandParts) {
     const now = press.current;
     const done = going;
     end();
-    if (!now || now.isHeld || !selected.includes(now.id)) return;
+    if (!now || (now.isHeld && !now.isDragging) || !selected.includes(now.id)) return;
     // What is selected has taken the pointer, and its click with it.
     wasAnswered.current = now.id;
     if (!now.isDragging) dispatch(togglePlacement(now.id));
@@ -144,6 +170,12 @@ function usePlacementDrag({ page, layout, document }: HandParts) {
   };
   const drag: PlacementDrag | null = going;
   return { drag, press, wasAnswered, handlers: { onPointerDown, onPointerMove, onPointerUp, onPointerCancel: end } };
+}
+
+/** A press as it begins. */
+function pressOf(event: PointerEvent<HTMLElement>) {
+  const { clientX: x, clientY: y, pointerId } = event;
+  return { x, y, pointerId, isEnd: isAtEnd(event), isHeld: false, isDragging: false };
 }
 
 function goingTo(document: Document, selected: readonly string[], press: Press, at: PagePlace, landing: string): Going {

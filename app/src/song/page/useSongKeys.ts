@@ -1,19 +1,18 @@
-import { barTicks, meterAt } from '@yibbo/core';
 import { useEffect } from 'react';
 import { undo } from '../../document/undo';
 import { placementsSelected, sheetSet } from '../../session/session';
 import { useAppDispatch, useAppSelector, type Thunk } from '../../store';
-import { deleteSelected, duplicateSelected, moveSelected, ownSelected, repeatSelected, selectedPlacements } from '../acts/placements';
+import {
+  deleteSelected,
+  duplicateSelected,
+  moveSelected,
+  nudgeSelected,
+  ownSelected,
+  repeatSelected,
+  selectAll,
+  selectedPlacements,
+} from '../acts/placements';
 import { toggleLoop } from '../acts/sections';
-
-/** Moves the selected placements by bars. */
-const byBars =
-  (bars: number): Thunk =>
-  (dispatch, getState) => {
-    const first = selectedPlacements(getState())[0];
-    const meters = getState().song.document?.song.meters;
-    if (first && meters) dispatch(moveSelected(bars * barTicks(meterAt(meters, first.start)), 0));
-  };
 
 const escape: Thunk = (dispatch, getState) => {
   if (getState().session.sheet) dispatch(sheetSet(null));
@@ -27,8 +26,9 @@ const KEYS: Readonly<Record<string, Thunk<unknown>>> = {
   escape,
   delete: deleteSelected(),
   backspace: deleteSelected(),
-  arrowleft: byBars(-1),
-  arrowright: byBars(1),
+  arrowleft: nudgeSelected(-1),
+  arrowright: nudgeSelected(1),
+  'ctrl a': selectAll(),
   arrowup: moveSelected(0, -1),
   arrowdown: moveSelected(0, 1),
   y: duplicateSelected('linked'),

@@ -3,6 +3,7 @@ import { useEffect } from 'react';
 import { songScore } from '../../audio/player';
 import { usePlayToggle, useWhilePlaying } from '../../audio/useWhilePlaying';
 import { useEffects } from '../../effects';
+import { selectShownDocument } from '../../session/selectors';
 import { playingSet } from '../../session/session';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { selectedPlacements } from '../acts/placements';
@@ -12,7 +13,7 @@ import { selectedPlacements } from '../acts/placements';
 export function useSongPlayback(): { toggle: () => void } {
   const dispatch = useAppDispatch();
   const { sound } = useEffects();
-  const document = useAppSelector((state) => state.song.document);
+  const document = useAppSelector(selectShownDocument);
   const playFrom = useAppSelector((state) => state.session.playFrom);
   const selected = useAppSelector((state) => state.session.placementIds);
   const playsOnly = useAppSelector((state) => state.session.playsSelection && selectedPlacements(state).length > 0);

@@ -2,7 +2,9 @@ import type { Sheet } from '../../session/session';
 import { AddTrackSheet } from './AddTrackSheet';
 import { LevelsSheet } from './LevelsSheet';
 import { AddSectionSheet, SectionSheet } from './SectionSheet';
+import { SongKeySheet } from './SongKeySheet';
 import { SongSheet } from './SongSheet';
+import { StretchSheet } from './StretchSheet';
 import { TrackSheet } from './TrackSheet';
 
 /** The sheets about the song and its tracks, on the song page and beside a pattern; null for those that are about a pattern. */
@@ -18,6 +20,10 @@ export function OpenSongSheet({ sheet, isPanel }: { readonly sheet: Sheet; reado
       return <TrackSheet trackId={sheet.trackId} isPanel={isPanel} />;
     case 'section':
       return <SectionSheet sectionId={sheet.sectionId} start={sheet.start} end={sheet.end} isPanel={isPanel} />;
+    case 'stretch':
+      return <StretchSheet start={sheet.start} end={sheet.end} isPanel={isPanel} />;
+    case 'key':
+      return <SongKeySheet isPanel={isPanel} />;
     case 'add-section':
       return <AddSectionSheet isPanel={isPanel} />;
     default:

@@ -4,6 +4,7 @@ import { NameField } from '../../controls/NameField';
 import { Press } from '../../controls/Press';
 import { SheetFrame, SheetLine } from '../../sheets/SheetFrame';
 import { useAppDispatch, useAppSelector } from '../../store';
+import { selectInBars } from '../acts/stretch';
 import { copySection, insertBar, nameSection, newSection, removeSection, SECTION_NAMES, setLoop, shiftSection } from '../acts/sections';
 
 interface SectionSheetProps {
@@ -71,6 +72,7 @@ function TimePresses({ span }: { readonly span: { readonly start: number; readon
   const dispatch = useAppDispatch();
   return (
     <XStack gap={4} flexWrap="wrap">
+      <Press label="Select all in it" look="raised" onPress={() => dispatch(selectInBars(span, null))} />
       <Press label="Loop it" look="raised" onPress={() => dispatch(setLoop({ ...span, on: true }))} />
       <Press label="A bar more before it" look="raised" onPress={() => dispatch(insertBar(span.start))} />
       <Press label="A bar more at its end" look="raised" onPress={() => dispatch(insertBar(span.end - 1))} />

@@ -6,7 +6,7 @@ import { Press } from '../../controls/Press';
 import { TrackSymbol } from '../../controls/TrackSymbol';
 import { SheetFrame, SheetLine } from '../../sheets/SheetFrame';
 import { useAppDispatch, useAppSelector } from '../../store';
-import { newPatternAt } from '../acts/placements';
+import { newPatternAt, selectAll } from '../acts/placements';
 import { deleteTrack, duplicateTrack, editTrack, moveTrack } from '../acts/tracks';
 import { useOpenPlacement } from '../useOpenPlacement';
 import { TrackLevels } from './LevelsSheet';
@@ -50,6 +50,7 @@ export function TrackSheet({ trackId, isPanel }: { readonly trackId: Id; readonl
           onPress={() => dispatch(moveTrack(trackId, 1))}
         />
         <Press label={`New pattern at the end of ${track.name}`} shown="New pattern at the end" look="raised" onPress={addPattern} />
+        <Press label={`Select all of ${track.name}`} shown="Select all" look="raised" onPress={() => dispatch(selectAll(trackId))} />
         <Press label={`Duplicate ${track.name}`} shown="Duplicate" look="raised" onPress={() => dispatch(duplicateTrack(trackId))} />
         <Press label={`Delete ${track.name}`} shown="Delete" look="raised" onPress={() => dispatch(deleteTrack(trackId))} />
       </XStack>

@@ -1,15 +1,13 @@
-import { keyWords, printed, SCALES, tonicOf, type KeyChoice } from '@yibbo/core';
+import { keyWords, type KeyChoice } from '@yibbo/core';
 import { useState } from 'react';
 import { XStack } from '@tamagui/stacks';
-import { Choices } from '../../../controls/Choices';
+import { KeyChoices } from '../../../controls/KeyChoices';
 import { Press } from '../../../controls/Press';
 import { editEntity } from '../../../document/edits';
 import type { OpenPart } from '../../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../store';
 import { preferencesSet } from '../../../preferences/preferences';
 import { SheetFrame } from '../../../sheets/SheetFrame';
-
-const SCALE_OPTIONS = Object.entries(SCALES).map(([value, name]) => ({ value, name }));
 
 /** The key of the song, or of this pattern alone. It names and tints rows; it never changes a note. */
 export function KeySheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
@@ -18,26 +16,13 @@ export function KeySheet({ part, isPanel }: { readonly part: OpenPart; readonly 
   const middleOctave = useAppSelector((state) => state.preferences.middleOctave);
   const [isOwn, setOwn] = useState(part.pattern.key !== undefined);
   const chosen = (isOwn ? part.pattern.key : song.key) ?? null;
-  const scale = chosen?.scale ?? 'major';
   const set = (key: KeyChoice | null) => {
     const label = key ? `Key ${keyWords(key)}` : 'No key';
     dispatch(isOwn ? editEntity(label, 'patterns', part.pattern, { key }) : editEntity(label, 'song', song, { key }));
   };
-  const tonics = Array.from({ length: 12 }, (_, pitchClass) => tonicOf(pitchClass, scale));
   return (
     <SheetFrame title="Key" note={part.key ? keyWords(part.key.choice) : 'none: every row is plain'} isPanel={isPanel}>
-      <Choices
-        title="Tonic"
-        options={tonics.map((tonic) => ({ value: tonic, name: printed(tonic) }))}
-        value={chosen?.tonic ?? null}
-        onChange={(tonic) => set({ tonic, scale })}
-      />
-      <Choices
-        title="Scale"
-        options={SCALE_OPTIONS}
-        value={chosen?.scale ?? null}
-        onChange={(to) => set({ tonic: chosen?.tonic ?? 'C', scale: to })}
-      />
+      <KeyChoices chosen={chosen} onChange={set} />
       <XStack gap={4} flexWrap="wrap">
         <Press label="No key" look="raised" disabled={chosen === null} onPress={() => set(null)} />
         <Press label="Only this pattern" look={isOwn ? 'on' : 'raised'} pressed={isOwn} onPress={() => setOwn(!isOwn)} />

@@ -1,0 +1,72 @@
+import type { Document, Id, Note, Placement } from '@yibbo/core';
+import { useMemo, type ReactNode, type RefObject } from 'react';
+import { selectHandledNotes } from '../../session/selectors';
+import { useAppSelector } from '../../store';
+import type { PageLayout } from './layout';
+import { SongLineHead, TrackRail } from './SongLineHead';
+import { SongRow } from './SongRow';
+import { SongRuler } from './SongRuler';
+
+interface SongRowsProps {
+  readonly page: RefObject<HTMLElement | null>;
+  readonly layout: PageLayout;
+  readonly document: Document;
+  readonly rail: number;
+  readonly ghosts: readonly Placement[];
+  /** The placement that is opened on the page, and its editor, which stands under the row it begins in. */
+  readonly here: Placement | null;
+  readonly editor: ReactNode;
+}
+
+/** The rows of the page, section by section. */
+export function SongRows({ page, layout, document, rail, ghosts, here, editor }: SongRowsProps) {
+  const chosen = useAppSelector((state) => state.session.placementIds);
+  const selected = useMemo(() => new Set(chosen), [chosen]);
+  const counts = useMemo(() => countsOf(document.placements), [document.placements]);
+  const lit = useLitNotes(here);
+  return layout.rows.map((row, index) => (
+    <section key={row.start} aria-label={`Bars ${row.bars[0]!.number} to ${row.bars.at(-1)!.number}`}>
+      {row.isFirst ? (
+        <SongLineHead
+          line={row.line}
+          bars={layout.rows.filter(({ line }) => line === row.line).reduce((sum, { bars }) => sum + bars.length, 0)}
+        />
+      ) : null}
+      <div style={{ display: 'flex', contentVisibility: 'auto', containIntrinsicHeight: `auto ${44 * (document.tracks.length + 1)}px` }}>
+        <TrackRail tracks={document.tracks} width={rail} />
+        <div data-page-row={index} style={{ position: 'relative', width: (row.end - row.start) * layout.pixelsPerTick, flexShrink: 0 }}>
+          <SongRuler page={page} layout={layout} row={row} document={document} />
+          <SongRow
+            document={document}
+            row={row}
+            pixelsPerTick={layout.pixelsPerTick}
+            selected={selected}
+            counts={counts}
+            ghosts={ghosts}
+            lit={lit}
+            hereId={here?.id ?? null}
+          />
+        </div>
+      </div>
+      {here && here.start >= row.start && here.start < row.end ? editor : null}
+    </section>
+  ));
+}
+
+function countsOf(placements: readonly Placement[]): ReadonlyMap<Id, number> {
+  const counts = new Map<Id, number>();
+  for (const { patternId } of placements) counts.set(patternId, (counts.get(patternId) ?? 0) + 1);
+  return counts;
+}
+
+/** Notes to be seen in every place that plays them. */
+export interface LitNotes {
+  readonly patternId: Id;
+  readonly notes: readonly Note[];
+}
+
+/** What is selected of the pattern that is opened on the page. */
+function useLitNotes(here: Placement | null): LitNotes | null {
+  const notes = useAppSelector(selectHandledNotes);
+  return useMemo(() => (here && notes.length ? { patternId: here.patternId, notes } : null), [here, notes]);
+}

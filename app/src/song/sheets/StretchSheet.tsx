@@ -1,0 +1,172 @@
+import {
+  bpmAt,
+  isMarked,
+  keyWords,
+  LEAST_BPM,
+  meterAt,
+  MOST_BPM,
+  type Document,
+  type Id,
+  type MeterShape,
+  type TickSpan,
+  type Track,
+} from '@yibbo/core';
+import { useState } from 'react';
+import { XStack } from '@tamagui/stacks';
+import { Choices } from '../../controls/Choices';
+import { NumberStepper } from '../../controls/NumberStepper';
+import { Press } from '../../controls/Press';
+import { Stepper } from '../../controls/Stepper';
+import { SheetFrame, SheetLine } from '../../sheets/SheetFrame';
+import { openSheet } from '../../sheets/open-sheet';
+import { useAppDispatch, useAppSelector } from '../../store';
+import { setLoop, setSongEnd } from '../acts/sections';
+import { clearBars, copyBars, cutBars, deleteBars, insertBars, selectInBars, setMeterAt, setTempoAt } from '../acts/stretch';
+import { stretchWords } from '../page/SongRuler';
+
+interface StretchProps {
+  readonly document: Document;
+  readonly span: TickSpan;
+}
+
+/** Bars of the song: tempo, meter and key from there on; what lies in them, on all tracks or on one; the bars themselves. */
+export function StretchSheet({ start, end, isPanel }: TickSpan & { readonly isPanel: boolean }) {
+  const document = useAppSelector((state) => state.song.document);
+  if (!document) return null;
+  const span = { start, end };
+  return (
+    <SheetFrame title={stretchWords(document, span)} note="tempo, meter, what is in them" isPanel={isPanel}>
+      <TempoLine document={document} tick={start} />
+      <MeterLine document={document} tick={start} />
+      <KeyLine document={document} />
+      <InsidePresses document={document} span={span} />
+      <TimePresses document={document} span={span} />
+    </SheetFrame>
+  );
+}
+
+const ALL = '';
+
+/** What is done with the placements in the bars, of all tracks or of one. */
+function InsidePresses({ document, span }: StretchProps) {
+  const dispatch = useAppDispatch();
+  const [trackId, setTrackId] = useState<Id>(ALL);
+  const words = stretchWords(document, span);
+  const among = trackId === ALL ? null : new Set([trackId]);
+  const options = [{ value: ALL, name: 'All tracks' }, ...document.tracks.map(({ id, name }: Track) => ({ value: id, name }))];
+  return (
+    <>
+      <Choices title="On" options={options} value={trackId} onChange={setTrackId} />
+      <XStack gap={4} flexWrap="wrap">
+        <Press label={`Select what is in ${words}`} shown="Select" look="raised" onPress={() => dispatch(selectInBars(span, among))} />
+        <Press label={`Cut at the ends of ${words}`} shown="Cut" look="raised" onPress={() => dispatch(cutBars(span, among, words))} />
+        <Press label={`Clear ${words}`} shown="Clear" look="raised" onPress={() => dispatch(clearBars(span, among, words))} />
+      </XStack>
+    </>
+  );
+}
+
+/** What is done with the bars themselves, on all tracks. */
+function TimePresses({ document, span }: StretchProps) {
+  const dispatch = useAppDispatch();
+  const words = stretchWords(document, span);
+  return (
+    <XStack gap={4} flexWrap="wrap">
+      <Press label={`Loop ${words}`} shown="Loop it" look="raised" onPress={() => dispatch(setLoop({ ...span, on: true }))} />
+      <Press
+        label={`Name ${words} as a section`}
+        shown="Name it"
+        look="raised"
+        onPress={() => dispatch(openSheet({ kind: 'section', sectionId: null, ...span }))}
+      />
+      <Press
+        label={`Duplicate ${words}, linked`}
+        shown="Duplicate, linked"
+        look="raised"
+        onPress={() => dispatch(copyBars(span, 'linked', words))}
+      />
+      <Press
+        label={`Duplicate ${words}, own`}
+        shown="Duplicate, own"
+        look="raised"
+        onPress={() => dispatch(copyBars(span, 'own', words))}
+      />
+      <Press
+        label={`Insert as much time before ${words}`}
+        shown="Insert before"
+        look="raised"
+        onPress={() => dispatch(insertBars(span, words))}
+      />
+      <Press label={`Delete ${words}`} shown="Delete" look="raised" onPress={() => dispatch(deleteBars(span, words))} />
+      <Press label={`End the song after ${words}`} shown="Song ends here" look="raised" onPress={() => dispatch(setSongEnd(span.end))} />
+    </XStack>
+  );
+}
+
+function TempoLine({ document, tick }: { readonly document: Document; readonly tick: number }) {
+  const dispatch = useAppDispatch();
+  const { tempos } = document.song;
+  const bpm = Math.round(bpmAt(tempos, tick) * 10) / 10;
+  return (
+    <SheetLine title="Tempo">
+      <NumberStepper
+        title="Tempo from here"
+        value={bpm}
+        unit="bpm"
+        least={LEAST_BPM}
+        most={MOST_BPM}
+        onStep={(direction) => dispatch(setTempoAt(tick, Math.round(bpm) + direction))}
+        onTyped={(to) => dispatch(setTempoAt(tick, to))}
+      />
+      {tick > 0 && isMarked(tempos, tick) ? (
+        <Press label="Tempo as before" shown="as before" look="raised" onPress={() => dispatch(setTempoAt(tick, null))} />
+      ) : null}
+    </SheetLine>
+  );
+}
+
+const DENOMINATORS = [2, 4, 8, 16] as const;
+const MOST_BEATS = 16;
+
+function MeterLine({ document, tick }: { readonly document: Document; readonly tick: number }) {
+  const dispatch = useAppDispatch();
+  const { meters } = document.song;
+  const { numerator, denominator } = meterAt(meters, tick);
+  const set = (meter: MeterShape) => dispatch(setMeterAt(tick, meter));
+  return (
+    <SheetLine title="Meter">
+      <Stepper
+        title="Beats a bar from here"
+        shown={`${numerator}/${denominator}`}
+        canLower={numerator > 1}
+        canRaise={numerator < MOST_BEATS}
+        onStep={(direction) => set({ numerator: numerator + direction, denominator })}
+      />
+      <Choices
+        title="A beat is"
+        options={DENOMINATORS.map((value) => ({ value: String(value), name: `/${value}`, label: `A beat is 1/${value}` }))}
+        value={String(denominator)}
+        onChange={(value) => set({ numerator, denominator: Number(value) })}
+      />
+      {tick > 0 && isMarked(meters, tick) ? (
+        <Press label="Meter as before" shown="as before" look="raised" onPress={() => dispatch(setMeterAt(tick, null))} />
+      ) : null}
+    </SheetLine>
+  );
+}
+
+function KeyLine({ document }: { readonly document: Document }) {
+  const dispatch = useAppDispatch();
+  const { key } = document.song;
+  const words = key ? keyWords(key) : 'none';
+  return (
+    <SheetLine title="Key">
+      <Press
+        label={`Key of the song, ${words}: change`}
+        shown={`${words}, of the whole song`}
+        look="raised"
+        onPress={() => dispatch(openSheet({ kind: 'key' }))}
+      />
+    </SheetLine>
+  );
+}
