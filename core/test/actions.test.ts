@@ -262,6 +262,30 @@ describe('copies', () => {
     expect(starts(run(pair, 'duplicate', { roundTo: 'exact' }).notes).map((tick) => tick / STEP)).toEqual([0, 3, 3.5, 6.5]);
   });
 
+  it('the best bar fills all others: what was in them goes, rows with a length of their own and silent notes stay', () => {
+    const [kick, late, own, silent] = [
+      note({ id: 'kick', start: 17 * STEP }),
+      note({ id: 'late', start: 33 * STEP, pitch: 62 }),
+      note({ id: 'own', start: 3 * STEP, pitch: 70 }),
+      note({ id: 'silent', start: 70 * STEP }),
+    ];
+    const song = songWith([own, kick, late, silent]);
+    const made = {
+      ...song,
+      patterns: song.patterns.map((each) => ({ ...each, length: 64 * STEP, rowLengths: [{ pitch: 70, length: 5 * STEP }] })),
+    };
+    const { after } = run(made, 'best-bar', { bar: 2 });
+    expect(notesOf(after, PATTERN).map(({ start, pitch }) => [start / STEP, pitch])).toEqual([
+      [1, kick.pitch],
+      [3, 70],
+      [17, kick.pitch],
+      [33, kick.pitch],
+      [49, kick.pitch],
+      [70, silent.pitch],
+    ]);
+    expect(run(songWith([note({})]), 'best-bar', { bar: 64 }).whyNot).toMatch(/bars?/);
+  });
+
   it('repeat goes on to the end of the pattern and no further, or so many times', () => {
     expect(starts(run(pair, 'repeat', { roundTo: 'bar' }).notes).map((tick) => tick / STEP)).toEqual([0, 3, 16, 19]);
     const times = run(pair, 'repeat', { until: 'times', times: 3, roundTo: 'beat' });

@@ -217,4 +217,29 @@ describe('the player', () => {
     player.setScore(songScore(later));
     expect(player.position()! / TICKS_PER_QUARTER).toBeCloseTo(19, 1);
   });
+
+  it('lets a track go out at the next bar line, and come in at one, however it is edited meanwhile', () => {
+    const song = songWith([0, 1, 2, 3, 4, 5, 6, 7]);
+    const { output, player, pass, origin } = playing(song);
+    const told: unknown[] = [];
+    player.onSwitched = (...each) => void told.push(each);
+    const beats = () => output.waiting().map(({ at }) => Math.round((at - origin) / BEAT_FRAMES));
+    pass(0.5);
+    player.switchAtBar('track', 'out');
+    player.setScore(scoreOf({ ...song }));
+    pass(2.5);
+    // Bar 2 begins at beat 4: nothing sounds from there on until it is told, and the app has muted the track.
+    expect(told).toEqual([['track', 'out', true]]);
+    expect(beats().filter((beat) => beat >= 4 && beat < 5)).toEqual([]);
+    player.switchAtBar('track', 'in');
+    pass(2);
+    expect(told).toEqual([
+      ['track', 'out', true],
+      ['track', 'in', true],
+    ]);
+    expect(beats().filter((beat) => beat >= 6 && beat < 10)).toEqual([8, 9]);
+    player.switchAtBar('track', 'out');
+    player.stop();
+    expect(told.at(-1)).toEqual(['track', 'out', false]);
+  });
 });

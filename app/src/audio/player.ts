@@ -1,4 +1,5 @@
 import {
+  barBeatAt,
   chased,
   endOfSong,
   eventKey,
@@ -12,6 +13,7 @@ import {
   roundAt,
   SAMPLE_RATE,
   soundById,
+  tickOfBar,
   type BendPoint,
   type Document,
   type EngineBend,
@@ -43,6 +45,12 @@ const AUDITION_SECONDS = 0.02;
 /** The longest that a hit rings on after its note. */
 const RING_SECONDS = 4;
 
+/** A track that comes in or goes out at a frame to come. */
+interface BarSwitch {
+  readonly goes: 'in' | 'out';
+  readonly atFrame: number;
+}
+
 /** Runs a score on the sound engine: sends events ahead in windows and replaces what waits when the score changes. */
 export class Player {
   private score: Score | null = null;
@@ -53,8 +61,13 @@ export class Player {
   private originFrame = 0;
   private sentToTick = 0;
 
+  /** Tracks that come in or go out at a bar line to come. */
+  private readonly switches = new Map<Id, BarSwitch>();
+
   /** Told when a score has come to its end. */
   onEnd: (() => void) | null = null;
+  /** Told when a track has come in or gone out at its bar line, or, with false, that it is not going to. */
+  onSwitched: ((trackId: Id, goes: 'in' | 'out', isDone: boolean) => void) | null = null;
 
   constructor(private readonly output: SoundOutput) {}
 
@@ -77,12 +90,47 @@ export class Player {
     const tick = tickAfter(before, score, reached);
     this.originTick = tick;
     this.score = score;
-    this.generation++;
-    this.output.post({ type: 'replace', from: this.originFrame, generation: this.generation, sounding: this.stillSounding(tick) });
+    this.replaceFrom(tick);
     // Between the song and a pattern nothing that sounds is the same event: what is sounding there begins anew.
     if (before.view.kind !== score.view.kind) this.post(chased(score.document, tick, { view: score.view }));
-    this.sentToTick = tick;
     this.send();
+  }
+
+  /** Drops what waits from the origin on, which is at `tick`, and lets go of what does not go on sounding; what follows is to be sent anew. */
+  private replaceFrom(tick: number): void {
+    this.generation++;
+    this.output.post({ type: 'replace', from: this.originFrame, generation: this.generation, sounding: this.stillSounding(tick) });
+    this.sentToTick = tick;
+  }
+
+  /** Lets a track come in or go out at the next bar line, while the rest plays on. Does nothing while stopped. */
+  switchAtBar(trackId: Id, goes: 'in' | 'out'): void {
+    if (!this.isPlaying || !this.score) return;
+    const frame = this.output.frame() + Math.round(EDIT_SECONDS * SAMPLE_RATE);
+    const reached = Math.ceil(this.tickAtFrame(frame));
+    this.switches.set(trackId, { goes, atFrame: this.frameOf(nextBarTick(this.score, reached)) });
+    this.originFrame = this.frameOf(reached);
+    this.originTick = reached;
+    this.replaceFrom(reached);
+    this.send();
+  }
+
+  /** Tells of the switches that have come about by `frame`; with Infinity, that the others will not. */
+  private settleSwitches(frame: number): void {
+    for (const [trackId, { goes, atFrame }] of this.switches) {
+      if (atFrame > frame) continue;
+      this.switches.delete(trackId);
+      this.onSwitched?.(trackId, goes, frame !== Infinity);
+    }
+  }
+
+  /** Until when something sounds that begins at a frame and would sound for `frames`; null where its track is out then. */
+  private heardUntil(trackId: Id, at: number, until: number): number | null {
+    const barSwitch = this.switches.get(trackId);
+    if (!barSwitch) return until;
+    const { goes, atFrame } = barSwitch;
+    if (goes === 'in') return at >= atFrame ? until : null;
+    return at < atFrame ? Math.min(until, atFrame) : null;
   }
 
   play(fromTick: number): void {
@@ -103,6 +151,7 @@ export class Player {
   stop(): void {
     if (this.timer !== null) clearInterval(this.timer);
     this.timer = null;
+    this.settleSwitches(Infinity);
     this.generation++;
     this.output.post({ type: 'stop', generation: this.generation });
   }
@@ -122,6 +171,7 @@ export class Player {
 
   private send(): void {
     if (!this.score) return;
+    this.settleSwitches(this.output.frame());
     const ahead = typeof document !== 'undefined' && document.hidden ? AHEAD_HIDDEN_SECONDS : AHEAD_SECONDS;
     const { endTick } = this.score;
     if (endTick !== null && this.tickAtFrame(this.output.frame()) >= endTick) return this.end();
@@ -141,11 +191,13 @@ export class Player {
 
   private post(found: readonly PlayEvent[]): void {
     if (found.length === 0) return;
-    const notes = found.map((event): EngineNote => {
+    const notes = found.flatMap((event): EngineNote[] => {
       const at = this.frameOf(event.tick);
-      return {
+      const until = this.heardUntil(event.trackId, at, this.frameOf(event.tick + event.lengthTicks));
+      if (until === null) return [];
+      const note = {
         at,
-        frames: this.frameOf(event.tick + event.lengthTicks) - at,
+        frames: until - at,
         trackId: event.trackId,
         pitch: event.pitch,
         velocity: event.velocity,
@@ -154,6 +206,7 @@ export class Player {
         pan: event.pan,
         ...(event.bend ? { bend: event.bend.map((point) => this.engineBend(point, event.tick, at)) } : {}),
       };
+      return [note];
     });
     this.output.post({ type: 'notes', notes, generation: this.generation });
   }
@@ -163,7 +216,10 @@ export class Player {
     const { document, view } = this.score!;
     const from = Math.floor(this.tickAtFrame(this.frameOf(tick) - RING_SECONDS * SAMPLE_RATE));
     const found = [...events(document, from, tick, { view }), ...chased(document, tick, { view })];
-    return found.map((event) => ({ key: eventKey(event), until: this.frameOf(event.tick + event.lengthTicks) }));
+    return found.flatMap((event) => {
+      const until = this.heardUntil(event.trackId, this.frameOf(event.tick), this.frameOf(event.tick + event.lengthTicks));
+      return until === null ? [] : [{ key: eventKey(event), until }];
+    });
   }
 
   private engineBend({ tick, cents, shape }: BendPoint, fromTick: number, at: number): EngineBend {
@@ -220,6 +276,21 @@ function tickAfter(before: Score, after: Score, playTick: number): number {
   if (!placement || !pattern) return 0;
   if (after.view.kind === 'pattern') return modulo(tick - placement.start + placement.offset, pattern.length);
   return Math.max(placement.start, placement.start - placement.offset + modulo(tick, pattern.length));
+}
+
+/** The play tick of the next bar line: of the song, or where its loop or the pattern begins again before that. */
+function nextBarTick(score: Score, playTick: number): number {
+  const { document, view } = score;
+  const { meters } = document.song;
+  const barAfter = (songTick: number) => tickOfBar(meters, barBeatAt(meters, songTick).bar + 1);
+  if (view.kind === 'song') {
+    const songTick = songTickIn(score, playTick);
+    const line = Math.min(barAfter(songTick), view.loop ? view.loop.end : Infinity);
+    return playTick + line - songTick;
+  }
+  const { fromTick, lengthTicks } = score.lap;
+  const inLap = modulo(playTick, lengthTicks);
+  return playTick + Math.min(barAfter(fromTick + inLap) - fromTick, lengthTicks) - inLap;
 }
 
 function engineTracks(document: Document): EngineTrack[] {

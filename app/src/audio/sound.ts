@@ -8,6 +8,7 @@ export class AppSound {
   private onBlocked: ((isBlocked: boolean) => void) | null = null;
   private opening: Promise<Player> | null = null;
   private score: Score | null = null;
+  private onSwitched: Player['onSwitched'] = null;
   private onEnd: (() => void) | null = null;
 
   /** Tells `onBlocked` when the browser takes the sound away or gives it back; returns what ends that. */
@@ -23,6 +24,14 @@ export class AppSound {
     this.onEnd = onEnd;
     return () => {
       this.onEnd = null;
+    };
+  }
+
+  /** Tells `onSwitched` when a track has come in or gone out at a bar line; returns what ends that. */
+  watchSwitched(onSwitched: NonNullable<Player['onSwitched']>): () => void {
+    this.onSwitched = onSwitched;
+    return () => {
+      this.onSwitched = null;
     };
   }
 
@@ -82,6 +91,7 @@ export class AppSound {
       const output = await openSound((isBlocked) => this.onBlocked?.(isBlocked));
       this.player = new Player(output);
       this.player.onEnd = () => this.onEnd?.();
+      this.player.onSwitched = (...told) => this.onSwitched?.(...told);
       if (this.score) this.player.setScore(this.score);
       return this.player;
     } catch (error) {

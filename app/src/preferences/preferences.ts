@@ -33,6 +33,8 @@ export interface Preferences {
   readonly sweepMode: SweepMode;
   /** Whether other tracks' notes show behind those of the open pattern. */
   readonly hasBackdrop: boolean;
+  /** Whether another variant of the open pattern shows as an outline. */
+  readonly outlinesVariant: boolean;
   /** What becomes of placements that others are dropped on. */
   readonly landing: PlacementLanding;
   /** How far a nudge moves placements. */
@@ -61,6 +63,7 @@ const DEFAULTS: Preferences = {
   paintsInScale: false,
   sweepMode: 'scale',
   hasBackdrop: false,
+  outlinesVariant: false,
   landing: 'merge',
   placementNudge: { count: 1, unit: 'bar' },
   foldedFamilies: [],

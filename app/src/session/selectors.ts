@@ -8,6 +8,7 @@ import {
   meterAt,
   namingIn,
   notesOf,
+  variantsAmong,
   type Division,
   type Document,
   type Grid,
@@ -118,6 +119,21 @@ const notesIn = (document: Document | null, part: OpenPart | null) => (document 
 export const selectNotes = createSelector([selectDocument, selectPart], notesIn);
 /** The open pattern's notes as a trial would have them. */
 export const selectShownNotes = createSelector([selectShownDocument, selectPart], notesIn);
+
+/** The variant before the open one, to be compared with: as an outline where that is switched on. Null where there is no other. */
+export const selectOtherVariant = createSelector(
+  [(state: State) => state.song.document?.patterns, (state: State) => selectPart(state)?.pattern.id],
+  (patterns, patternId): Pattern | null => {
+    const variants = patterns && patternId ? variantsAmong(patterns, patternId) : [];
+    return variants.length > 1 ? variants.at(variants.findIndex(({ id }) => id === patternId) - 1)! : null;
+  },
+);
+
+/** Notes of another variant that show as outlines; null where none do. */
+export const selectVariantOutline = createSelector(
+  [selectDocument, selectOtherVariant, (state: State) => state.preferences.outlinesVariant],
+  (document, other, isOn) => (isOn && document && other ? notesOf(document, other.id) : null),
+);
 
 /** Selected notes that are still there: of the trial's result while one runs. */
 export const selectSelectedNotes = createSelector(

@@ -69,6 +69,8 @@ export interface SessionState {
   readonly finger: Finger;
   readonly trayTab: TrayTab;
   readonly isPlaying: boolean;
+  /** Tracks that come in or go out at the next bar. */
+  readonly switching: Readonly<Record<Id, 'in' | 'out'>>;
   readonly notice: NoticeWords | null;
   /** Whether the next drag of notes leaves the originals where they are. */
   readonly copiesNext: boolean;
@@ -95,6 +97,7 @@ const INITIAL: SessionState = {
   finger: 'draws',
   trayTab: 'time',
   isPlaying: false,
+  switching: {},
   notice: null,
   copiesNext: false,
   span: null,
@@ -136,6 +139,11 @@ const slice = createSlice({
     fingerSet: (state, { payload }: PayloadAction<Finger>) => ({ ...state, finger: payload }),
     trayTabSet: (state, { payload }: PayloadAction<TrayTab>) => ({ ...state, trayTab: payload }),
     playingSet: (state, { payload }: PayloadAction<boolean>) => ({ ...state, isPlaying: payload }),
+    /** A track is to come in or go out at the next bar; with null that is over. */
+    switchingSet: (state, { payload }: PayloadAction<{ trackId: Id; goes: 'in' | 'out' | null }>) => {
+      const { [payload.trackId]: _before, ...others } = state.switching;
+      return { ...state, switching: payload.goes ? { ...others, [payload.trackId]: payload.goes } : others };
+    },
     noticeSet: (state, { payload }: PayloadAction<NoticeWords | string | null>) => ({
       ...state,
       notice: typeof payload === 'string' ? { words: payload } : payload,
@@ -165,6 +173,7 @@ export const {
   fingerSet,
   trayTabSet,
   playingSet,
+  switchingSet,
   noticeSet,
   copiesNextSet,
   spanSet,

@@ -4,7 +4,9 @@ import { YStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { Title, Words } from '../controls/words';
 import { useStopAtLeaving } from '../audio/useWhilePlaying';
-import { useAppSelector } from '../store';
+import { useEffects } from '../effects';
+import { useAppDispatch, useAppSelector } from '../store';
+import { switchedAtBar } from './acts/tracks';
 import { useKeptSong } from './useKeptSong';
 
 /** Asks before the page is left while something would be lost by it: unsent, and not kept in this browser either. */
@@ -18,11 +20,19 @@ function useLeaveWarning(): void {
   }, [isAtRisk]);
 }
 
+/** Mutes tracks that have gone out at their bar. */
+function useBarSwitches(): void {
+  const dispatch = useAppDispatch();
+  const { sound } = useEffects();
+  useEffect(() => sound.watchSwitched((...told) => dispatch(switchedAtBar(...told))), [dispatch, sound]);
+}
+
 /** Keeps a song open around its screens, whichever of them is shown. */
 export function OpenSong({ songId, children }: { readonly songId: string; readonly children: ReactNode }) {
   const problem = useKeptSong(songId);
   useLeaveWarning();
   useStopAtLeaving();
+  useBarSwitches();
   const isOpen = useAppSelector((state) => state.song.document !== null);
   if (problem) return <Problem message={problem} />;
   if (!isOpen) return <Centred>Opening the song …</Centred>;

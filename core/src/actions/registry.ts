@@ -2,6 +2,7 @@ import type { z } from 'zod';
 import type { NotesAction } from './action';
 import { deleteNotes } from './copy/delete';
 import { duplicate } from './copy/duplicate';
+import { bestBar } from './copy/best-bar';
 import { repeat } from './copy/repeat';
 import { accents } from './feel/accents';
 import { chance } from './feel/chance';
@@ -71,6 +72,7 @@ const LIST = [
   typeValues,
   duplicate,
   repeat,
+  bestBar,
   deleteNotes,
   fill,
   phrase,

@@ -4,11 +4,16 @@ import type { Id, Pattern } from '../model/entities';
 import { freeName, patternCopied } from './stretch';
 
 /** The versions of a pattern, the first one first; the pattern alone where there are no others. */
-export function variantsOf(document: Document, patternId: Id): readonly Pattern[] {
-  const pattern = findById(document.patterns, patternId);
+export function variantsOf({ patterns }: Document, patternId: Id): readonly Pattern[] {
+  return variantsAmong(patterns, patternId);
+}
+
+/** The same, of patterns without the rest of the song. */
+export function variantsAmong(patterns: readonly Pattern[], patternId: Id): readonly Pattern[] {
+  const pattern = findById(patterns, patternId);
   if (!pattern) return [];
-  const first = findById(document.patterns, pattern.versionOf) ?? pattern;
-  return [first, ...document.patterns.filter(({ versionOf }) => versionOf === first.id).sort((a, b) => (a.name < b.name ? -1 : 1))];
+  const first = findById(patterns, pattern.versionOf) ?? pattern;
+  return [first, ...patterns.filter(({ versionOf }) => versionOf === first.id).sort((a, b) => (a.name < b.name ? -1 : 1))];
 }
 
 /** Another version of the pattern that a placement plays, the same to begin with, played there in its place. Other placements go on playing

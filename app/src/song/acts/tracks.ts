@@ -1,6 +1,6 @@
 import { findById, freeName, withoutTrack, withTrackAt, type Id, type Track } from '@yibbo/core';
 import { editEntity, editSong } from '../../document/edits';
-import { noticeSet, sheetSet } from '../../session/session';
+import { noticeSet, sheetSet, switchingSet } from '../../session/session';
 import type { Thunk } from '../../store';
 
 /** Changes what a track is: its name, level, pan, colour, symbol. */
@@ -75,5 +75,27 @@ export function soloOnly(trackId: Id): Thunk {
         }),
       })),
     );
+  };
+}
+
+/** Lets a track go out at the next bar, or come in where it is muted, while the rest plays on. */
+export function switchAtBar(trackId: Id): Thunk {
+  return (dispatch, getState, { sound }) => {
+    const track = findById(getState().song.document?.tracks ?? [], trackId);
+    if (!track || !getState().session.isPlaying || getState().session.switching[trackId]) return;
+    const goes = track.muted ? 'in' : 'out';
+    dispatch(switchingSet({ trackId, goes }));
+    // Kept silent until its bar, it can be unmuted at once.
+    sound.player?.switchAtBar(trackId, goes);
+    if (goes === 'in') dispatch(editEntity(`${track.name} comes in`, 'tracks', track, { muted: false }));
+  };
+}
+
+/** A track has reached its bar: one that goes out is muted from there on. */
+export function switchedAtBar(trackId: Id, goes: 'in' | 'out', isDone: boolean): Thunk {
+  return (dispatch, getState) => {
+    dispatch(switchingSet({ trackId, goes: null }));
+    const track = findById(getState().song.document?.tracks ?? [], trackId);
+    if (isDone && goes === 'out' && track) dispatch(editEntity(`${track.name} goes out`, 'tracks', track, { muted: true }));
   };
 }

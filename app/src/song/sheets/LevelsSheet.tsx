@@ -7,7 +7,7 @@ import { Words } from '../../controls/words';
 import { useEffects } from '../../effects';
 import { SheetFrame } from '../../sheets/SheetFrame';
 import { useAppDispatch, useAppSelector } from '../../store';
-import { editTrack, soloOnly } from '../acts/tracks';
+import { editTrack, soloOnly, switchAtBar } from '../acts/tracks';
 
 const NO_TRACKS: readonly Track[] = [];
 
@@ -50,7 +50,8 @@ export function TrackLevels({ track }: { readonly track: Track }) {
           onPress={() => dispatch(soloOnly(id))}
         />
       </XStack>
-      <XStack flexWrap="wrap" columnGap={12}>
+      <XStack flexWrap="wrap" columnGap={12} alignItems="center">
+        <NextBarPress track={track} />
         <Slider
           title={`Level of ${name}`}
           low={-60}
@@ -74,6 +75,24 @@ export function TrackLevels({ track }: { readonly track: Track }) {
         />
       </XStack>
     </YStack>
+  );
+}
+
+/** Lets a track come in or go out at the next bar; there is one while it plays. */
+function NextBarPress({ track: { id, name, muted } }: { readonly track: Track }) {
+  const dispatch = useAppDispatch();
+  const isPlaying = useAppSelector((state) => state.session.isPlaying);
+  const switching = useAppSelector((state) => state.session.switching[id]);
+  const goes = switching ?? (muted ? 'in' : 'out');
+  return (
+    <Press
+      label={`${goes === 'in' ? 'In' : 'Out'} at the next bar: ${name}`}
+      shown={`${goes === 'in' ? 'In' : 'Out'} at the next bar`}
+      look={switching ? 'on' : 'raised'}
+      pressed={switching !== undefined}
+      disabled={!isPlaying}
+      onPress={() => dispatch(switchAtBar(id))}
+    />
   );
 }
 

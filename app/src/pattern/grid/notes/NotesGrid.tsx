@@ -1,7 +1,7 @@
 import { notesBehind, type Note } from '@yibbo/core';
 import { useCallback, useMemo, type PointerEvent, type RefCallback, type RefObject } from 'react';
 import { useEffects } from '../../../effects';
-import type { OpenPart } from '../../../session/selectors';
+import { selectVariantOutline, type OpenPart } from '../../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../store';
 import { takeRow } from '../../acts/row-acts';
 import { rowName } from '../../acts/rows';
@@ -166,10 +166,12 @@ function NoteLayers({ view, hand }: SurfaceProps) {
   const repeats = useMemo(() => repeatsIn(shown, part), [shown, part]);
   const place = { part, rows, window };
   const behind = useBackdrop(part);
+  const variant = useAppSelector(selectVariantOutline) ?? NO_NOTES;
   return (
     <>
       <NotesLayer notes={behind} {...place} selected={NO_IDS} lifted={NO_IDS} isOutline />
       <NotesLayer notes={repeats} {...place} selected={NO_IDS} lifted={NO_IDS} isOutline />
+      <NotesLayer notes={variant} {...place} selected={NO_IDS} lifted={NO_IDS} isOutline />
       {shown === notes ? null : <NotesLayer notes={notes} {...place} selected={NO_IDS} lifted={NO_IDS} isOutline />}
       <NotesLayer notes={shown} {...place} selected={selected} handled={handled} lifted={hand.lifted} areMarks={areMarks} isNamed />
       <GestureLayer gesture={hand.goingOn} setting={hand.setting} lifted={hand.liftedNotes} {...place} />

@@ -1,6 +1,6 @@
 import { memo, useMemo, useRef, type CSSProperties, type PointerEvent } from 'react';
 import { useMedia } from '@tamagui/core';
-import { selectNotes, selectShownNotes, type OpenPart } from '../../../session/selectors';
+import { selectNotes, selectShownNotes, selectVariantOutline, type OpenPart } from '../../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../store';
 import { activeRow, rowName, type GridRow } from '../../acts/rows';
 import { GestureHint } from '../../screen/GestureHint';
@@ -31,7 +31,10 @@ function useSteps(part: OpenPart) {
   const rows = useStepRows(part, original);
   const bar = Math.min(part.view.bar, barCount(part) - 1);
   const cells: CellsByRow = useMemo(() => new Map(rows.map(({ pitch }) => [pitch, cellsOf(part, bar, pitch)])), [part, bar, rows]);
-  return { original, notes, rows, bar, cells, active: activeRow(part, rows, original, part.view.activeRow) };
+  const variant = useAppSelector(selectVariantOutline);
+  // While a trial shows another, the original is outlined; else another variant, where that is asked for.
+  const outlined = original === notes ? variant : original;
+  return { outlined, notes, rows, bar, cells, active: activeRow(part, rows, original, part.view.activeRow) };
 }
 
 /** The pattern as rows of cells, a bar at a time. On a phone the current row is open and the others are strips; wide, all are open. */
@@ -71,7 +74,7 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
         aria-label={`Steps of ${part.track.name}, bar ${bar + 1}. Arrow keys move, Enter sets a hit or takes it away, Shift and Enter selects it.`}
         style={{ flex: 1, minHeight: 0, overflowY: 'auto', paddingBottom: OVERLAY_ROOM, userSelect: 'none', background: 'var(--paper)' }}
       >
-        <StepRows part={part} steps={{ ...steps, notes: shown }} isTrial={steps.original !== notes} />
+        <StepRows part={part} steps={{ ...steps, notes: shown }} />
       </div>
       <GestureHint
         words={
@@ -112,14 +115,13 @@ const HEAD: CSSProperties = {
 interface StepRowsProps {
   readonly part: OpenPart;
   readonly steps: ReturnType<typeof useSteps>;
-  readonly isTrial: boolean;
 }
 
-function StepRows({ part, steps, isTrial }: StepRowsProps) {
+function StepRows({ part, steps }: StepRowsProps) {
   const isWide = Boolean(useMedia().wide);
   const selected = useSelectedIds();
   const notes = useNotesByRow(steps.notes);
-  const original = useNotesByRow(steps.original);
+  const outlined = useNotesByRow(steps.outlined ?? NO_HITS);
   return steps.rows.map((row: GridRow) => (
     <StepRow
       key={row.pitch}
@@ -128,7 +130,7 @@ function StepRows({ part, steps, isTrial }: StepRowsProps) {
       bar={steps.bar}
       cells={steps.cells.get(row.pitch)!}
       notes={notes.get(row.pitch) ?? NO_HITS}
-      original={isTrial ? (original.get(row.pitch) ?? NO_HITS) : null}
+      original={steps.outlined ? (outlined.get(row.pitch) ?? NO_HITS) : null}
       selected={selected}
       isOpen={isWide || row.pitch === steps.active}
       isActive={row.pitch === steps.active}

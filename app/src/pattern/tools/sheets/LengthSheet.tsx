@@ -5,7 +5,8 @@ import { Stepper } from '../../../controls/Stepper';
 import { setPatternLength } from '../../../document/edits';
 import { trimToContent } from '../../acts/length';
 import { addVariant, switchVariant } from '../../acts/variants';
-import type { OpenPart } from '../../../session/selectors';
+import { preferencesSet } from '../../../preferences/preferences';
+import { selectOtherVariant, type OpenPart } from '../../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../store';
 import { SheetFrame, SheetLine } from '../../../sheets/SheetFrame';
 
@@ -44,6 +45,8 @@ export function LengthSheet({ part, isPanel }: { readonly part: OpenPart; readon
 function VariantLine({ part }: { readonly part: OpenPart }) {
   const dispatch = useAppDispatch();
   const document = useAppSelector((state) => state.song.document);
+  const other = useAppSelector(selectOtherVariant);
+  const isOutlined = useAppSelector((state) => state.preferences.outlinesVariant);
   const variants = document ? variantsOf(document, part.pattern.id) : [];
   const at = variants.findIndex(({ id }) => id === part.pattern.id);
   return (
@@ -57,6 +60,14 @@ function VariantLine({ part }: { readonly part: OpenPart }) {
         canRaise={variants.length > 1}
         onStep={(direction) => dispatch(switchVariant(direction))}
       />
+      {other ? (
+        <Press
+          label={`Outline of ${other.name}`}
+          look={isOutlined ? 'on' : 'raised'}
+          pressed={isOutlined}
+          onPress={() => dispatch(preferencesSet({ outlinesVariant: !isOutlined }))}
+        />
+      ) : null}
       <Press label="New variant" look="raised" onPress={() => dispatch(addVariant())} />
     </SheetLine>
   );
