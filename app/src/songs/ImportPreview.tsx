@@ -1,5 +1,7 @@
+import type { ImportTracks } from '@yibbo/core';
 import { useState } from 'react';
 import { XStack, YStack } from '@tamagui/stacks';
+import { Choices } from '../controls/Choices';
 import { Panel } from '../controls/Panel';
 import { Press } from '../controls/Press';
 import { Title, Words } from '../controls/words';
@@ -13,13 +15,19 @@ interface ImportPreviewProps {
   readonly onAgain: () => void;
 }
 
+const TRACKS = [
+  { value: 'cut', name: 'Cut where it repeats', label: 'Cut where it repeats: equal bars become linked copies' },
+  { value: 'long', name: 'One long pattern', label: 'One long pattern for each track' },
+] as const;
+
 /** What a MIDI file holds, before anything is made of it. */
 export function ImportPreview({ picked, onClose, onMade, onAgain }: ImportPreviewProps) {
   const [problem, setProblem] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
+  const [tracks, setTracks] = useState<ImportTracks>('cut');
   const bringIn = (bytes: Uint8Array, name: string) => {
     setBusy(true);
-    api.bringIn(bytes, name).then(
+    api.bringIn(bytes, name, tracks).then(
       ({ id }) => onMade(id),
       (error: Error) => {
         setBusy(false);
@@ -31,6 +39,9 @@ export function ImportPreview({ picked, onClose, onMade, onAgain }: ImportPrevie
     <Panel label="MIDI file">
       <Title fontSize="$4">{picked.ok ? picked.songName : picked.name}</Title>
       {picked.ok ? <Contents picked={picked} /> : <Words role="alert">{picked.message}</Words>}
+      {picked.ok && picked.report.tracks.length > 0 ? (
+        <Choices title="Tracks" options={TRACKS} value={tracks} onChange={setTracks} />
+      ) : null}
       {problem ? <Words role="alert">{problem}</Words> : null}
       <XStack gap={8}>
         <Press grow look="raised" label="Cancel" onPress={onClose} />

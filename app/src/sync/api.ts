@@ -1,4 +1,4 @@
-import type { Answer, Change, Id, ImportReport, ServerNews, ServerSong, SongCard } from '@yibbo/core';
+import type { Answer, Change, Id, ImportReport, ImportTracks, ServerNews, ServerSong, SongCard } from '@yibbo/core';
 
 /** A refusal by the server, in its own words. `status` 0 means it could not be reached. */
 export class ApiError extends Error {
@@ -70,9 +70,9 @@ export const api = {
       { method: 'POST', headers: { 'Content-Type': 'application/json' }, body, keepalive: body.length < KEEPALIVE_BYTES },
       body.length,
     ),
-  bringIn: (bytes: Uint8Array, name: string) =>
+  bringIn: (bytes: Uint8Array, name: string, tracks: ImportTracks) =>
     call<{ id: Id; report: ImportReport }>(
-      `/songs/import?name=${encodeURIComponent(name)}`,
+      `/songs/import?name=${encodeURIComponent(name)}&tracks=${tracks}`,
       { method: 'POST', headers: { 'Content-Type': 'audio/midi' }, body: bytes as BodyInit },
       bytes.length,
     ),

@@ -8,6 +8,7 @@ export {
   nameSchema as nameBodySchema,
   sendSchema,
   type Answer,
+  type ImportTracks,
   type ServerNews,
   type ServerSong,
   type SongCard,

@@ -16,7 +16,10 @@ export const importQuerySchema = z.object({
     .string()
     .default('')
     .transform((name) => name.trim().slice(0, 200)),
+  /** Each track cut where it repeats, or as one long pattern. */
+  tracks: z.enum(['cut', 'long']).default('cut'),
 });
+export type ImportTracks = z.infer<typeof importQuerySchema>['tracks'];
 export const exportQuerySchema = z.object({ as: z.enum(['written', 'heard']).default('heard') });
 export const codeSchema = z.object({ code: z.string().max(40) });
 

@@ -15,6 +15,7 @@ export interface RawTrack {
 
 export const META = 0xff;
 export const META_NAME = 0x03;
+export const META_MARKER = 0x06;
 export const META_END = 0x2f;
 export const META_TEMPO = 0x51;
 export const META_METER = 0x58;

@@ -2,6 +2,8 @@ export * from './new-song';
 export * from './demo';
 export * from './copy-song';
 export * from './marks';
+export * from './cut-repeats';
+export * from './marker-sections';
 export * from './placing';
 export * from './sections';
 export * from './variants';

@@ -1,4 +1,4 @@
-import type { Change, ExportMode, Id } from '@yibbo/core';
+import type { Change, ExportMode, Id, ImportTracks } from '@yibbo/core';
 import type { SongCard } from '../database/card';
 import type { ListedSong, SongQueries } from '../database/songs';
 import { deletedSong, noSuchSong, RequestError } from '../errors';
@@ -85,8 +85,8 @@ export class LiveSongs {
     });
   }
 
-  async bringIn(bytes: Uint8Array, name: string) {
-    return this.heavy.bringIn(bytes, name);
+  async bringIn(bytes: Uint8Array, name: string, tracks: ImportTracks) {
+    return this.heavy.bringIn(bytes, name, tracks);
   }
 
   async change(id: Id, changeId: Id): Promise<Change | null> {

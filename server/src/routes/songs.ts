@@ -43,8 +43,8 @@ function addSongs(router: Router, queries: SongQueries, live: LiveSongs): void {
   });
 
   router.post('/import', bodyOf(...MIDI_TYPES), raw({ limit: MAX_FILE_BYTES, type: () => true }), async (request, response) => {
-    const name = checked(importQuerySchema, request.query).name || 'Imported song';
-    response.status(201).json(await live.bringIn(bytesOf(request), name));
+    const { name, tracks } = checked(importQuerySchema, request.query);
+    response.status(201).json(await live.bringIn(bytesOf(request), name || 'Imported song', tracks));
   });
 
   router.get('/:id', async (request, response) => {

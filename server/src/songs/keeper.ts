@@ -1,6 +1,7 @@
 import {
   apply,
   copySong,
+  cutWhereItRepeats,
   exportMidi,
   importMidi,
   layOnTop,
@@ -9,11 +10,13 @@ import {
   readDocument,
   salvageDocument,
   sendSchema,
+  withMarkerSections,
   type Change,
   type Document,
   type ExportMode,
   type Id,
   type ImportReport,
+  type ImportTracks,
   type Lost,
 } from '@yibbo/core';
 import { cardOf, type SongCard } from '../database/card';
@@ -115,11 +118,12 @@ export class SongKeeper implements SongWork {
     return { name: document.song.name, bytes: exportMidi(document, mode).bytes };
   }
 
-  async bringIn(bytes: Uint8Array, name: string): Promise<{ id: Id; report: ImportReport }> {
+  async bringIn(bytes: Uint8Array, name: string, tracks: ImportTracks): Promise<{ id: Id; report: ImportReport }> {
     const imported = importMidi(bytes, { newId: this.parts.newId, seed: this.parts.newSeed(), name });
     if (!imported.ok)
       throw new RequestError(imported.refusal.code === 'tooLarge' ? 413 : 422, imported.refusal.code, imported.refusal.message);
-    const { document, report } = imported;
+    const { report } = imported;
+    const document = arranged(imported.document, tracks, this.parts.newId);
     // A song that is made must open: what is stored is what was read back.
     const body = JSON.stringify(document);
     const read = readDocument(JSON.parse(body));
@@ -284,4 +288,15 @@ function laid(song: OpenSong, fresh: readonly Change[]): { document: Document; a
     return { revision: song.revision + index + 1, change: layered.change };
   });
   return { document, added, lost };
+}
+
+/** A song as it came from a file, with a section for each of its markers, and its tracks cut where they repeat if that is asked for. */
+function arranged(document: Document, tracks: ImportTracks, newId: () => Id): Document {
+  const marked = withMarkerSections(document, newId);
+  if (tracks === 'long') return marked;
+  return cutWhereItRepeats(
+    marked,
+    marked.placements.map(({ id }) => id),
+    newId,
+  );
 }

@@ -1,4 +1,4 @@
-import type { ExportMode, Id, ImportReport } from '@yibbo/core';
+import type { ExportMode, Id, ImportReport, ImportTracks } from '@yibbo/core';
 import type { SongCard } from '../database/card';
 
 /** What was done with a window's changes. */
@@ -26,8 +26,8 @@ export interface SongWork {
   rescue(id: Id): Promise<{ readonly id: Id; readonly name: string; readonly lost: number }>;
   /** A MIDI file of the song; of what can be read of it where it cannot be opened. */
   sendOut(id: Id, mode: ExportMode): Promise<{ readonly name: string; readonly bytes: Uint8Array }>;
-  /** Makes a song of a MIDI file. */
-  bringIn(bytes: Uint8Array, name: string): Promise<{ readonly id: Id; readonly report: ImportReport }>;
+  /** Makes a song of a MIDI file, with sections where it has markers. */
+  bringIn(bytes: Uint8Array, name: string, tracks: ImportTracks): Promise<{ readonly id: Id; readonly report: ImportReport }>;
   /** Makes a copy of the whole database in a file that is not there yet. */
   copyDatabase(path: string): Promise<void>;
   /** Forgets a song that another thread works on from now on. */

@@ -1,6 +1,7 @@
 import {
   amountTicks,
   barTicks,
+  cutWhereItRepeats,
   division,
   findById,
   gridOf,
@@ -164,6 +165,16 @@ export function ownSelected(): Thunk {
     const ids = getState().session.placementIds;
     const isDone = dispatch(editSong(`Make own, ${words(ids.length)}`, (document, newId) => makeOwn(document, ids, newId)));
     dispatch(noticeSet(isDone ? 'Changes in it stay in it now.' : 'It has a pattern of its own already.'));
+  };
+}
+
+/** Cuts the selected placements into patterns at the bars where they repeat exactly. */
+export function cutSelected(): Thunk {
+  return (dispatch, getState) => {
+    const ids = getState().session.placementIds;
+    const isDone = dispatch(editSong(`Cut ${words(ids.length)} where it repeats`, (song, newId) => cutWhereItRepeats(song, ids, newId)));
+    if (isDone) dispatch(placementsSelected([]));
+    dispatch(noticeSet(isDone ? 'Equal bars are linked copies now.' : 'No bars in it are equal and apart, or it goes round already.'));
   };
 }
 

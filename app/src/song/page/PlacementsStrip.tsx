@@ -11,6 +11,7 @@ import { placementsSelected, playsSelectionSet } from '../../session/session';
 import { StripFrame } from '../../sheets/StripFrame';
 import { useAppDispatch, useAppSelector } from '../../store';
 import {
+  cutSelected,
   deleteSelected,
   duplicateSelected,
   moveSelected,
@@ -117,6 +118,7 @@ function StripPresses() {
       <Press label="Duplicate, own" look="raised" onPress={() => dispatch(duplicateSelected('own'))} />
       <Press label="Repeat to the section's end" look="raised" onPress={() => dispatch(repeatSelected('section'))} />
       <Press label="Make own" look="raised" onPress={() => dispatch(ownSelected())} />
+      <Press label="Cut where it repeats" look="raised" onPress={() => dispatch(cutSelected())} />
       <Press label="A track up" look="raised" onPress={() => dispatch(moveSelected(0, -1))} />
       <Press label="A track down" look="raised" onPress={() => dispatch(moveSelected(0, 1))} />
       <Press label={areMuted ? 'Unmute' : 'Mute'} look="raised" onPress={() => dispatch(muteSelected(!areMuted))} />

@@ -1,0 +1,148 @@
+import { COLLECTIONS } from '../model/collections';
+import { findById, inOrder, notesOf, type Document } from '../model/document';
+import type { Id, Note, Pattern, Placement } from '../model/entities';
+import { barBeatAt, tickOfBar, type MeterAt } from '../time';
+import { freeName } from './stretch';
+
+type NewId = () => Id;
+
+/** How many bars a piece may have, before pieces that a note goes on over are taken together. */
+const PIECE_BARS = [8, 4, 2, 1];
+
+/** What another placement weighs against another bar that is stored, in choosing how long pieces are: without it, single bars would always win. */
+const PLACEMENT_WEIGHT = 0.6;
+
+/** Cuts placements at the bars where what they play repeats exactly: equal pieces become linked copies, and pieces that follow one another go
+ *  round in one placement; silent ones become free bars. What is heard stays as it was. Placements that go round already, whose rows do, or whose
+ *  notes count passes or choose among each other stay whole. */
+export function cutWhereItRepeats(document: Document, placementIds: readonly Id[], newId: NewId): Document {
+  return placementIds.reduce((each, id) => cutOne(each, id, newId), document);
+}
+
+/** A piece of a pattern: whole bars, and what is in them as text, the same for pieces that sound the same. */
+interface Piece {
+  readonly start: number;
+  readonly end: number;
+  readonly bars: number;
+  readonly key: string;
+}
+
+function cutOne(document: Document, placementId: Id, newId: NewId): Document {
+  const placement = findById(document.placements, placementId);
+  const pattern = findById(document.patterns, placement?.patternId);
+  if (!placement || !pattern || !canBeCut(document, placement, pattern)) return document;
+  const notes = notesOf(document, pattern.id);
+  const bars = barsOf(document.song.meters, placement, notes);
+  const pieces = PIECE_BARS.map((size) => piecesOf(bars, size)).reduce((best, each) => (weightOf(each) < weightOf(best) ? each : best));
+  if (pieces.length < 2) return document;
+  return withPieces(document, placement, pattern, pieces, newId);
+}
+
+function canBeCut(document: Document, { offset, length, patternId }: Placement, pattern: Pattern): boolean {
+  if (offset > 0 || length !== pattern.length || pattern.rowLengths || pattern.versionOf) return false;
+  if (document.placements.filter((each) => each.patternId === patternId).length > 1) return false;
+  return notesOf(document, patternId).every(({ passes, oneOf, start }) => !passes && !oneOf && start < length);
+}
+
+/** A bar of a placement, counted from its start; `isJoined` where a note goes on over its end. */
+interface Bar {
+  readonly start: number;
+  readonly end: number;
+  readonly key: string;
+  readonly isJoined: boolean;
+}
+
+function barsOf(meters: readonly MeterAt[], { start, length }: Placement, notes: readonly Note[]): Bar[] {
+  const bars: Bar[] = [];
+  let at = 0;
+  let next = 0;
+  let sounding = 0;
+  for (let number = barBeatAt(meters, start).bar + 1; at < length; number++) {
+    const end = Math.min(length, tickOfBar(meters, number) - start);
+    const keys: string[] = [];
+    for (; next < notes.length && notes[next]!.start < end; next++) {
+      const { id: _id, patternId: _patternId, ...rest } = notes[next]!;
+      sounding = Math.max(sounding, rest.start + rest.length);
+      keys.push(JSON.stringify({ ...rest, start: rest.start - at }));
+    }
+    bars.push({ start: at, end, key: `${end - at} ${keys.join()}`, isJoined: sounding > end && end < length });
+    at = end;
+  }
+  return bars;
+}
+
+/** The bars in pieces of `size`, and longer where a note goes on over the cut. */
+function piecesOf(bars: readonly Bar[], size: number): Piece[] {
+  const pieces: Piece[] = [];
+  let open: Bar[] = [];
+  for (const bar of bars) {
+    open.push(bar);
+    if (open.length % size !== 0 || bar.isJoined) continue;
+    pieces.push(pieceOf(open));
+    open = [];
+  }
+  if (open.length) pieces.push(pieceOf(open));
+  return pieces;
+}
+
+function pieceOf(bars: readonly Bar[]): Piece {
+  return { start: bars[0]!.start, end: bars.at(-1)!.end, bars: bars.length, key: bars.map(({ key }) => key).join('|') };
+}
+
+/** What pieces come to: bars that have to be stored, and placements. The less the better. */
+function weightOf(pieces: readonly Piece[]): number {
+  const stored = new Map(pieces.map(({ key, bars }) => [key, bars]));
+  return [...stored.values()].reduce((sum, bars) => sum + bars, 0) + PLACEMENT_WEIGHT * runsOf(pieces).length;
+}
+
+/** Pieces that follow one another and are the same, taken together. */
+function runsOf(pieces: readonly Piece[]): { readonly piece: Piece; readonly end: number }[] {
+  const runs: { piece: Piece; end: number }[] = [];
+  for (const piece of pieces) {
+    const last = runs.at(-1);
+    if (last?.piece.key === piece.key) last.end = piece.end;
+    else runs.push({ piece, end: piece.end });
+  }
+  return runs;
+}
+
+function withPieces(document: Document, placement: Placement, pattern: Pattern, pieces: readonly Piece[], newId: NewId): Document {
+  const notes = notesOf(document, pattern.id);
+  const names = document.patterns.filter(({ id }) => id !== pattern.id).map(({ name }) => name);
+  const made = new Map<string, Pattern>();
+  const { [pattern.id]: _cut, ...notesLeft } = document.notes;
+  const notesMade: Record<Id, readonly Note[]> = { ...notesLeft };
+  const patternOf = (piece: Piece): Pattern | null => {
+    const known = made.get(piece.key);
+    if (known) return known;
+    const inside = notes.filter(({ start }) => start >= piece.start && start < piece.end);
+    if (inside.length === 0) return null;
+    const own = { ...pattern, id: newId(), name: freeName(pattern.name, names), length: piece.end - piece.start };
+    names.push(own.name);
+    made.set(piece.key, own);
+    notesMade[own.id] = movedTo(own.id, inside, piece.start, newId());
+    return own;
+  };
+  const placements = runsOf(pieces).flatMap(({ piece, end }): Placement[] => {
+    const own = patternOf(piece);
+    if (!own) return [];
+    return [{ ...placement, id: newId(), patternId: own.id, start: placement.start + piece.start, length: end - piece.start }];
+  });
+  if (placements.length === 0) return document;
+  return {
+    ...document,
+    notes: notesMade,
+    patterns: inOrder([...document.patterns.filter(({ id }) => id !== pattern.id), ...made.values()], COLLECTIONS.patterns.compare),
+    placements: inOrder([...document.placements.filter(({ id }) => id !== placement.id), ...placements], COLLECTIONS.placements.compare),
+  };
+}
+
+/** Notes in another pattern, `earlier` ticks earlier. Their new ids keep their order, so that notes on one place of one pitch stay in theirs. */
+function movedTo(patternId: Id, notes: readonly Note[], earlier: number, stem: Id): readonly Note[] {
+  return notes.map((note, index) => ({
+    ...note,
+    id: `${stem}-${String(index).padStart(6, '0')}`,
+    patternId,
+    start: note.start - earlier,
+  }));
+}
