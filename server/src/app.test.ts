@@ -66,7 +66,7 @@ describe('songs', () => {
     const document = await storedDemo();
     const { body } = await call<{ id: string; bars: number; tracks: { name: string; marks: [number, number][] }[] }[]>('/songs');
     const card = body.find(({ id }) => id === document.song.id)!;
-    expect(card.bars).toBe(8);
+    expect(card.bars).toBe(28);
     expect(card.tracks.map(({ name }) => name)).toEqual(['Deck Drums', 'Bilge Bass', 'Lamp Keys', 'Fog Pad', 'Buoy Bells']);
     for (const [time, pitch] of card.tracks.flatMap(({ marks }) => marks))
       expect(time >= 0 && time <= 1 && pitch >= 0 && pitch <= 1).toBe(true);
@@ -181,7 +181,7 @@ describe('MIDI', () => {
       headers: MIDI,
       body: bytes,
     });
-    expect(made).toMatchObject({ status: 201, body: { report: { bars: 8, mended: [] } } });
+    expect(made).toMatchObject({ status: 201, body: { report: { bars: 28, mended: [] } } });
     const again = await fetch(`${server.address}/songs/${made.body.id}/export.mid?as=written`);
     expect(Buffer.from(await again.arrayBuffer()).equals(bytes)).toBe(true);
   });

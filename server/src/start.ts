@@ -1,4 +1,4 @@
-import { demoSong } from '@yibbo/core';
+import { demoSongs } from '@yibbo/core';
 import { nanoid } from 'nanoid';
 import { randomBytes } from 'node:crypto';
 import type { Server } from 'node:http';
@@ -63,7 +63,7 @@ export async function startServer(
   const lock = lockedFolder(settings);
   const opened = openFolder(dataFolder, resolve(root, 'server/migrations'), Date.now());
   const queries = new SongQueries(opened.database.orm, () => Date.now());
-  if (opened.isNew && hasDemo) await queries.create(demoSong(() => nanoid()));
+  if (opened.isNew && hasDemo) for (const song of demoSongs(() => nanoid())) await queries.create(song);
   const notices = new Notices(queries);
   if (opened.notice) await notices.add(opened.notice);
 

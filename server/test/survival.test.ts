@@ -124,7 +124,7 @@ describe('a large song', () => {
       Array.from({ length: 40_000 }, (_, index) => Buffer.from([1, 0x90, index % 128, 100, 1, 0x90, index % 128, 0])),
     );
     const made = await server.post<{ id: string }>(
-      '/songs/import',
+      '/songs/import?tracks=long',
       midiFile([Buffer.concat([events, Buffer.from([0, 0xff, 0x2f, 0])])]),
       MIDI,
     );
@@ -233,7 +233,7 @@ describe('the folder of songs', () => {
     const news = await server.call<{ notice: string; copies: string[] }>('/server');
     expect(news.body.notice).toContain('bring songs back from them under Settings');
     const back = await server.call<{ songs: string[] }>(`/server/copies/${news.body.copies[0]}/return`, { method: 'POST' });
-    expect(back.body.songs.sort()).toEqual(['Last Boat Home', 'kept']);
+    expect(back.body.songs.sort()).toEqual(['Gull Parade', 'Last Boat Home', 'Tide Table', 'kept']);
     expect(await opened(server, id)).toMatchObject({ revision: 1, history: [{ id: 'kept' }], song: { song: { name: 'kept' } } });
     // Twice does no harm.
     expect((await server.call(`/server/copies/${news.body.copies[0]}/return`, { method: 'POST' })).body).toEqual({ songs: [] });
@@ -242,9 +242,9 @@ describe('the folder of songs', () => {
   it('whose file is damaged is put aside, and what can be read of each song is saved from it', async () => {
     const folder = newFolder();
     let server = await serverOn(folder).start();
-    const [demo] = await listed(server);
+    const demos = await listed(server);
     for (let index = 0; index < 30; index++) {
-      const { id } = (await server.post<{ id: string }>(`/songs/${demo!.id}/copies`, {})).body;
+      const { id } = (await server.post<{ id: string }>(`/songs/${demos[0]!.id}/copies`, {})).body;
       await server.call(`/songs/${id}`, {
         method: 'PATCH',
         headers: { 'content-type': 'application/json' },
@@ -267,7 +267,7 @@ describe('the folder of songs', () => {
     expect(readable.length).toBeGreaterThan(25);
     for (const { id } of readable) {
       const { song, revision } = await opened(server, id);
-      expect([song.tracks.length, revision]).toEqual([5, id === demo!.id ? 0 : 1]);
+      expect([song.tracks.length, revision]).toEqual([5, demos.some((demo) => demo.id === id) ? 0 : 1]);
     }
     // And it goes on as ever.
     expect(await server.newSong()).toBeTruthy();

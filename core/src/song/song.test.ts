@@ -4,7 +4,7 @@ import { notesOf, readDocument, SCHEMA_VERSION, songEnd } from '../model';
 import { fittingDivision } from '../notes';
 import { events } from '../playback';
 import { barTicks, beatTicks, COMMON_TIME, gridOf, isOnGrid, TICKS_PER_QUARTER } from '../time';
-import { demoSong, newSong, newTrack, withTrack } from '.';
+import { demoSong, demoSongs, newSong, newTrack, songLines, withTrack } from '.';
 
 describe('the demo', () => {
   const demo = demoSong(counter());
@@ -13,11 +13,36 @@ describe('the demo', () => {
     return notesOf(demo, demo.placements.find(({ trackId }) => trackId === track.id)!.patternId);
   };
 
-  it('is a sound song of five tracks and eight bars at 92', () => {
-    expect(readDocument(JSON.parse(JSON.stringify(demo)))).toEqual({ ok: true, document: demo });
-    expect(demo.tracks.map(({ name }) => name)).toEqual(['Deck Drums', 'Bilge Bass', 'Lamp Keys', 'Fog Pad', 'Buoy Bells']);
-    expect(songEnd(demo)).toBe(8 * barTicks(COMMON_TIME));
-    expect(demo.song.tempos).toEqual([{ tick: 0, bpm: 92 }]);
+  it('is three songs that open again, of sections that fill them, each with linked copies and tracks that all sound', () => {
+    const songs = demoSongs(counter());
+    expect(
+      songs.map(({ song }) => [song.name, song.tempos[0]!.bpm, `${song.meters[0]!.numerator}/${song.meters[0]!.denominator}`]),
+    ).toEqual([
+      ['Tide Table', 108, '7/8'],
+      ['Gull Parade', 134, '4/4'],
+      ['Last Boat Home', 92, '4/4'],
+    ]);
+    for (const each of songs) {
+      expect(readDocument(JSON.parse(JSON.stringify(each)))).toEqual({ ok: true, document: each });
+      expect(songLines(each).every(({ section }) => section)).toBe(true);
+      expect(each.sections.length).toBeGreaterThan(3);
+      expect(each.patterns.some(({ id }) => each.placements.filter(({ patternId }) => patternId === id).length > 1)).toBe(true);
+      // In every section something is heard, and every track is heard somewhere.
+      const heard = (from: number, to: number) => events(each, from, to, { view: { kind: 'song' } });
+      for (const { start, length } of each.sections) expect(heard(start, start + length).length).toBeGreaterThan(4);
+      expect(new Set(heard(0, songEnd(each)).map(({ trackId }) => trackId)).size).toBe(each.tracks.length);
+    }
+  });
+
+  it('has rows of five and of four eighths in bars of seven, which meet again after 140', () => {
+    const tide = demoSongs(counter())[0]!;
+    const eighth = TICKS_PER_QUARTER / 2;
+    const at = (pitch: number, from: number, to: number) =>
+      events(tide, from * eighth, to * eighth, { view: { kind: 'song' } })
+        .filter((event) => event.pitch === pitch && tide.tracks.find(({ id }) => id === event.trackId)!.kind === 'drums')
+        .map(({ tick }) => tick / eighth);
+    expect(at(70, 0, 14)).toEqual([0, 2, 3, 5, 7, 8, 10, 12, 13]);
+    expect(at(76, 0, 14)).toEqual([1, 5, 9, 13]);
   });
 
   it('swings, and has fives in it that stand exactly on fifths of a beat', () => {

@@ -1,0 +1,293 @@
+import type { Note } from '../../model/entities';
+import { COMMON_TIME, TICKS_PER_QUARTER } from '../../time';
+import { chord, every, type Stroke, type WrittenSong } from './notation';
+
+/** Where the second of two swung eighths falls in its beat. */
+const SWUNG = 2 / 3;
+
+const EIGHT_BEATS = [0, 1, 2, 3, 4, 5, 6, 7];
+
+/** A shaker that goes round every five swung eighths, against the bars. */
+const SHAKER = 70;
+const SHAKER_ROUND = 5 / 3;
+
+/** Two bars: a walking swing, with five toms in the space of a beat at the turn. */
+const DECK_DRUMS: readonly Stroke[] = [
+  ...every(EIGHT_BEATS, 42, 1 / 3, (index) => (index % 2 ? 84 : 98)),
+  ...every(
+    [0, 1, 2, 4, 5, 6].map((beat) => beat + SWUNG),
+    42,
+    1 / 3,
+    (index) => (index % 2 ? 58 : 66),
+  ),
+  ...every([0, 1 + SWUNG, 2 + SWUNG, 4, 5 + SWUNG], 36, 1 / 2, (index) => [112, 84, 100, 110, 92][index]!),
+  ...every([1, 3, 5, 7], 38, 1 / 2, (index) => [104, 108, 104, 110][index]!),
+  [2 + 1 / 3, 38, 1 / 6, 34, { chance: 60 }],
+  [6 + 1 / 3, 38, 1 / 6, 34, { chance: 40 }],
+  [0, 49, 1, 74, { passes: { of: 4, mask: 1 } }],
+  [3 + SWUNG, 42, 1 / 3, 62, { roll: { hits: 3, shape: 'rising' } }],
+  ...every([3 + SWUNG], 46, 1 / 3, () => 78),
+  [0, SHAKER, 1 / 3, 46],
+  [1, SHAKER, 1 / 3, 34],
+  ...[0, 1, 2, 3, 4].map((step): Stroke => [7 + step / 5, step < 3 ? 50 : 45, 1 / 5, 70 + step * 8]),
+];
+
+/** Up into the note from two semitones below, in half a beat. */
+const SLIDE: NonNullable<Note['bend']> = [
+  { tick: 0, cents: -200, shape: 'smooth' },
+  { tick: TICKS_PER_QUARTER / 2, cents: 0, shape: 'smooth' },
+];
+
+/** Four bars under Gm7, C7, Gm7, F. */
+const BILGE_BASS: readonly Stroke[] = [
+  [0, 31, 1.5, 108],
+  [1 + SWUNG, 31, 1 / 3, 76],
+  [2 + SWUNG, 38, 1, 92],
+  [3 + SWUNG, 34, 1 / 3, 84],
+  [4, 36, 1.5, 106],
+  [5 + SWUNG, 36, 1 / 3, 74],
+  [6 + SWUNG, 43, 1, 90],
+  [7 + SWUNG, 34, 1 / 3, 82],
+  [8, 31, 1.5, 108],
+  [9 + SWUNG, 31, 1 / 3, 76],
+  [10 + SWUNG, 38, 2 / 3, 92],
+  [11 + SWUNG, 40, 1 / 3, 86],
+  [12, 41, 1.5, 106, { bend: SLIDE }],
+  [13 + SWUNG, 36, 1, 88],
+  [15, 38, 1 / 3, 92],
+  [15 + 1 / 3, 36, 1 / 3, 84],
+  [15 + SWUNG, 33, 1 / 3, 88],
+];
+
+const LAMP_KEYS: readonly Stroke[] = [
+  ...chord(0, [58, 62, 65, 69], 1.5, 92),
+  ...chord(1 + SWUNG, [58, 62, 65, 69], 1 / 3, 70),
+  ...chord(3, [58, 62, 65], 1 / 2, 78),
+  ...chord(4, [58, 62, 64, 69], 1.5, 90),
+  ...chord(5 + SWUNG, [58, 62, 64, 69], 1 / 3, 68),
+  ...chord(7 + SWUNG, [58, 62, 64], 1 / 3, 80),
+  ...chord(8, [58, 62, 65, 69], 1.5, 92),
+  ...chord(9 + SWUNG, [58, 62, 65, 69], 1 / 3, 70),
+  ...chord(11, [60, 65, 69], 1 / 2, 78),
+  ...chord(12, [57, 60, 64, 67], 2, 90),
+  ...chord(14 + SWUNG, [57, 60, 64], 1 / 3, 72),
+  ...chord(15 + SWUNG, [54, 60, 64], 1 / 3, 84),
+];
+
+/** Long chords under everything, a voice moving by step at each change. */
+const FOG_PAD: readonly Stroke[] = [
+  ...chord(0, [46, 53, 62], 4, 66),
+  ...chord(4, [48, 52, 58], 4, 62),
+  ...chord(8, [46, 53, 62], 4, 66),
+  ...chord(12, [45, 53, 60], 3.5, 64),
+];
+
+/** Sparse calls, an answer that is one of two, then five even bells across the whole of bar 4, from left to right. */
+const BUOY_BELLS: readonly Stroke[] = [
+  [1, 74, 1, 76],
+  [1 + SWUNG, 77, 2, 84],
+  [6, 76, 1, 70],
+  [6 + SWUNG, 74, 1 + 1 / 3, 80],
+  [8 + SWUNG, 86, 1, 58, { chance: 50 }],
+  [9, 79, 1, 82, { passes: { of: 2, mask: 2 } }],
+  [10 + SWUNG, 77, 1, 72, { oneOf: 'answer', share: 2 }],
+  [10 + SWUNG, 84, 1, 66, { oneOf: 'answer' }],
+  ...[74, 77, 79, 81, 84].map((pitch, step): Stroke => [
+    12 + (step * 4) / 5,
+    pitch,
+    4 / 5,
+    62 + step * 7,
+    step === 2 ? {} : { pan: (step - 2) / 4 },
+  ]),
+];
+
+/** A hair apart from below, as a hand lays down a chord: in beats. */
+const HAIR = 1 / 80;
+
+/** A chord of the crossing: its top voice leads. */
+function rolled(beat: number, pitches: readonly number[], beats: number): Stroke[] {
+  return pitches.map((pitch, index) => [beat + index * HAIR, pitch, beats - index * HAIR, [78, 74, 76, 92][index]!]);
+}
+
+/** Bbmaj9, C7, Am7, D9: out on the water, with the fourth bar leading back to G. */
+const KEYS_CROSSING: readonly Stroke[] = [
+  ...rolled(0, [57, 60, 62, 65], 1.5),
+  ...rolled(1 + SWUNG, [57, 60, 62, 65], 1),
+  ...rolled(4, [58, 60, 64, 67], 1.5),
+  ...rolled(5 + SWUNG, [58, 60, 64, 67], 1),
+  ...rolled(8, [55, 60, 64, 67], 1.5),
+  ...rolled(9 + SWUNG, [55, 60, 64, 67], 1),
+  ...rolled(12, [54, 60, 64, 69], 2),
+  ...rolled(14 + SWUNG, [54, 60, 64, 69], 1 / 3),
+  ...rolled(15 + SWUNG, [53, 58, 62, 69], 1 / 3),
+];
+
+const BASS_CROSSING: readonly Stroke[] = [
+  [0, 34, 1.5, 106],
+  [1 + SWUNG, 34, 1 / 3, 74],
+  [2 + SWUNG, 41, 1, 90],
+  [4, 36, 1.5, 106],
+  [5 + SWUNG, 36, 1 / 3, 74],
+  [6 + SWUNG, 43, 1, 90],
+  [8, 33, 1.5, 106],
+  [9 + SWUNG, 33, 1 / 3, 74],
+  [10 + SWUNG, 40, 1, 90],
+  [12, 38, 1.5, 108],
+  [13 + SWUNG, 38, 1 / 3, 76],
+  [14 + SWUNG, 36, 1 / 3, 84],
+  [15, 33, 2 / 3, 88],
+  [15 + SWUNG, 32, 1 / 3, 80],
+];
+
+const PAD_CROSSING: readonly Stroke[] = [
+  ...chord(0, [46, 53, 62], 4, 64),
+  ...chord(4, [48, 55, 64], 4, 62),
+  ...chord(8, [45, 52, 60], 4, 64),
+  ...chord(12, [45, 50, 60], 3.5, 66),
+];
+
+/** A hook of three and its answer. */
+const BELLS_CROSSING: readonly Stroke[] = [
+  [SWUNG, 74, 1 / 3, 78],
+  [1, 77, 2 / 3, 82],
+  [1 + SWUNG, 79, 2, 88],
+  [8 + SWUNG, 81, 1 / 3, 80],
+  [9, 79, 2 / 3, 78],
+  [9 + SWUNG, 77, 2, 84],
+  [14, 86, 2, 60, { chance: 60 }],
+];
+
+/** The turn back: two bars of the walk, the last without a kick, and seven in a beat on the snare. */
+const DRUMS_TURN: readonly Stroke[] = [
+  ...DECK_DRUMS.filter(([beat, pitch]) => pitch !== SHAKER && beat < 4),
+  ...every([4, 5, 6], 42, 1 / 3, (index) => [96, 82, 94][index]!),
+  ...every([4 + SWUNG, 5 + SWUNG], 42, 1 / 3, () => 60),
+  [5, 38, 1 / 2, 106],
+  ...[0, 1, 2, 3, 4, 5, 6].map((step): Stroke => [7 + step / 7, 38, 1 / 7, 48 + step * 9]),
+];
+
+/** The boat ties up: one long chord, and the bells go out. */
+const ENDING = {
+  drums: [
+    [0, 36, 1 / 2, 108],
+    [0, 49, 2, 88],
+    [0, 42, 1 / 3, 80],
+  ],
+  bass: [[0, 31, 6, 104]],
+  keys: [...rolled(0, [58, 62, 65, 69], 6), ...rolled(8, [57, 62, 65, 72], 7)],
+  pad: chord(0, [46, 53, 62], 14, 62),
+  bells: [74, 77, 79, 81, 86].map((pitch, step): Stroke => [
+    1 + step * 2,
+    pitch,
+    3,
+    78 - step * 9,
+    step === 2 ? {} : { pan: (step - 2) / 4 },
+  ]),
+} satisfies Record<string, readonly Stroke[]>;
+
+const SHAKEN = { rows: [[SHAKER, SHAKER_ROUND]] } as const;
+
+/** "Last Boat Home", the song a newcomer meets: 92 bpm, swung, G dorian, written for this demo. */
+export const LAST_BOAT_HOME: WrittenSong = {
+  name: 'Last Boat Home',
+  bpm: 92,
+  meter: { ...COMMON_TIME, denominator: 4 },
+  key: { tonic: 'G', scale: 'dorian' },
+  seed: 2207,
+  tracks: [
+    {
+      name: 'Deck Drums',
+      soundId: 'quay-kit',
+      levelDb: 0,
+      pan: 0,
+      symbol: 'disc',
+      patterns: {
+        'Deck Drums': { bars: 2, strokes: DECK_DRUMS, ...SHAKEN },
+        'The turn': { bars: 2, strokes: DRUMS_TURN },
+        'Drums, tied up': { bars: 4, strokes: ENDING.drums },
+      },
+    },
+    {
+      name: 'Bilge Bass',
+      soundId: 'round-bass',
+      levelDb: -1,
+      pan: 0,
+      symbol: 'block',
+      patterns: {
+        'Bilge Bass': { bars: 4, strokes: BILGE_BASS },
+        'Bass, crossing': { bars: 4, strokes: BASS_CROSSING },
+        'Bass, tied up': { bars: 4, strokes: ENDING.bass },
+      },
+    },
+    {
+      name: 'Lamp Keys',
+      soundId: 'lamp-keys',
+      levelDb: -3,
+      pan: -0.2,
+      symbol: 'wedge',
+      patterns: {
+        'Lamp Keys': { bars: 4, strokes: LAMP_KEYS },
+        'Keys, crossing': { bars: 4, strokes: KEYS_CROSSING },
+        'Keys, tied up': { bars: 4, strokes: ENDING.keys },
+      },
+    },
+    {
+      name: 'Fog Pad',
+      soundId: 'fog-pad',
+      levelDb: -5,
+      pan: 0,
+      symbol: 'arch',
+      patterns: {
+        'Fog Pad': { bars: 4, strokes: FOG_PAD },
+        'Pad, crossing': { bars: 4, strokes: PAD_CROSSING },
+        'Pad, tied up': { bars: 4, strokes: ENDING.pad },
+      },
+    },
+    {
+      name: 'Buoy Bells',
+      soundId: 'buoy-bells',
+      levelDb: -3,
+      pan: 0.35,
+      symbol: 'ring',
+      patterns: {
+        'Buoy Bells': { bars: 4, strokes: BUOY_BELLS },
+        'Bells, crossing': { bars: 4, strokes: BELLS_CROSSING },
+        'Bells, tied up': { bars: 4, strokes: ENDING.bells },
+      },
+    },
+  ],
+  sections: [
+    { name: 'Boarding', bars: 8, plays: boarding(8) },
+    {
+      name: 'Crossing',
+      bars: 8,
+      plays: {
+        'Deck Drums': [
+          ['Deck Drums', 6],
+          ['The turn', 2],
+        ],
+        'Bilge Bass': [['Bass, crossing', 8]],
+        'Lamp Keys': [['Keys, crossing', 8]],
+        'Fog Pad': [['Pad, crossing', 8]],
+        'Buoy Bells': [['Bells, crossing', 8]],
+      },
+    },
+    { name: 'Boarding 2', bars: 8, plays: boarding(8) },
+    {
+      name: 'Tied up',
+      bars: 4,
+      plays: {
+        'Deck Drums': [['Drums, tied up', 4]],
+        'Bilge Bass': [['Bass, tied up', 4]],
+        'Lamp Keys': [['Keys, tied up', 4]],
+        'Fog Pad': [['Pad, tied up', 4]],
+        'Buoy Bells': [['Bells, tied up', 4]],
+      },
+    },
+  ],
+};
+
+/** Every track with its first pattern. */
+function boarding(bars: number): WrittenSong['sections'][number]['plays'] {
+  return Object.fromEntries(['Deck Drums', 'Bilge Bass', 'Lamp Keys', 'Fog Pad', 'Buoy Bells'].map((name) => [name, [[name, bars]]]));
+}

@@ -1,0 +1,162 @@
+import { kitRows, soundById, type KitSound } from '../../audio';
+import { emptyDocument, sorted, type Document } from '../../model/document';
+import type { Id, KeyChoice, Note, Pattern, Placement, Section, Song, Track } from '../../model/entities';
+import { barTicks, TICKS_PER_QUARTER, type MeterShape } from '../../time';
+
+/** [quarter from 0, pitch, length in quarters, velocity]. They may be any fraction that is a whole number of ticks. */
+export type Stroke = readonly [beat: number, pitch: number, beats: number, velocity: number, more?: More];
+
+/** When it sounds, where that is not simply every time, and how. A group goes by a name here. */
+export type More = Pick<Note, 'chance' | 'passes' | 'roll' | 'pan' | 'bend' | 'oneOf' | 'share'>;
+
+/** Strokes of one pitch at several beats; the velocity by their place among them. */
+export function every(beats: readonly number[], pitch: number, length: number, velocity: (index: number) => number): Stroke[] {
+  return beats.map((beat, index) => [beat, pitch, length, velocity(index)]);
+}
+
+/** Pitches struck together, each a little softer than the one before. */
+export function chord(beat: number, pitches: readonly number[], beats: number, velocity: number): Stroke[] {
+  return pitches.map((pitch, index) => [beat, pitch, beats, velocity - 4 * index]);
+}
+
+/** Strokes again, some beats later. */
+export function later(strokes: readonly Stroke[], beats: number): Stroke[] {
+  return strokes.map(([beat, ...rest]) => [beat + beats, ...rest]);
+}
+
+/** A pattern as it is written down. */
+export interface WrittenPattern {
+  readonly bars: number;
+  readonly strokes: readonly Stroke[];
+  /** Rows that go round by themselves: pitch and quarters. */
+  readonly rows?: readonly (readonly [pitch: number, beats: number])[];
+}
+
+export interface WrittenTrack {
+  readonly name: string;
+  readonly soundId: string;
+  readonly levelDb: number;
+  readonly pan: number;
+  readonly symbol: Track['symbol'];
+  readonly patterns: Readonly<Record<string, WrittenPattern>>;
+}
+
+/** A section: how many bars, and what each track plays in it, one pattern after the other, each for so many bars. A pattern that is named again
+ *  elsewhere is a linked copy. */
+export interface WrittenSection {
+  readonly name: string;
+  readonly bars: number;
+  readonly plays: Readonly<Record<string, readonly (readonly [pattern: string, bars: number])[]>>;
+}
+
+export interface WrittenSong {
+  readonly name: string;
+  readonly bpm: number;
+  readonly meter: MeterShape & Pick<Song['meters'][number], 'denominator'>;
+  readonly key: KeyChoice;
+  readonly seed: number;
+  readonly tracks: readonly WrittenTrack[];
+  readonly sections: readonly WrittenSection[];
+}
+
+/** A written song as a document. */
+export function songOf(written: WrittenSong, newId: () => Id): Document {
+  const { name, seed, key, bpm, meter } = written;
+  const song: Song = { id: newId(), name, key, seed, tempos: [{ tick: 0, bpm }], meters: [{ tick: 0, ...meter }] };
+  const bar = barTicks(meter);
+  const groups = new Map<string, Id>();
+  const groupId = (group: string) => groups.get(group) ?? groups.set(group, newId()).get(group)!;
+  const made = written.tracks.map((track, order) => makeTrack(track, { order, songId: song.id, bar, newId, groupId }));
+  const starts = written.sections.map((_, index) => written.sections.slice(0, index).reduce((sum, { bars }) => sum + bars * bar, 0));
+  const sections = written.sections.map((section, index): Section => ({
+    id: newId(),
+    songId: song.id,
+    name: section.name,
+    start: starts[index]!,
+    length: section.bars * bar,
+  }));
+  const placements = made.flatMap(({ track, patternIds }) =>
+    written.sections.flatMap(({ plays }, index) => {
+      let start = starts[index]!;
+      return (plays[track.name] ?? []).map(([pattern, bars]): Placement => {
+        const placed = { start, length: bars * bar, offset: 0, muted: false };
+        start += placed.length;
+        return { id: newId(), songId: song.id, trackId: track.id, patternId: patternIds.get(pattern)!, ...placed };
+      });
+    }),
+  );
+  return sorted({
+    ...emptyDocument(song),
+    tracks: made.map(({ track }) => track),
+    patterns: made.flatMap(({ patterns }) => patterns),
+    placements,
+    sections,
+    notes: Object.assign({}, ...made.map(({ notes }) => notes)) as Document['notes'],
+  });
+}
+
+interface Making {
+  readonly order: number;
+  readonly songId: Id;
+  readonly bar: number;
+  readonly newId: () => Id;
+  readonly groupId: (name: string) => Id;
+}
+
+interface MadeTrack {
+  readonly track: Track;
+  readonly patterns: readonly Pattern[];
+  readonly notes: Readonly<Record<Id, readonly Note[]>>;
+  readonly patternIds: ReadonlyMap<string, Id>;
+}
+
+function makeTrack({ name, soundId, levelDb, pan, symbol, patterns }: WrittenTrack, making: Making): MadeTrack {
+  const { order, songId, bar, newId } = making;
+  const sound = soundById(soundId, 'drums');
+  const track: Track = {
+    id: newId(),
+    songId,
+    order,
+    name,
+    kind: sound.kind,
+    colour: order,
+    symbol,
+    soundId,
+    levelDb,
+    pan,
+    muted: false,
+    soloed: false,
+    rows: sound.kind === 'drums' ? kitRows(sound as KitSound) : [],
+  };
+  const made = Object.entries(patterns).map(([title, { bars, rows }]): Pattern => ({
+    id: newId(),
+    songId,
+    name: title,
+    length: Math.round(bars * bar),
+    ...(rows ? { rowLengths: rows.map(([pitch, beats]) => ({ pitch, length: ticksOf(beats) })) } : {}),
+  }));
+  const strokesOf = (title: string) => patterns[title]!.strokes;
+  return {
+    track,
+    patterns: made,
+    notes: Object.fromEntries(made.map(({ id, name: title }) => [id, strokesOf(title).map((stroke) => makeNote(id, stroke, making))])),
+    patternIds: new Map(made.map(({ id, name: title }) => [title, id])),
+  };
+}
+
+function makeNote(patternId: Id, [beat, pitch, beats, velocity, more]: Stroke, { newId, groupId }: Making): Note {
+  return {
+    id: newId(),
+    patternId,
+    pitch,
+    velocity,
+    ...more,
+    ...(more?.oneOf === undefined ? {} : { oneOf: groupId(more.oneOf) }),
+    start: ticksOf(beat),
+    length: ticksOf(beats),
+  };
+}
+
+function ticksOf(beats: number): number {
+  return Math.round(beats * TICKS_PER_QUARTER);
+}
