@@ -295,7 +295,7 @@ describe('the folder of songs', () => {
     expect((await server.call<{ isReadOnly: boolean }>('/server')).body.isReadOnly).toBe(true);
     expect(await opened(server, id)).toMatchObject({ revision: 0 });
     expect((await fetch(`${server.address}/songs/${id}/export.mid`)).status).toBe(200);
-    expect((await listed(server)).length).toBe(2);
+    expect((await listed(server)).length).toBe(4);
     const refused = await server.post(`/songs/${id}/changes`, { base: 0, changes: [rename(id)] });
     expect(refused).toMatchObject({ status: 507, body: { error: { code: 'noRoom' } } });
     await server.kill('SIGTERM');

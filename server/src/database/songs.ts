@@ -55,7 +55,8 @@ export class SongQueries {
       .select()
       .from(songs)
       .where(isDeleted ? isNotNull(songs.deletedAt) : isNull(songs.deletedAt))
-      .orderBy(desc(songs.changedAt))
+      // Of songs changed in the same moment, the one made last comes first.
+      .orderBy(desc(songs.changedAt), desc(sql`rowid`))
       .all();
     return rows.map(({ id, name, changedAt, deletedAt, revision, card, cardRevision }) => {
       const read = readCard(card);
