@@ -1,4 +1,4 @@
-import type { AmountUnit, PlacementLanding, Shape, SweepMode } from '@yibbo/core';
+import type { AmountUnit, Id, PlacementLanding, Shape, SweepMode } from '@yibbo/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { store, stored } from './storage';
 
@@ -33,6 +33,8 @@ export interface Preferences {
   readonly sweepMode: SweepMode;
   /** Whether other tracks' notes show behind those of the open pattern. */
   readonly hasBackdrop: boolean;
+  /** Which of them do, where that was chosen; else all that are not muted. */
+  readonly backdropTracks: Readonly<Record<Id, boolean>>;
   /** Whether another variant of the open pattern shows as an outline. */
   readonly outlinesVariant: boolean;
   /** What becomes of placements that others are dropped on. */
@@ -63,6 +65,7 @@ const DEFAULTS: Preferences = {
   paintsInScale: false,
   sweepMode: 'scale',
   hasBackdrop: false,
+  backdropTracks: {},
   outlinesVariant: false,
   landing: 'merge',
   placementNudge: { count: 1, unit: 'bar' },

@@ -28,7 +28,12 @@ export type Sheet =
   | { readonly kind: 'stretch'; readonly start: number; readonly end: number }
   /** A section, or a stretch between sections that has no name yet. */
   | { readonly kind: 'section'; readonly sectionId: Id | null; readonly start: number; readonly end: number }
-  | { readonly kind: 'row' | 'key' | 'nudge' | 'length' | 'drawing' | 'song' | 'add-track' | 'tools' | 'levels' | 'add-section' };
+  | {
+      readonly kind:
+        'row' | 'key' | 'nudge' | 'length' | 'drawing' | 'song' | 'add-track' | 'tools' | 'levels' | 'add-section' | 'order' | 'backdrop';
+    }
+  /** A part that is to be put on another track too. */
+  | { readonly kind: 'to-track'; readonly placementId: Id };
 
 /** A short message for the person. */
 export interface NoticeWords {

@@ -1,14 +1,14 @@
 import { notesOf, type Document } from '../model/document';
-import type { Id, Note } from '../model/entities';
+import type { Id, Note, Track } from '../model/entities';
 import { rowLength } from '../model/row-length';
 import { playLines } from './lines';
 
 /** The notes of other tracks that sound with a placement's pattern while it goes round, as they stand in its first round: where each would lie in
- *  the pattern. Muted notes and muted tracks are not among them. Repeats of a note get ids of their own. */
-export function notesBehind(document: Document, placementId: Id, lengthTicks: number): Note[] {
+ *  the pattern. Muted notes are not among them, nor tracks that are not to be shown: muted ones, unless it is said which. Repeats of a note get ids of their own. */
+export function notesBehind(document: Document, placementId: Id, lengthTicks: number, isShown = isHeard): Note[] {
   const lines = playLines(document, { kind: 'pattern', placementId });
   return lines
-    .filter((line) => line.placementId !== placementId && !line.track.muted)
+    .filter((line) => line.placementId !== placementId && isShown(line.track))
     .flatMap((line) => {
       const origin = line.startTick - line.offsetTicks;
       return notesOf(document, line.pattern.id).flatMap((note) => {
@@ -24,4 +24,8 @@ export function notesBehind(document: Document, placementId: Id, lengthTicks: nu
         return found;
       });
     });
+}
+
+function isHeard({ muted }: Track): boolean {
+  return !muted;
 }

@@ -6,5 +6,6 @@ export * from './cut-repeats';
 export * from './marker-sections';
 export * from './placing';
 export * from './sections';
+export * from './to-track';
 export * from './variants';
 export { contentEnd, freeName, copyTime, cutAt, deleteTime, endOfSong, insertTime, makeOwn, moveTime, type CopyMode } from './stretch';

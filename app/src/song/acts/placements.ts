@@ -1,6 +1,7 @@
 import {
   amountTicks,
   barTicks,
+  copiedToTrack,
   cutWhereItRepeats,
   division,
   findById,
@@ -14,6 +15,7 @@ import {
   songLines,
   withoutPlacements,
   withPlacementEnd,
+  type CopyMode,
   type Document,
   type Id,
   type Placement,
@@ -165,6 +167,19 @@ export function ownSelected(): Thunk {
     const ids = getState().session.placementIds;
     const isDone = dispatch(editSong(`Make own, ${words(ids.length)}`, (document, newId) => makeOwn(document, ids, newId)));
     dispatch(noticeSet(isDone ? 'Changes in it stay in it now.' : 'It has a pattern of its own already.'));
+  };
+}
+
+/** Puts a part on another track too, at the same place. */
+export function copyToTrack(placementId: Id, trackId: Id, mode: CopyMode): Thunk {
+  return (dispatch, getState) => {
+    const name = findById(getState().song.document?.tracks ?? [], trackId)?.name ?? '';
+    const { landing } = getState().preferences;
+    dispatch(editSong(`Copy to ${name}, ${mode}`, (song, newId) => copiedToTrack(song, placementId, trackId, { mode, landing }, newId)));
+    dispatch(sheetSet(null));
+    dispatch(
+      noticeSet({ words: mode === 'linked' ? `${name} plays it too, linked.` : `${name} has a copy of its own.`, cure: { kind: 'undo' } }),
+    );
   };
 }
 

@@ -76,6 +76,18 @@ export function shiftSection(sectionId: Id, direction: -1 | 1): Thunk {
   };
 }
 
+/** Puts a section, with all that is in it, at another place among the sections, from 0. */
+export function putSectionAt(sectionId: Id, index: number): Thunk {
+  return (dispatch, getState) => {
+    const sections = getState().song.document?.sections ?? [];
+    const from = sections.findIndex(({ id }) => id === sectionId);
+    const other = sections[index];
+    if (from < 0 || !other || from === index) return;
+    const to = index < from ? other.start : other.start + other.length;
+    dispatch(editSong(`Order of sections: ${sections[from]!.name}`, (song, newId) => moveSection(song, sectionId, to, newId)));
+  };
+}
+
 export function removeSection(sectionId: Id): Thunk {
   return (dispatch, getState) => {
     const name = findById(getState().song.document?.sections ?? [], sectionId)?.name ?? '';

@@ -22,6 +22,14 @@ export function moveTrack(trackId: Id, direction: -1 | 1): Thunk {
   };
 }
 
+/** Puts a track at another place among them, from 0. */
+export function putTrackAt(trackId: Id, index: number): Thunk {
+  return (dispatch, getState) => {
+    const name = findById(getState().song.document?.tracks ?? [], trackId)?.name ?? '';
+    dispatch(editSong(`Order of tracks: ${name}`, (document) => withTrackAt(document, trackId, index)));
+  };
+}
+
 /** A track of the same sound below it, with linked copies of all its placements. */
 export function duplicateTrack(trackId: Id): Thunk {
   return (dispatch, getState) => {

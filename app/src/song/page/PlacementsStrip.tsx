@@ -9,6 +9,7 @@ import { Words } from '../../controls/words';
 import { preferencesSet, type Amount } from '../../preferences/preferences';
 import { placementsSelected, playsSelectionSet } from '../../session/session';
 import { StripFrame } from '../../sheets/StripFrame';
+import { openSheet } from '../../sheets/open-sheet';
 import { useAppDispatch, useAppSelector } from '../../store';
 import {
   cutSelected,
@@ -132,6 +133,14 @@ function StripPresses() {
         <>
           <Press label="Open" look="raised" onPress={() => open(first.id)} />
           <Press label="Open here" look="raised" onPress={() => openHere(first.id)} />
+          <Press
+            label="To another track …"
+            look="raised"
+            onPress={() => {
+              dispatch(placementsSelected([]));
+              dispatch(openSheet({ kind: 'to-track', placementId: first.id }));
+            }}
+          />
         </>
       ) : null}
     </>

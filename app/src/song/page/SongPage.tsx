@@ -172,6 +172,7 @@ function Page({ document, rail, here }: PageProps) {
         <XStack gap={6} padding={8} flexWrap="wrap">
           <Press label="Add a track" look="raised" onPress={() => dispatch(openSheet({ kind: 'add-track' }))} />
           <Press label="Add a section" look="raised" onPress={() => dispatch(openSheet({ kind: 'add-section' }))} />
+          <Press label="Order …" look="raised" onPress={() => dispatch(openSheet({ kind: 'order' }))} />
         </XStack>
         <SongHead page={page} layout={layout} rail={rail} />
       </div>

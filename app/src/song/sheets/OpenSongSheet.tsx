@@ -1,11 +1,17 @@
 import type { Sheet } from '../../session/session';
+import { lazy, Suspense } from 'react';
 import { AddTrackSheet } from './AddTrackSheet';
+import { BackdropSheet } from './BackdropSheet';
 import { LevelsSheet } from './LevelsSheet';
 import { AddSectionSheet, SectionSheet } from './SectionSheet';
 import { SongKeySheet } from './SongKeySheet';
 import { SongSheet } from './SongSheet';
 import { StretchSheet } from './StretchSheet';
+import { ToTrackSheet } from './ToTrackSheet';
 import { TrackSheet } from './TrackSheet';
+
+/** Comes when it is asked for, with what lists are dragged by. */
+const OrderSheet = lazy(() => import('./OrderSheet'));
 
 /** The sheets about the song and its tracks, on the song page and beside a pattern; null for those that are about a pattern. */
 export function OpenSongSheet({ sheet, isPanel }: { readonly sheet: Sheet; readonly isPanel: boolean }) {
@@ -24,6 +30,16 @@ export function OpenSongSheet({ sheet, isPanel }: { readonly sheet: Sheet; reado
       return <StretchSheet start={sheet.start} end={sheet.end} isPanel={isPanel} />;
     case 'key':
       return <SongKeySheet isPanel={isPanel} />;
+    case 'order':
+      return (
+        <Suspense fallback={null}>
+          <OrderSheet isPanel={isPanel} />
+        </Suspense>
+      );
+    case 'backdrop':
+      return <BackdropSheet isPanel={isPanel} />;
+    case 'to-track':
+      return <ToTrackSheet placementId={sheet.placementId} isPanel={isPanel} />;
     case 'add-section':
       return <AddSectionSheet isPanel={isPanel} />;
     default:

@@ -150,11 +150,14 @@ function GroundLayers({ view: { part, rows, window } }: { readonly view: NotesVi
 
 /** Notes of other tracks that sound with the open pattern, where they are to show. */
 function useBackdrop(part: OpenPart): readonly Note[] {
-  const hasBackdrop = useAppSelector((state) => state.preferences.hasBackdrop);
+  const { hasBackdrop, backdropTracks } = useAppSelector((state) => state.preferences);
   const document = useAppSelector((state) => state.song.document);
   return useMemo(
-    () => (hasBackdrop && document ? notesBehind(document, part.placement.id, part.pattern.length) : NO_NOTES),
-    [hasBackdrop, document, part],
+    () =>
+      hasBackdrop && document
+        ? notesBehind(document, part.placement.id, part.pattern.length, ({ id, muted }) => backdropTracks[id] ?? !muted)
+        : NO_NOTES,
+    [hasBackdrop, backdropTracks, document, part],
   );
 }
 

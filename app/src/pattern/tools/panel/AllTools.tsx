@@ -12,7 +12,7 @@ import type { TrayTab } from '../../../session/session';
 import { useAppDispatch, useAppSelector } from '../../../store';
 import { KeyList } from '../../keyboard/KeyList';
 import { pickedBy } from '../rules/rules';
-import { CopyNext } from '../tray/ActionButtons';
+import { CopyPresses } from '../tray/ActionButtons';
 import { TAB_NAMES, TABS } from '../tray/families';
 import { NudgeBar } from '../tray/NudgeBar';
 import { ViewActions } from '../tray/ViewActions';
@@ -69,7 +69,7 @@ const FAMILY_LINES: Partial<Record<TrayTab, (part: OpenPart) => ReactNode>> = {
   ),
   copy: () => (
     <>
-      <CopyNext />
+      <CopyPresses />
       <ActionLines tab="copy" />
     </>
   ),

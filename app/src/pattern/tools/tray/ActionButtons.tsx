@@ -4,8 +4,9 @@ import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
 import { memo } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../../../controls/Press';
-import { selectHasSelection, selectNotes } from '../../../session/selectors';
+import { selectHasSelection, selectNotes, selectPart } from '../../../session/selectors';
 import { copiesNextSet } from '../../../session/session';
+import { openSheet } from '../../../sheets/open-sheet';
 import { runAction, tryAction } from '../../../session/trials';
 import { useAppDispatch, useAppSelector, type State } from '../../../store';
 import { ICONS } from './icons';
@@ -62,8 +63,25 @@ export const ActionButtons = memo(function ActionButtons({ action }: { readonly 
   );
 });
 
+/** What copies that is no action on notes: the next drag, the whole part. */
+export function CopyPresses() {
+  const dispatch = useAppDispatch();
+  const placementId = useAppSelector((state) => selectPart(state)?.placement.id);
+  return (
+    <>
+      <CopyNext />
+      <Press
+        label="Part to another track …"
+        look="raised"
+        disabled={!placementId}
+        onPress={() => placementId && dispatch(openSheet({ kind: 'to-track', placementId }))}
+      />
+    </>
+  );
+}
+
 /** For hands without a key to hold: the next drag of notes copies them. */
-export function CopyNext() {
+function CopyNext() {
   const dispatch = useAppDispatch();
   const copiesNext = useAppSelector((state) => state.session.copiesNext);
   return (

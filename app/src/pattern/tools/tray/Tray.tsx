@@ -11,7 +11,7 @@ import { useAppDispatch, useAppSelector } from '../../../store';
 import { useRuleCounts } from '../panel/AllTools';
 import { openRule, takeRule } from '../rules/rules';
 import { openSheet } from '../../../sheets/open-sheet';
-import { ActionButtons, CopyNext } from './ActionButtons';
+import { ActionButtons, CopyPresses } from './ActionButtons';
 import { TAB_NAMES } from './families';
 import { NudgeBar } from './NudgeBar';
 import { ViewActions } from './ViewActions';
@@ -55,7 +55,7 @@ function TabActions({ tab, part }: { readonly tab: TrayTab; readonly part: OpenP
   if (tab === 'view') return <ViewActions part={part} />;
   return (
     <>
-      {tab === 'copy' ? <CopyNext /> : null}
+      {tab === 'copy' ? <CopyPresses /> : null}
       {tab === 'time' ? <NudgeBar part={part} /> : null}
       {ACTIONS.filter((action) => action.family === tab && action.id !== 'nudge').map((action) => (
         <ActionButtons key={action.id} action={action} />

@@ -112,6 +112,7 @@ function NotesViewActions({ part }: { readonly part: OpenPart }) {
         pressed={hasBackdrop}
         onPress={() => dispatch(preferencesSet({ hasBackdrop: !hasBackdrop }))}
       />
+      <Press label="Backdrop …" look="raised" onPress={() => dispatch(openSheet({ kind: 'backdrop' }))} />
       <Press
         label="Velocity lane"
         icon={Lane}
