@@ -1,4 +1,4 @@
-import { canRun, SAMPLE_RATE, SoundEngine, type EngineMessage } from '@yibbo/core';
+import { canRun, PeakTeller, SAMPLE_RATE, SoundEngine, type EngineMessage, type PeaksMessage } from '@yibbo/core';
 
 const WORKLET_ADDRESS = '/sound/worklet.js';
 /** Samples a block in the fallback: smaller ones stutter when the page is busy. */
@@ -30,7 +30,10 @@ const PATIENCE_MS = 1500;
  *  press (a finger that goes down does not count, one that is lifted does), and `wake` asks for it at each. `onBlocked` is told when sound
  *  is held back after all (a call comes in, another program takes it) and when it is back. Rejects where none is to be had, with NoSound
  *  where it can say why. */
-export async function openSound(onBlocked: (isBlocked: boolean) => void = () => undefined): Promise<SoundOutput> {
+export async function openSound(
+  onBlocked: (isBlocked: boolean) => void = () => undefined,
+  onPeaks: (message: PeaksMessage) => void = () => undefined,
+): Promise<SoundOutput> {
   if (!canRun()) throw new NoSound(TOO_OLD);
   playOverSilentSwitch();
   const context = new AudioContext({ sampleRate: SAMPLE_RATE, latencyHint: 'interactive' });
@@ -38,7 +41,7 @@ export async function openSound(onBlocked: (isBlocked: boolean) => void = () => 
   watch(context, onBlocked);
   wake();
   for (const act of ACTS) addEventListener(act, wake, { capture: true, passive: true });
-  const post = await engineOn(context).catch((error: unknown) => {
+  const post = await engineOn(context, onPeaks).catch((error: unknown) => {
     for (const act of ACTS) removeEventListener(act, wake, { capture: true });
     void context.close();
     throw error;
@@ -51,8 +54,10 @@ export async function openSound(onBlocked: (isBlocked: boolean) => void = () => 
   };
 }
 
-async function engineOn(context: AudioContext): Promise<SoundOutput['post']> {
-  return context.audioWorklet ? workletEngine(context) : scriptEngine(context);
+type OnPeaks = (message: PeaksMessage) => void;
+
+async function engineOn(context: AudioContext, onPeaks: OnPeaks): Promise<SoundOutput['post']> {
+  return context.audioWorklet ? workletEngine(context, onPeaks) : scriptEngine(context, onPeaks);
 }
 
 function resumed(context: AudioContext): void {
@@ -84,24 +89,28 @@ function latencyOf(context: AudioContext): number {
   return (mayAskOutput && context.outputLatency) || context.baseLatency || 0;
 }
 
-async function workletEngine(context: AudioContext): Promise<SoundOutput['post']> {
+async function workletEngine(context: AudioContext, onPeaks: OnPeaks): Promise<SoundOutput['post']> {
   await context.audioWorklet.addModule(WORKLET_ADDRESS);
   const node = new AudioWorkletNode(context, 'yibbo-engine', { numberOfInputs: 0, outputChannelCount: [2] });
+  node.port.onmessage = ({ data }: MessageEvent<PeaksMessage>) => onPeaks(data);
   node.connect(context.destination);
   return (message) => node.port.postMessage(message);
 }
 
 /** On plain http from another machine browsers offer no worklet: the same engine then runs in the page. */
-function scriptEngine(context: AudioContext): SoundOutput['post'] {
+function scriptEngine(context: AudioContext, onPeaks: OnPeaks): SoundOutput['post'] {
   const node = context.createScriptProcessor(FALLBACK_BLOCK, 0, 2);
   let engine: SoundEngine | null = null;
+  let teller: PeakTeller | null = null;
   const early: EngineMessage[] = [];
   node.onaudioprocess = ({ outputBuffer, playbackTime }) => {
     if (!engine) {
       engine = new SoundEngine(Math.round(playbackTime * SAMPLE_RATE));
+      teller = new PeakTeller(engine, onPeaks);
       for (const message of early) engine.post(message);
     }
     engine.render(outputBuffer.getChannelData(0), outputBuffer.getChannelData(1));
+    teller?.rendered(outputBuffer.length, Math.round(playbackTime * SAMPLE_RATE) + outputBuffer.length);
   };
   node.connect(context.destination);
   return (message) => (engine ? engine.post(message) : early.push(message));

@@ -9,6 +9,7 @@ export class AppSound {
   private opening: Promise<Player> | null = null;
   private score: Score | null = null;
   private onSwitched: Player['onSwitched'] = null;
+  private peaks: ReadonlyMap<string, number> = new Map();
   private onEnd: (() => void) | null = null;
 
   /** Tells `onBlocked` when the browser takes the sound away or gives it back; returns what ends that. */
@@ -33,6 +34,11 @@ export class AppSound {
     return () => {
       this.onSwitched = null;
     };
+  }
+
+  /** The last peak of a track, or of the sum by its name, as a gain; 0 where it is silent. */
+  peakOf(name: string): number {
+    return this.peaks.get(name) ?? 0;
   }
 
   /** Where in the song play is now, in ticks; null while it is stopped. */
@@ -88,7 +94,12 @@ export class AppSound {
 
   private async begin(): Promise<Player> {
     try {
-      const output = await openSound((isBlocked) => this.onBlocked?.(isBlocked));
+      const output = await openSound(
+        (isBlocked) => this.onBlocked?.(isBlocked),
+        ({ peaks }) => {
+          this.peaks = new Map(peaks);
+        },
+      );
       this.player = new Player(output);
       this.player.onEnd = () => this.onEnd?.();
       this.player.onSwitched = (...told) => this.onSwitched?.(...told);

@@ -3,7 +3,19 @@ import { events } from '../playback';
 import { demoSong } from '../song';
 import { secondsAt } from '../time';
 import { QUAY_KIT } from './kits';
-import { kitRows, SAMPLE_RATE, soundById, SoundEngine, SOUNDS, VOICE_CAP, type EngineNote, type EngineTrack } from '.';
+import {
+  kitRows,
+  PeakTeller,
+  SAMPLE_RATE,
+  soundById,
+  SoundEngine,
+  SOUNDS,
+  SUM,
+  VOICE_CAP,
+  type EngineNote,
+  type EngineTrack,
+  type PeaksMessage,
+} from '.';
 
 const track = (id: string): EngineTrack => ({ id, sound: soundById(id), levelDb: 0, pan: 0, isAudible: true });
 const hit = (trackId: string, fields: Partial<EngineNote> = {}): EngineNote => ({
@@ -159,6 +171,28 @@ describe('the sound engine', () => {
 
   it('a silenced track makes no sound', () => {
     expect(peak(play([hit('lamp-keys')], 24_000, 128, [{ ...track('lamp-keys'), isAudible: false }]).left)).toBe(0);
+  });
+
+  it('tells the peak of each track as it is in the mix, and of the whole as it leaves, thirty times a second', () => {
+    const told: PeaksMessage[] = [];
+    const engine = new SoundEngine();
+    const teller = new PeakTeller(engine, (message) => void told.push(message));
+    // Alone, in the middle, and without echo, a track is all there is: what it tells is what is heard but for room and limiter.
+    const tracks = [track('round-bass'), { ...track('lamp-keys'), id: 'quiet', isAudible: false }];
+    engine.post({ type: 'tracks', tracks });
+    engine.post({ type: 'notes', notes: [hit('round-bass', { pitch: 40 }), { ...hit('lamp-keys'), trackId: 'quiet' }], generation: 0 });
+    let heard = 0;
+    for (let block = 1; block <= 375; block++) {
+      heard = Math.max(heard, peak(render(engine, 128).left));
+      teller.rendered(128, block * 128);
+    }
+    expect(told).toHaveLength(30);
+    const most = (name: string) =>
+      Math.max(...told.flatMap(({ peaks }) => peaks.filter(([each]) => each === name).map(([, value]) => value)));
+    expect(most(SUM)).toBeCloseTo(heard, 2);
+    expect(most('round-bass') / heard).toBeGreaterThan(0.8);
+    expect(most('round-bass') / heard).toBeLessThan(1.25);
+    expect(told.flatMap(({ peaks }) => peaks.filter(([name]) => name === 'quiet'))).toEqual([]);
   });
 
   it('the demo, played through, stays below -1 dBFS and above a whisper', () => {

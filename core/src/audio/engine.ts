@@ -93,6 +93,8 @@ export class SoundEngine {
   private readonly played = new Map<Voice, EngineNote>();
   private readonly over = new Set<Voice>();
   private generation = 0;
+  /** The highest sample of each track, and of the whole by the name of the sum, since they were last taken. */
+  private peaks = new Map<string, number>();
   private renderedTo: number;
   private readonly left = this.bench.samples(CHUNK);
   private readonly right = this.bench.samples(CHUNK);
@@ -126,6 +128,18 @@ export class SoundEngine {
       this.given += size;
       filled += size;
     }
+  }
+
+  /** The peaks since they were last taken, as a gain (1 is full scale): of each track that has sounded, after its level and pan, and of the sum
+   *  after the limiter under `SUM`. */
+  takePeaks(): ReadonlyMap<string, number> {
+    const taken = this.peaks;
+    this.peaks = new Map();
+    return taken;
+  }
+
+  private notePeak(name: string, peak: number): void {
+    if (peak > (this.peaks.get(name) ?? 0)) this.peaks.set(name, peak);
   }
 
   private setTracks(tracks: readonly EngineTrack[]): void {
@@ -186,6 +200,7 @@ export class SoundEngine {
     this.forget();
     this.room.process(toRoom, toEcho, left, right, this.voices.length > 0);
     this.limiter.process(left, right);
+    this.notePeak(SUM, Math.max(peakOf(left), peakOf(right)));
     this.renderedTo += CHUNK;
   }
 
@@ -210,6 +225,7 @@ export class SoundEngine {
     const stepLeft = ((target.left - place.left) * 0.25) / CHUNK;
     const stepRight = ((target.right - place.right) * 0.25) / CHUNK;
     bench.loops.mix(samples.at, left.at, right.at, toRoom.at, toEcho.at, place.left, stepLeft, place.right, stepRight, sound.room, echo);
+    this.notePeak(track.id, peakOf(samples) * Math.max(place.left, place.right));
     place.left += stepLeft * CHUNK;
     place.right += stepRight * CHUNK;
   }
@@ -263,6 +279,18 @@ export class SoundEngine {
     this.places.push(made);
     return made;
   }
+}
+
+/** The name that the whole has among the peaks; no track has it. */
+export const SUM = '';
+
+function peakOf({ values }: Samples): number {
+  let peak = 0;
+  for (let index = 0; index < CHUNK; index++) {
+    const height = Math.abs(values[index]!);
+    if (height > peak) peak = height;
+  }
+  return peak;
 }
 
 /** Some samples of a chunk; all of it as it is. */

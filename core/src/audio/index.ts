@@ -1,4 +1,5 @@
 export * from './engine';
+export * from './meters';
 export * from './sounds';
 export * from './library';
 export { drumFor, kitRows } from './kits';

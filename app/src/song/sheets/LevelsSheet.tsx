@@ -1,4 +1,4 @@
-import type { Track } from '@yibbo/core';
+import { SUM, type Track } from '@yibbo/core';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { Slider } from '../../controls/Slider';
@@ -8,6 +8,7 @@ import { useEffects } from '../../effects';
 import { SheetFrame } from '../../sheets/SheetFrame';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { editTrack, soloOnly, switchAtBar } from '../acts/tracks';
+import { Meter } from './Meter';
 
 const NO_TRACKS: readonly Track[] = [];
 
@@ -16,6 +17,12 @@ export function LevelsSheet({ isPanel }: { readonly isPanel: boolean }) {
   const tracks = useAppSelector((state) => state.song.document?.tracks ?? NO_TRACKS);
   return (
     <SheetFrame title="Levels" note="of whole tracks" isPanel={isPanel}>
+      <XStack alignItems="center" gap={8} minHeight={24}>
+        <Words small faded>
+          All together
+        </Words>
+        <Meter of={SUM} label="Meter of all tracks together" />
+      </XStack>
       {tracks.map((track) => (
         <TrackLevels key={track.id} track={track} />
       ))}
@@ -52,6 +59,7 @@ export function TrackLevels({ track }: { readonly track: Track }) {
       </XStack>
       <XStack flexWrap="wrap" columnGap={12} alignItems="center">
         <NextBarPress track={track} />
+        <Meter of={id} label={`Meter of ${name}`} />
         <Slider
           title={`Level of ${name}`}
           low={-60}
