@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { newSong, sorted, type Document, type Note, type Pattern, type Placement, type Track } from '../src';
+import { newSong, sorted, type Document, type Note, type Pattern, type Placement, type Track, type Treatment } from '../src';
 import { note, songWith } from './make';
 
 export const track = (id: string, order: number): Track => ({
@@ -10,7 +10,7 @@ export const track = (id: string, order: number): Track => ({
 });
 export const pattern = (id: string, length: number): Pattern => ({ id, songId: 'song', name: id, length });
 
-/** Any song of up to four tracks and patterns and eight placements, which point to any of them. All such songs share their ids, so that
+/** Any song of up to four tracks and patterns and eight placements, which point to any of them, some treated. All such songs share their ids, so that
  *  from one to the next things come, go, are edited, and placements are given other patterns and tracks. */
 export const anySong: fc.Arbitrary<Document> = fc
   .record({
@@ -26,6 +26,10 @@ export const anySong: fc.Arbitrary<Document> = fc
       selector: ({ id }) => id,
       maxLength: 8,
     }),
+    treatments: fc.uniqueArray(
+      fc.record({ id: fc.nat(3), parent: fc.nat(), order: fc.nat(2), semitones: fc.integer({ min: -12, max: 12 }), on: fc.boolean() }),
+      { selector: ({ id }) => id, maxLength: 3 },
+    ),
     name: fc.constantFrom('One', 'Two'),
   })
   .map((drawn): Document => {
@@ -47,6 +51,15 @@ export const anySong: fc.Arbitrary<Document> = fc
       const patternId = of(patterns, ofPattern).id;
       (notes[patternId] ??= []).push(note({ id: `${patternId}n${id}`, patternId, start: start * 5040, pitch }));
     }
+    const parents = [...tracks, ...placements];
+    const treatments = drawn.treatments.map(({ id, parent, order, semitones, on }): Treatment => ({
+      id: `tr${id}`,
+      parentId: of(parents, parent).id,
+      order,
+      actionId: 'transpose',
+      params: { semitones },
+      on,
+    }));
     const song = { ...newSong('song', drawn.name, 7).song };
-    return sorted({ ...newSong('song', drawn.name, 7), song, tracks, patterns, placements, notes });
+    return sorted({ ...newSong('song', drawn.name, 7), song, tracks, patterns, placements, treatments, notes });
   });

@@ -1,4 +1,14 @@
-import { childCollections, COLLECTION_NAMES, fieldOf, homeOf, rulesOf, spanFits, type Collection, type Entity } from '../model/collections';
+import {
+  childCollections,
+  COLLECTION_NAMES,
+  fieldOf,
+  homeOf,
+  rulesOf,
+  spanFits,
+  type Collection,
+  type Entity,
+  type Parent,
+} from '../model/collections';
 import { findById, listsOf, rowsOf, type Document } from '../model/document';
 import type { Id } from '../model/entities';
 import type { EditEntry, Entry, WholeEntry } from './change';
@@ -41,6 +51,11 @@ export class DocumentDraft {
   has(of: Collection, id: Id): boolean {
     const list = this.lists.get(of);
     return (list ? list.get(id) : findById(rowsOf(this.document, of), id)) !== undefined;
+  }
+
+  /** Whether a parent is there, in any of the collections it may stand in. */
+  hasParent({ of }: Parent, id: Id): boolean {
+    return of.some((each) => this.has(each, id));
   }
 
   /** Whether an entity with this id has been made since. */
@@ -124,7 +139,7 @@ export class DocumentDraft {
 
   /** Which of its parents an entity is without. */
   private orphaned(of: Collection, entity: Entity): Mismatch | null {
-    const missing = rulesOf(of).parents.find(({ of: parent, field }) => !this.has(parent, fieldOf(entity, field) as Id));
+    const missing = rulesOf(of).parents.find((parent) => !this.hasParent(parent, fieldOf(entity, parent.field) as Id));
     return missing ? mismatch('parentMissing', of, entity.id, missing.field) : null;
   }
 

@@ -80,7 +80,7 @@ class Layers {
     const fits = (entity: Entity) => {
       if (taken.has(entity.id) || this.draft.isCreated(entity.id) || !spanFits(of, entity)) return false;
       taken.add(entity.id);
-      return parents.every((parent) => this.draft.has(parent.of, fieldOf(entity, parent.field) as Id));
+      return parents.every((parent) => this.draft.hasParent(parent, fieldOf(entity, parent.field) as Id));
     };
     const isIn = new Set<Entity>(entry.entities.filter(fits));
     this.lose(
@@ -132,7 +132,7 @@ class Layers {
       const present = fieldOf(row, field) ?? null;
       const parent = rulesOf(of).parents.find((each) => each.field === field);
       const isIn =
-        (this.wins === 'later' || sameValue(present, before[index])) && (!parent || this.draft.has(parent.of, after[index] as Id));
+        (this.wins === 'later' || sameValue(present, before[index])) && (!parent || this.draft.hasParent(parent, after[index] as Id));
       if (isIn) fitting.push([field, present, after[index] ?? null]);
       else this.lost.push({ of, id: row.id, field });
     }

@@ -38,6 +38,7 @@ function faultOf(
   const rules = rulesOf(of);
   if (all.has(entity.id)) return 'idTwice';
   if (rules.home !== undefined && fieldOf(entity, rules.home) !== home) return 'wrongHome';
-  if (rules.parents.some((parent) => !ids[parent.of]!.has(fieldOf(entity, parent.field) as Id))) return 'parentMissing';
+  if (rules.parents.some((parent) => !parent.of.some((each) => ids[each]!.has(fieldOf(entity, parent.field) as Id))))
+    return 'parentMissing';
   return spanFits(of, entity) ? null : 'tooLong';
 }

@@ -7,6 +7,7 @@ import {
   sectionSchema,
   songSchema,
   trackSchema,
+  treatmentSchema,
   type Id,
   type Note,
   type Pattern,
@@ -14,6 +15,7 @@ import {
   type Section,
   type Song,
   type Track,
+  type Treatment,
 } from './entities';
 
 /** Collections that are one list. */
@@ -22,6 +24,7 @@ interface ListEntities {
   patterns: Pattern;
   placements: Placement;
   sections: Section;
+  treatments: Treatment;
 }
 
 /** Collections that are a list for each entity they are kept by, so that an edit touches one and every other stays the same object. */
@@ -45,14 +48,20 @@ export interface CollectionRules<E> {
   readonly compare: (a: E, b: E) => number;
   /** The fields `compare` looks at. */
   readonly orderFields: readonly string[];
-  /** Fields that hold the id of an entity this one cannot be without, and where that one is. */
-  readonly parents: readonly { readonly field: string; readonly of: Collection }[];
+  /** Fields that hold the id of an entity this one cannot be without, and where that one is: in one collection of those named. */
+  readonly parents: readonly Parent[];
   /** The field that says which of several lists it stands in; it cannot be edited. There for homed collections, and only for those. */
   readonly home?: string;
   /** Whether it begins and lasts, both of which together must stay within the last tick. */
   readonly hasSpan?: true;
   /** There is exactly one, which is only ever edited. */
   readonly isSingle?: true;
+}
+
+/** A field that holds a parent's id, and the collections that parent may stand in. */
+export interface Parent {
+  readonly field: string;
+  readonly of: readonly Collection[];
 }
 
 function compareIds(a: { id: Id }, b: { id: Id }): number {
@@ -63,7 +72,7 @@ export function byStartThenPitch(a: Note, b: Note): number {
   return a.start - b.start || a.pitch - b.pitch || compareIds(a, b);
 }
 
-const ofSong = { field: 'songId', of: 'song' } as const;
+const ofSong: Parent = { field: 'songId', of: ['song'] };
 
 /** Every collection, parents before children. */
 export const COLLECTIONS: { readonly [C in Collection]: CollectionRules<Entities[C]> } = {
@@ -74,7 +83,7 @@ export const COLLECTIONS: { readonly [C in Collection]: CollectionRules<Entities
     schema: placementSchema,
     compare: (a, b) => a.start - b.start || compareIds(a, b),
     orderFields: ['start'],
-    parents: [ofSong, { field: 'trackId', of: 'tracks' }, { field: 'patternId', of: 'patterns' }],
+    parents: [ofSong, { field: 'trackId', of: ['tracks'] }, { field: 'patternId', of: ['patterns'] }],
     hasSpan: true,
   },
   sections: {
@@ -84,11 +93,17 @@ export const COLLECTIONS: { readonly [C in Collection]: CollectionRules<Entities
     parents: [ofSong],
     hasSpan: true,
   },
+  treatments: {
+    schema: treatmentSchema,
+    compare: (a, b) => a.order - b.order || compareIds(a, b),
+    orderFields: ['order'],
+    parents: [{ field: 'parentId', of: ['tracks', 'placements'] }],
+  },
   notes: {
     schema: noteSchema,
     compare: byStartThenPitch,
     orderFields: ['start', 'pitch'],
-    parents: [{ field: 'patternId', of: 'patterns' }],
+    parents: [{ field: 'patternId', of: ['patterns'] }],
     home: 'patternId',
     hasSpan: true,
   },
@@ -106,7 +121,7 @@ export function rulesOf(of: Collection): CollectionRules<Entity> {
 export function childCollections(of: Collection): { readonly of: Collection; readonly field: string }[] {
   return COLLECTION_NAMES.flatMap((child) =>
     rulesOf(child)
-      .parents.filter((parent) => parent.of === of)
+      .parents.filter((parent) => parent.of.includes(of))
       .map(({ field }) => ({ of: child, field })),
   );
 }

@@ -10,7 +10,7 @@ import {
 } from './collections';
 import type { Id, Note, Song } from './entities';
 
-export const SCHEMA_VERSION = 2;
+export const SCHEMA_VERSION = 3;
 
 type Lists = { readonly [C in ListCollection]: readonly Entities[C][] };
 type HomedLists = { readonly [C in HomedCollection]: Readonly<Record<Id, readonly Entities[C][]>> };

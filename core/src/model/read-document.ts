@@ -18,6 +18,8 @@ function listsSchema(of: Collection): z.ZodType {
 const UPGRADES: readonly ((old: object) => object)[] = [
   // Sections came.
   (old) => ({ ...old, schemaVersion: 2, sections: [] }),
+  // Treatments came.
+  (old) => ({ ...old, schemaVersion: 3, treatments: [] }),
 ];
 
 export type ReadDocument = { ok: true; document: Document } | { ok: false; code: 'newerVersion' | 'notADocument'; details: string };

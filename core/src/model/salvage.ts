@@ -46,5 +46,5 @@ function withSong(of: Collection, row: unknown, songId: Id): unknown {
 }
 
 function hasParents(of: Collection, entity: Entity, kept: ReadonlyMap<Collection, ReadonlyMap<Id, Entity>>): boolean {
-  return rulesOf(of).parents.every((parent) => kept.get(parent.of)?.has(fieldOf(entity, parent.field) as Id));
+  return rulesOf(of).parents.every((parent) => parent.of.some((each) => kept.get(each)?.has(fieldOf(entity, parent.field) as Id)));
 }

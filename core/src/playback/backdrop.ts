@@ -1,7 +1,8 @@
-import { notesOf, type Document } from '../model/document';
+import type { Document } from '../model/document';
 import type { Id, Note, Track } from '../model/entities';
 import { rowLength } from '../model/row-length';
 import { playLines } from './lines';
+import { treatedNotes } from './treated';
 
 /** The notes of other tracks that sound with a placement's pattern while it goes round, as they stand in its first round: where each would lie in
  *  the pattern. Muted notes are not among them, nor tracks that are not to be shown: muted ones, unless it is said which. Repeats of a note get ids of their own. */
@@ -11,7 +12,7 @@ export function notesBehind(document: Document, placementId: Id, lengthTicks: nu
     .filter((line) => line.placementId !== placementId && isShown(line.track))
     .flatMap((line) => {
       const origin = line.startTick - line.offsetTicks;
-      return notesOf(document, line.pattern.id).flatMap((note) => {
+      return treatedNotes(document, line).flatMap((note) => {
         const loop = rowLength(line.pattern, note.pitch);
         if (note.muted || note.start >= loop) return [];
         const found: Note[] = [];

@@ -4,7 +4,7 @@ import type { Id } from '../model/entities';
 
 /** The same song under another id and name. Everything in it keeps its own id, for ids are told apart within a song. */
 export function copySong(document: Document, id: Id, name: string): Document {
-  const ofSong = new Set(COLLECTION_NAMES.filter((of) => rulesOf(of).parents.some((parent) => parent.of === 'song')));
+  const ofSong = new Set(COLLECTION_NAMES.filter((of) => rulesOf(of).parents.some((parent) => parent.of.includes('song'))));
   return documentOf({ ...document.song, id, name }, (of) => {
     const rows = listsOf(document, of).flatMap(([, list]) => list);
     return ofSong.has(of) ? rows.map((row) => ({ ...row, songId: id })) : rows;

@@ -3,6 +3,7 @@ import { findById, inOrder, notesOf, type Document } from '../model/document';
 import type { Id, Note, Pattern, Placement } from '../model/entities';
 import { barBeatAt, tickOfBar, type MeterAt } from '../time';
 import { freeName } from './stretch';
+import { withoutLostTreatments, withTreatmentsCopied } from './treatments';
 
 type NewId = () => Id;
 
@@ -129,12 +130,13 @@ function withPieces(document: Document, placement: Placement, pattern: Pattern, 
     return [{ ...placement, id: newId(), patternId: own.id, start: placement.start + piece.start, length: end - piece.start }];
   });
   if (placements.length === 0) return document;
-  return {
-    ...document,
+  const sources = new Map(placements.map(({ id }) => [id, placement.id]));
+  return withoutLostTreatments({
+    ...withTreatmentsCopied(document, sources, newId),
     notes: notesMade,
     patterns: inOrder([...document.patterns.filter(({ id }) => id !== pattern.id), ...made.values()], COLLECTIONS.patterns.compare),
     placements: inOrder([...document.placements.filter(({ id }) => id !== placement.id), ...placements], COLLECTIONS.placements.compare),
-  };
+  });
 }
 
 /** Notes in another pattern, `earlier` ticks earlier. Their new ids keep their order, so that notes on one place of one pitch stay in theirs. */

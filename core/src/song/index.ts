@@ -7,5 +7,6 @@ export * from './marker-sections';
 export * from './placing';
 export * from './sections';
 export * from './to-track';
+export * from './treatments';
 export * from './variants';
 export { contentEnd, freeName, copyTime, cutAt, deleteTime, endOfSong, insertTime, makeOwn, moveTime, type CopyMode } from './stretch';

@@ -3,6 +3,7 @@ import { COLLECTIONS } from '../model/collections';
 import type { Id, Placement, Track } from '../model/entities';
 import { MAX_TICK } from '../time';
 import { cutAt, withoutUnplayed, withPlacements } from './stretch';
+import { withoutLostTreatments, withTreatments, withTreatmentsCopied, type Sources } from './treatments';
 
 type NewId = () => Id;
 
@@ -21,8 +22,14 @@ function overlap(a: Placement, b: Placement): boolean {
   return a.start < b.start + b.length && b.start < a.start + a.length;
 }
 
-/** Puts placements, new ones or moved ones, where they say, with the landing chosen. */
-export function putPlacements(document: Document, put: readonly Placement[], landing: PlacementLanding, newId: NewId): Document {
+/** Puts placements, new ones or moved ones, where they say, with the landing chosen. Copies get the treatments of what they were made of. */
+export function putPlacements(
+  document: Document,
+  put: readonly Placement[],
+  landing: PlacementLanding,
+  newId: NewId,
+  sources: Sources = new Map(),
+): Document {
   if (put.length === 0) return document;
   const ids = new Set(put.map(({ id }) => id));
   const others = { ...document, placements: document.placements.filter(({ id }) => !ids.has(id)) };
@@ -30,7 +37,12 @@ export function putPlacements(document: Document, put: readonly Placement[], lan
     landing === 'merge'
       ? others
       : [...byTrack(put)].reduce<Document>((each, [trackId, mine]) => roomOn(each, trackId, mine, landing, newId), others);
-  return withoutUnplayed(document, withPlacements(room, [...room.placements, ...put]));
+  // What is moved was away for a moment, and its treatments with it.
+  const away = document.treatments.filter(
+    ({ parentId }) => ids.has(parentId) && !room.treatments.some((each) => each.parentId === parentId),
+  );
+  const all = withPlacements(withTreatments(room, away), [...room.placements, ...put]);
+  return withoutUnplayed(document, withTreatmentsCopied(all, sources, newId));
 }
 
 function byTrack(placements: readonly Placement[]): Map<Id, Placement[]> {
@@ -88,24 +100,29 @@ export function movedPlacements(document: Document, ids: readonly Id[], ticks: n
   return chosen.map((each) => ({ ...each, start: each.start + by, trackId: tracks[at.get(each.trackId)! + down]!.id }));
 }
 
-/** Linked copies of some placements, one span after the other, `times` times or as many as begin before `untilTick`. `span` is how far each
- *  lies after the one before. */
+/** Linked copies of some placements, one span after the other, `times` times or as many as begin before `untilTick`, and what each was made of.
+ *  `span` is how far each lies after the one before. */
 export function repeatedPlacements(
   document: Document,
   ids: readonly Id[],
   span: number,
   { times, untilTick = MAX_TICK }: { readonly times: number; readonly untilTick?: number },
   newId: NewId,
-): Placement[] {
+): { readonly placements: readonly Placement[]; readonly sources: Sources } {
   const chosen = chosenOf(document, ids);
-  if (span <= 0) return [];
-  return Array.from({ length: Math.min(times, MOST_REPEATS) }, (_, copy) => (copy + 1) * span).flatMap((by) =>
-    chosen.flatMap((each) => {
-      const start = each.start + by;
+  const placements: Placement[] = [];
+  const sources = new Map<Id, Id>();
+  for (let copy = 1; span > 0 && copy <= Math.min(times, MOST_REPEATS); copy++) {
+    for (const each of chosen) {
+      const start = each.start + copy * span;
       const length = Math.min(each.length, untilTick - start);
-      return length > 0 && start + length <= MAX_TICK ? [{ ...each, id: newId(), start, length }] : [];
-    }),
-  );
+      if (length <= 0 || start + length > MAX_TICK) continue;
+      const made = { ...each, id: newId(), start, length };
+      placements.push(made);
+      sources.set(made.id, each.id);
+    }
+  }
+  return { placements, sources };
 }
 
 const MOST_REPEATS = 1000;
@@ -144,7 +161,7 @@ export function linkedWith(document: Document, patternId: Id): readonly Placemen
 export function withoutTrack(document: Document, trackId: Id): Document {
   const ids = document.placements.filter((each) => each.trackId === trackId).map(({ id }) => id);
   const left = withoutPlacements(document, ids);
-  return { ...left, tracks: left.tracks.filter(({ id }) => id !== trackId) };
+  return withoutLostTreatments({ ...left, tracks: left.tracks.filter(({ id }) => id !== trackId) });
 }
 
 /** The tracks with one moved to another place among them. */

@@ -279,9 +279,9 @@ describe('placements', () => {
       fc.property(anySong, fc.integer({ min: 1, max: 3 }), ticks, (song, times, from) => {
         fc.pre(song.placements.length > 0);
         const ids = song.placements.map(({ id }) => id);
-        const copies = repeatedPlacements(song, ids, 6 * BAR, { times }, counter('r'));
+        const { placements: copies, sources } = repeatedPlacements(song, ids, 6 * BAR, { times }, counter('r'));
         expect(copies).toHaveLength(times * ids.length);
-        const repeated = putPlacements(song, copies, 'merge', counter('x'));
+        const repeated = putPlacements(song, copies, 'merge', counter('x'), sources);
         for (let copy = 1; copy <= times; copy++)
           expect(heard(repeated, copy * 6 * BAR, (copy + 1) * 6 * BAR)).toEqual(heard(song, 0, 6 * BAR));
         const cleared = clearTime(song, from, from + BAR, null, counter('c'));

@@ -3,6 +3,7 @@ import type { Id, Note, Placement, Section, Song } from '../model/entities';
 import { inOrder } from '../model/document';
 import { COLLECTIONS } from '../model/collections';
 import { MAX_TICK } from '../time';
+import { treatmentsCopied, withoutLostTreatments, withTreatments, withTreatmentsCopied } from './treatments';
 
 type NewId = () => Id;
 
@@ -21,17 +22,18 @@ export function contentEnd(document: Document): number {
 export function cutAt(document: Document, tick: number, newId: NewId, among?: (placement: Placement) => boolean): Document {
   const crosses = (each: Placement) => each.start < tick && each.start + each.length > tick && (among?.(each) ?? true);
   if (!document.placements.some(crosses)) return document;
-  return withPlacements(
+  const sources = new Map<Id, Id>();
+  const cut = withPlacements(
     document,
     document.placements.flatMap((each) => {
       if (!crosses(each)) return [each];
       const first = tick - each.start;
-      return [
-        { ...each, length: first },
-        { ...each, id: newId(), start: tick, length: each.length - first, offset: each.offset + first },
-      ];
+      const later = { ...each, id: newId(), start: tick, length: each.length - first, offset: each.offset + first };
+      sources.set(later.id, each.id);
+      return [{ ...each, length: first }, later];
     }),
   );
+  return withTreatmentsCopied(cut, sources, newId);
 }
 
 /** Joins what was cut at `ticks`: two placements of one pattern that meet there where the later goes on just where the earlier left off. */
@@ -130,7 +132,10 @@ export function copyTime(document: Document, [from, to]: readonly [number, numbe
   if (opened === document) return document;
   const by = at - from;
   const copies = taken.map((each) => ({ ...each, id: newId(), start: each.start + by }));
-  const placed = withPlacements(opened, [...opened.placements, ...copies]);
+  const put = withPlacements(opened, [...opened.placements, ...copies]);
+  const sources = new Map(copies.map(({ id }, index) => [id, taken[index]!.id]));
+  // What was cut off for the copy is not in the song as it was opened: its treatments are those of the cut one.
+  const placed = withTreatments(put, treatmentsCopied(source.treatments, sources, newId));
   const marked: Song = {
     ...placed.song,
     tempos: withMarks(placed.song.tempos, document.song.tempos, from, to, by),
@@ -239,9 +244,9 @@ export function freeName(wanted: string, taken: readonly string[]): string {
   return `${stem} ${number}`;
 }
 
-/** The document with these placements, in order. */
+/** The document with these placements, in order; treatments of those that are gone go too. */
 export function withPlacements(document: Document, placements: readonly Placement[]): Document {
-  return { ...document, placements: inOrder(placements, COLLECTIONS.placements.compare) };
+  return withoutLostTreatments({ ...document, placements: inOrder(placements, COLLECTIONS.placements.compare) });
 }
 
 /** Takes out patterns that were played before and are not any more, but for those that are versions of one another. */

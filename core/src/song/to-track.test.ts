@@ -17,6 +17,7 @@ it('a part on another track sounds there as it did, linked or own, and undo take
       const alone = {
         ...song,
         placements: [{ ...source, muted: false }],
+        treatments: song.treatments.filter(({ parentId }) => parentId === source.id),
         tracks: song.tracks.map((each) => ({ ...each, kind: 'pitched' as const, rows: [], muted: false, soloed: false })),
       };
       const copied = copiedToTrack(alone, source.id, target.id, { mode, landing: 'merge' }, counter('x'));

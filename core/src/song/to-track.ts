@@ -18,7 +18,8 @@ export function copiedToTrack(
   const track = findById(document.tracks, trackId);
   if (!placement || !pattern || !track) return document;
   const copy: Placement = { ...placement, id: newId(), trackId };
-  if (mode === 'linked') return putPlacements(document, [copy], landing, newId);
+  const sources = new Map([[copy.id, placement.id]]);
+  if (mode === 'linked') return putPlacements(document, [copy], landing, newId, sources);
   const rows = track.kind === 'drums' ? drumRowsFor(notesOf(document, pattern.id), track.rows) : NO_ROWS;
   const own = ownPattern(document, pattern, track, rows, newId());
   const moved = notesOf(document, pattern.id).map((note) => ({ ...note, pitch: rows.get(note.pitch) ?? note.pitch }));
@@ -28,7 +29,7 @@ export function copiedToTrack(
     patterns: inOrder([...document.patterns, own], COLLECTIONS.patterns.compare),
     notes: notes.length ? { ...document.notes, [own.id]: notes } : document.notes,
   };
-  return putPlacements(withPlacements(withOwn, document.placements), [{ ...copy, patternId: own.id }], landing, newId);
+  return putPlacements(withPlacements(withOwn, document.placements), [{ ...copy, patternId: own.id }], landing, newId, sources);
 }
 
 const NO_ROWS: ReadonlyMap<number, number> = new Map();

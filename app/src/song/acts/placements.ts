@@ -126,10 +126,16 @@ export function repeatSelected(times: number | 'section'): Thunk {
     const line = songLines(document).find(({ start, end }) => first >= start && first < end);
     const untilTick = times === 'section' ? (line?.end ?? first) : undefined;
     const count = times === 'section' ? Math.ceil(((untilTick ?? 0) - first) / span) : times;
-    const copies = repeatedPlacements(document, ids, span, { times: count, ...(untilTick === undefined ? {} : { untilTick }) }, newId);
+    const { placements: copies, sources } = repeatedPlacements(
+      document,
+      ids,
+      span,
+      { times: count, ...(untilTick === undefined ? {} : { untilTick }) },
+      newId,
+    );
     if (copies.length === 0) return void dispatch(noticeSet('It reaches to the end of its section already.'));
     const { landing } = getState().preferences;
-    dispatch(editSong(`Repeat ${words(ids.length)}, linked`, (song, id) => putPlacements(song, copies, landing, id)));
+    dispatch(editSong(`Repeat ${words(ids.length)}, linked`, (song, id) => putPlacements(song, copies, landing, id, sources)));
     dispatch(placementsSelected(copies.map(({ id }) => id)));
     dispatch(noticeSet({ words: `${words(copies.length)} more, linked: they change together.`, cure: { kind: 'ownPlacements' } }));
   };
@@ -142,7 +148,7 @@ export function duplicateSelected(mode: 'linked' | 'own'): Thunk {
     const chosen = selectedPlacements(getState());
     if (!document || chosen.length === 0) return;
     const span = spanOf(document, chosen);
-    const copies = repeatedPlacements(
+    const { placements: copies, sources } = repeatedPlacements(
       document,
       chosen.map(({ id }) => id),
       span,
@@ -153,7 +159,7 @@ export function duplicateSelected(mode: 'linked' | 'own'): Thunk {
     const { landing } = getState().preferences;
     dispatch(
       editSong(`Duplicate ${words(chosen.length)}, ${mode}`, (song, id) => {
-        const put = putPlacements(song, copies, landing, id);
+        const put = putPlacements(song, copies, landing, id, sources);
         return mode === 'own' ? makeOwn(put, ids, id) : put;
       }),
     );

@@ -1,4 +1,4 @@
-import { findById, freeName, withoutTrack, withTrackAt, type Id, type Track } from '@yibbo/core';
+import { findById, freeName, withoutTrack, withTrackAt, withTreatmentsCopied, type Id, type Track } from '@yibbo/core';
 import { editEntity, editSong } from '../../document/edits';
 import { noticeSet, sheetSet, switchingSet } from '../../session/session';
 import type { Thunk } from '../../store';
@@ -44,14 +44,16 @@ export function duplicateTrack(trackId: Id): Thunk {
           track.name,
           song.tracks.map((each) => each.name),
         );
-        const copies = song.placements.filter((each) => each.trackId === trackId).map((each) => ({ ...each, id: newId(), trackId: id }));
+        const own = song.placements.filter((each) => each.trackId === trackId);
+        const copies = own.map((each) => ({ ...each, id: newId(), trackId: id }));
+        const sources = new Map([[id, trackId], ...copies.map((copy, index) => [copy.id, own[index]!.id] as const)]);
         const last = Math.max(...song.tracks.map(({ order }) => order)) + 1;
         const added = {
           ...song,
           tracks: [...song.tracks, { ...track, id, name, order: last }],
           placements: [...song.placements, ...copies].sort((a, b) => a.start - b.start),
         };
-        return withTrackAt(added, id, at + 1);
+        return withTrackAt(withTreatmentsCopied(added, sources, newId), id, at + 1);
       }),
     );
     dispatch(noticeSet(`${track.name} was duplicated. Its patterns are linked.`));

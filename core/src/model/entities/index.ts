@@ -3,6 +3,7 @@ export * from './file';
 export * from './key';
 export * from './song';
 export * from './track';
+export * from './treatment';
 export * from './pattern';
 export * from './note';
 export * from './placement';

@@ -23,6 +23,19 @@ export const trackSchema = z.object({
   pan: z.number().min(-1).max(1),
   muted: z.boolean(),
   soloed: z.boolean(),
+  /** Lets it sound only while a row of another track really does, or with a negative depth less while it does. */
+  opensWith: z
+    .object({
+      trackId: idSchema,
+      pitch: byteSchema,
+      /** How long it stays open after each hit, and how it opens and closes. */
+      openMs: z.number().min(0).max(10_000),
+      attackMs: z.number().min(2).max(2000),
+      releaseMs: z.number().min(5).max(5000),
+      depth: z.number().min(-1).max(1),
+      on: z.boolean(),
+    })
+    .optional(),
   /** MIDI channel 0..15 it came from and leaves by. */
   channel: z.int().min(0).max(15).optional(),
   fileTrack: z.int().min(0).optional(),

@@ -1,0 +1,53 @@
+import { counter, note, songWith } from '../../test/make';
+import { notesOf, type Document, type Treatment } from '../model';
+import { cutAt, makeOwn, withoutPlacements } from '../song';
+import { events } from '.';
+
+const BAR = 80_640;
+
+/** Two linked bars of one note, on C4. */
+const base = songWith([note({ id: 'a', start: 0, pitch: 60 })]);
+const [first] = base.placements;
+const song: Document = {
+  ...base,
+  patterns: base.patterns.map((each) => ({ ...each, length: BAR })),
+  placements: [
+    { ...first!, id: 'one', start: 0, length: BAR },
+    { ...first!, id: 'two', start: BAR, length: BAR },
+  ],
+};
+const treatment = (id: string, parentId: string, order: number, semitones: number, on = true): Treatment => ({
+  id,
+  parentId,
+  order,
+  actionId: 'transpose',
+  params: { semitones },
+  on,
+});
+const pitches = (document: Document) => events(document, 0, 2 * BAR, { view: { kind: 'song' } }).map(({ pitch }) => pitch);
+
+describe('an action kept live', () => {
+  it('on a placement is heard there alone, on a track everywhere, in that order; the notes stay as they were written', () => {
+    const treated = { ...song, treatments: [treatment('x', 'two', 0, 7), treatment('y', first!.trackId, 1, 12)] };
+    expect(pitches(treated)).toEqual([72, 79]);
+    expect(notesOf(treated, first!.patternId).map(({ pitch }) => pitch)).toEqual([60]);
+    expect(pitches({ ...treated, treatments: [treatment('x', 'two', 0, 7, false)] })).toEqual([60, 60]);
+  });
+
+  it('is heard anew when the notes or its settings change, and is left out where its action is not known', () => {
+    const treated = { ...song, treatments: [treatment('x', 'two', 0, 7)] };
+    expect(pitches(treated)).toEqual([60, 67]);
+    expect(pitches({ ...treated, treatments: [treatment('x', 'two', 0, 5)] })).toEqual([60, 65]);
+    expect(pitches({ ...treated, notes: { [first!.patternId]: [note({ id: 'a', start: 0, pitch: 62 })] } })).toEqual([62, 69]);
+    expect(pitches({ ...song, treatments: [{ ...treatment('x', 'two', 0, 7), actionId: 'unheard-of' }] })).toEqual([60, 60]);
+  });
+
+  it('stays with its placement when that is cut or made own, and goes with it', () => {
+    const treated = { ...song, placements: [{ ...song.placements[0]!, length: 2 * BAR }], treatments: [treatment('x', 'one', 0, 7)] };
+    const cut = cutAt(treated, BAR, counter('c'));
+    expect(cut.placements).toHaveLength(2);
+    expect(pitches(cut)).toEqual([67, 67]);
+    expect(pitches(makeOwn(cut, [cut.placements[1]!.id], counter('o')))).toEqual([67, 67]);
+    expect(withoutPlacements(cut, [cut.placements[1]!.id]).treatments.map(({ parentId }) => parentId)).toEqual(['one']);
+  });
+});
