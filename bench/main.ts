@@ -4,6 +4,7 @@ import { isReached, line, type Figure } from './figure';
 import { phoneFigures } from './phone';
 import { playbackFigures } from './playback';
 import { saveFigures } from './save';
+import { songPageFigures } from './song-page';
 import { surviveFigures } from './survive';
 
 const root = process.env.YIBBO_ROOT!;
@@ -14,7 +15,8 @@ const PARTS: Readonly<Record<string, () => Iterable<Figure> | AsyncIterable<Figu
   actions: actionFigures,
   import: () => [importFigure()],
   playback: playbackFigures,
-  render: () => [renderFigure()],
+  render: () => [renderFigure(8), renderFigure(16)],
+  song: () => songPageFigures(root),
   save: () => saveFigures(root),
   survive: () => surviveFigures(root),
   browser: () => browserFigures(root),

@@ -1,35 +1,10 @@
 import { expect, test, type Page } from '@playwright/test';
-import { cell, family, Fingers, middleOf, newSong, openPattern, placement, songIdOf } from '../support/app';
+import { cell, family, Fingers, middleOf, newSong, openPattern, placement } from '../support/app';
 import { noteOns, sentOut } from '../support/midi-text';
-
-const BAR = 80_640;
-
-interface SavedSong {
-  readonly song: { readonly loop?: { start: number; end: number; on: boolean }; readonly end?: number };
-  readonly sections: readonly { name: string; start: number; length: number }[];
-  readonly placements: readonly { id: string; patternId: string; trackId: string; start: number; length: number }[];
-  readonly patterns: readonly unknown[];
-  readonly tracks: readonly { id: string; name: string; levelDb: number; soloed: boolean }[];
-}
-
-/** The song as the server has it. */
-async function saved(page: Page): Promise<SavedSong> {
-  await expect(page.getByTestId('link')).toHaveText('Saved');
-  return page.evaluate(async (id) => ((await (await fetch(`/api/songs/${id}`)).json()) as { song: SavedSong }).song, songIdOf(page));
-}
+import { BAR, button, saved, songWithDrums } from '../support/song';
 
 const inBars = async (page: Page) => (await saved(page)).placements.map(({ start, length }) => [start / BAR, length / BAR]);
 const sections = async (page: Page) => (await saved(page)).sections.map(({ name, start, length }) => [name, start / BAR, length / BAR]);
-const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: typeof name === 'string' });
-
-/** A song whose drums have a kick on one, on its page. */
-async function songWithDrums(page: Page): Promise<void> {
-  await newSong(page, 'Quay kit', 'Gull Parade');
-  await cell(page, 'Kick', 0).click();
-  await button(page, 'Back to the song').click();
-  await expect(page.getByTestId('song-page')).toBeVisible();
-}
-
 test('by thumb: an empty song to A A A B with a linked chorus, a copy that changes alone, sent out and read', async ({ page }) => {
   await songWithDrums(page);
   let touches = 0;
@@ -130,11 +105,11 @@ test('by thumb: a placement is dragged later, with the landing that is chosen; i
       [5, 1],
     ]);
   await button(page, 'On others: Replace').click();
-  await button(page, 'A bar earlier').click();
+  await button(page, 'Earlier by 1 nudge: bar').click();
   await expect.poll(() => inBars(page)).toEqual([[4, 1]]);
   await button(page, 'Undo').click();
   await button(page, 'On others: Push later').click();
-  await button(page, 'A bar earlier').click();
+  await button(page, 'Earlier by 1 nudge: bar').click();
   await expect
     .poll(() => inBars(page))
     .toEqual([

@@ -54,7 +54,7 @@ export function StepButton({ part, cell, rowName, pitch, hits, isHeld, isSelecte
       }}
     >
       {isHeld ? <div style={{ ...TAIL, background: `var(--track${part.track.colour})` }} /> : null}
-      {wasHit && !hit ? <div style={{ ...DOT, width: '50%', border: '2px dashed var(--faded)' }} /> : null}
+      {wasHit && !hit ? <div data-testid="was" style={{ ...DOT, width: '50%', border: '2px dashed var(--faded)' }} /> : null}
       {hit ? <Dot hit={hit} colour={`var(--track${part.track.colour})`} offset={offset} count={hits.length} /> : null}
     </div>
   );
