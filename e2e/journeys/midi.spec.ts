@@ -122,6 +122,7 @@ test('a large file is read beside the page: its progress is seen, it can be left
   await page.getByRole('button', { name: 'Cancel' }).tap();
   await expect(page.getByRole('region', { name: 'MIDI file' })).toHaveCount(0);
   await choose();
+  await page.getByRole('button', { name: 'One long pattern for each track' }).tap();
   await page.getByRole('button', { name: 'Bring it in' }).tap();
   await expect(page.getByTestId('song-page')).toBeVisible({ timeout: 30_000 });
   await page.locator('[data-placement]').first().click();

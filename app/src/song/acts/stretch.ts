@@ -1,13 +1,16 @@
 import {
+  barBeatAt,
   clearTime,
   copyTime,
   cutAt,
   deleteTime,
   insertTime,
+  tickOfBar,
   withMeterAt,
   withTempoAt,
   type CopyMode,
   type Id,
+  type MeterAt,
   type MeterShape,
   type TickSpan,
 } from '@yibbo/core';
@@ -28,7 +31,22 @@ export function setTempoAt(tick: number, bpm: number | null): Thunk {
 /** Sets the meter from a tick on, to the next change of meter; with null it goes on as before. */
 export function setMeterAt(tick: number, meter: MeterShape | null): Thunk {
   const label = meter ? `Meter ${meter.numerator}/${meter.denominator}` : 'Meter as before';
-  return (dispatch) => void dispatch(editSong(label, (song) => withMeterAt(song, tick, meter)));
+  return (dispatch, getState) => {
+    const { stretch } = getState().session;
+    const before = getState().song.document?.song.meters;
+    const isOneBar = before && stretch?.start === tick && stretch.end === barEnd(before, tick);
+    dispatch(editSong(label, (song) => withMeterAt(song, tick, meter)));
+    const after = getState().song.document?.song.meters;
+    if (!isOneBar || !after) return;
+    // A bar that was marked stays marked, however long it is now.
+    const bar = { start: tick, end: barEnd(after, tick) };
+    dispatch(stretchSet(bar));
+    dispatch(sheetSet({ kind: 'stretch', ...bar }));
+  };
+}
+
+function barEnd(meters: readonly MeterAt[], tick: number): number {
+  return tickOfBar(meters, barBeatAt(meters, tick).bar + 1);
 }
 
 /** Puts empty bars in before a stretch, as many as it has. */

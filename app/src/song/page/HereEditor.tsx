@@ -27,7 +27,10 @@ export function HereEditor({ part, height }: HereEditorProps) {
   const frame = useRef<HTMLDivElement>(null);
   useFirstGrid(part);
   const { id } = part.placement;
-  useEffect(() => frame.current?.scrollIntoView({ block: 'end' }), [id, height]);
+  useEffect(() => {
+    // What it gives back is not for React: newer browsers give a promise.
+    frame.current?.scrollIntoView({ block: 'end' });
+  }, [id, height]);
   return (
     <div
       ref={frame}
