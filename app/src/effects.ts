@@ -4,6 +4,7 @@ import { createContext, useContext } from 'react';
 import { AppSound } from './audio/sound';
 import { HeldInputs } from './pattern/grid/gesture/held';
 import { GridOnScreen } from './pattern/grid/viewport/on-screen';
+import { PageOnScreen } from './song/page/on-screen';
 import { stored, store } from './preferences/storage';
 import { api, type Server } from './sync/api';
 import { Outbox } from './sync/outbox';
@@ -48,6 +49,7 @@ export interface Effects {
   readonly keeping: KeepingSlot;
   readonly sound: AppSound;
   readonly grid: GridOnScreen;
+  readonly page: PageOnScreen;
   readonly held: HeldInputs;
 }
 
@@ -71,6 +73,7 @@ export function browserEffects(): Effects {
     keeping: new KeepingSlot(),
     sound: new AppSound(),
     grid: new GridOnScreen(),
+    page: new PageOnScreen(),
     held: new HeldInputs(),
   };
 }

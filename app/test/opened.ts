@@ -1,6 +1,7 @@
 import { newSong, newTrack, notesOf, soundById, withTrack, type Document, type Note } from '@yibbo/core';
 import { songOpened } from '../src/document/song';
 import { KeepingSlot, type Effects } from '../src/effects';
+import { PageOnScreen } from '../src/song/page/on-screen';
 import { GridOnScreen } from '../src/pattern/grid/viewport/on-screen';
 import { makeStore } from '../src/store';
 
@@ -16,6 +17,7 @@ export function noEffects(): Effects {
     deviceId: 'test',
     keeping: new KeepingSlot(),
     grid: new GridOnScreen(),
+    page: new PageOnScreen(),
   } as Partial<Effects> as Effects;
 }
 

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { cell, eachSheet, family, newSong, openDemo } from '../support/app';
+import { cell, eachSheet, family, newSong, openDemo, placement } from '../support/app';
 
 type Rules = 'structure' | 'contrast';
 
@@ -67,8 +67,37 @@ async function visit(page: Page, look: (where: string, part?: string) => Promise
   await press('Drop');
   await press('Back to the song');
   await look('The song');
-  await press('Levels');
-  await look('Levels', '[data-testid=sheet]');
+  for (const [name, sheet] of [
+    ['Levels', 'Levels'],
+    ['Track Fog pad', 'Fog pad'],
+    ['Without a name: duplicate, move, rename', 'Without a name'],
+    ['Order …', 'Order'],
+  ] as const) {
+    await press(name);
+    await page.getByRole('region', { name: sheet }).waitFor();
+    await look(sheet, '[data-testid=sheet]');
+    await press(`Close: ${sheet}`);
+  }
+  await press('Without a name: duplicate, move, rename');
+  await press('Verse');
+  await press('Verse: duplicate, move, rename');
+  await look('A section', '[data-testid=sheet]');
+  await press('Close: Verse');
+  await page.getByTestId('song-ruler').click({ position: { x: 60, y: 12 } });
+  await page.getByRole('button', { name: /^Bar 1: tempo/ }).click();
+  await look('Bars', '[data-testid=sheet]');
+  await press('none, of the whole song: change the key');
+  await look('Key of the song', '[data-testid=sheet]');
+  await press('Close: Key of the song');
+  await placement(page, 'Fog pad').click({ button: 'right' });
+  await look('Placements selected', '[data-testid=placements]');
+  await press('To another track …');
+  await look('To another track', '[data-testid=sheet]');
+  await press('Close: To another track');
+  await placement(page, 'Fog pad').click({ button: 'right' });
+  await press('Open here');
+  await page.getByTestId('here').waitFor();
+  await look('Opened here');
 }
 
 for (const [width, height] of [

@@ -79,7 +79,7 @@ test('by thumb: bars are marked by a drag, then cut, cleared, doubled, inserted,
     [0, 1],
     [3, 1],
   ]);
-  await button(page, 'Insert as much time before Bars 2 to 3').click();
+  await button(page, 'Insert before Bars 2 to 3, as much time').click();
   expect(await inBars(page)).toEqual([
     [0, 1],
     [5, 1],
@@ -91,7 +91,7 @@ test('by thumb: bars are marked by a drag, then cut, cleared, doubled, inserted,
   ]);
   await tapBar(page, 1);
   await button(page, /^Bar 1: tempo, meter/).click();
-  await button(page, 'Duplicate Bar 1, linked').click();
+  await button(page, 'Duplicate, linked: Bar 1').click();
   expect(await inBars(page)).toEqual([
     [0, 1],
     [1, 1],
@@ -101,6 +101,7 @@ test('by thumb: bars are marked by a drag, then cut, cleared, doubled, inserted,
   await expect(page.getByRole('region', { name: 'Selected placements' })).toContainText('1 placement');
   await button(page, 'Deselect').click();
   for (let step = 0; step < 5; step++) await button(page, 'Undo').click();
+  await expect(page.getByRole('alert')).toContainText('Undone: Cut at Bars 2 to 3: Quay kit, bar 1.1');
   expect(await inBars(page)).toEqual([
     [0, 2],
     [2, 2],
@@ -153,7 +154,7 @@ test.describe('wide, by mouse and keys', () => {
     const at = await onRuler(page, 1.5);
     await page.mouse.click(at.x, at.y);
     await button(page, /^Bar 2: tempo, meter/).click();
-    await button(page, 'Loop Bar 2').click();
+    await button(page, 'Loop it: Bar 2').click();
     expect((await saved(page)).song.loop).toEqual({ start: BAR, end: 2 * BAR, on: true });
   });
 
@@ -238,7 +239,7 @@ test('a file with markers is cut where it repeats, rearranged, and read by anoth
   expect(written).toEqual(rows.filter((row) => /Note_|Marker/.test(row)));
   // The chorus comes first.
   await button(page, /^Chorus: duplicate/).click();
-  await button(page, 'Move Chorus earlier').click();
+  await button(page, 'Earlier: move Chorus').click();
   const moved = noteOns(await sentOut(page, 'written')).map(([, tick, , pitch]) => [tick! / 384, pitch]);
   expect(moved).toEqual([
     [0, 64],

@@ -15,7 +15,7 @@ test('by thumb: an empty song to A A A B with a linked chorus, a copy that chang
   await tap(/^Without a name: duplicate/);
   await tap('Chorus');
   await tap(/^Chorus: duplicate/);
-  await tap('Duplicate Chorus twice, linked');
+  await tap('Twice, linked: Chorus');
   await tap('Close: Chorus');
   // A A A in five touches; the sixth makes the B.
   await tap('Add a section');
@@ -61,7 +61,7 @@ test('by thumb: an empty song to A A A B with a linked chorus, a copy that chang
 
   // Sections move with all that is in them, and undo puts everything back.
   await button(page, /^Chorus 3: duplicate/).click();
-  await button(page, 'Move Chorus 3 earlier').click();
+  await button(page, 'Earlier: move Chorus 3').click();
   expect((await sections(page)).map(([name]) => name)).toEqual(['Chorus', 'Chorus 3', 'Chorus 2', 'Ending']);
   await button(page, 'Delete Chorus 3').click();
   expect(await sections(page)).toEqual([

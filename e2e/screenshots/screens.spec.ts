@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { join } from 'node:path';
 import { renderSVG } from 'uqr';
-import { family, openDemo, openPattern } from '../support/app';
+import { family, Fingers, middleOf, openDemo, openPattern, placement } from '../support/app';
 import { midiFromText } from '../support/midi-text';
 
 const folder = join(__dirname, '../../docs/screenshots');
@@ -14,35 +14,20 @@ async function shoot(page: Page, name: string): Promise<void> {
 
 const openTrack = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
 
-/** Gives the demo three sections: the boarding, and the crossing twice, linked. */
-async function songOfSections(page: Page): Promise<void> {
-  const press = (name: string) => page.getByRole('button', { name, exact: true }).click();
-  await press('Without a name: duplicate, move, rename');
-  await page.getByRole('textbox', { name: 'Name of the section' }).fill('Boarding');
-  await press('Keep the name');
-  await press('Boarding: duplicate, move, rename');
-  await press('Duplicate Boarding twice, linked');
-  for (const [before, after] of [
-    ['Boarding 2', 'Crossing'],
-    ['Boarding 3', 'Last boat'],
-  ] as const) {
-    await press(`${before}: duplicate, move, rename`);
-    await page.getByRole('textbox', { name: 'Name of the section' }).fill(after);
-    await press('Keep the name');
-  }
-  await press('Close: Last boat');
-  await press('Loop');
-  await page.getByRole('button', { name: 'Close the message' }).click();
-}
-
 test.describe('phone', () => {
   test('songs, steps, notes, menu, rule, lane, trial, silence', async ({ page }) => {
     await page.goto('/');
-    await expect(page.getByRole('listitem')).toHaveCount(1);
+    await expect(page.getByRole('listitem')).toHaveCount(3);
     await shoot(page, 'phone-songs');
     await page.getByRole('button', { name: /^Last Boat Home/ }).click();
-    await songOfSections(page);
+    await page.getByRole('button', { name: 'Loop', exact: true }).click();
     await shoot(page, 'phone-song');
+    const fingers = await Fingers.on(page);
+    await fingers.longPress(await middleOf(placement(page, 'Buoy Bells')));
+    await page.getByRole('button', { name: 'Open here' }).click();
+    await page.getByRole('option').nth(1).click({ force: true });
+    await shoot(page, 'phone-here');
+    await page.getByRole('button', { name: 'Close Buoy Bells' }).click();
     await openPattern(page, 'Deck Drums');
     await shoot(page, 'phone-steps');
     await page.getByRole('button', { name: /^Shaker, / }).click();
@@ -160,7 +145,7 @@ test.describe('wide', () => {
 
   test('steps, notes, trial, songs', async ({ page }) => {
     await page.goto('/');
-    await expect(page.getByRole('listitem')).toHaveCount(1);
+    await expect(page.getByRole('listitem')).toHaveCount(3);
     await shoot(page, 'wide-songs');
     await page.getByRole('button', { name: /^Last Boat Home/ }).click();
     await page.getByRole('button', { name: 'Crossing: duplicate, move, rename' }).click();

@@ -1,4 +1,4 @@
-import type { Placement, Track } from '@yibbo/core';
+import { roundAt, type Placement, type Track } from '@yibbo/core';
 import { openSound } from './output';
 import { Player, songTickIn, type Score } from './player';
 
@@ -45,6 +45,13 @@ export class AppSound {
   songTick(): number | null {
     const tick = this.player?.position() ?? null;
     return tick === null || !this.score ? null : songTickIn(this.score, tick);
+  }
+
+  /** Which round of its loop the song is in, from 1; null while it goes round none. */
+  songRound(): number | null {
+    const tick = this.player?.position() ?? null;
+    const view = this.score?.view;
+    return tick !== null && view?.kind === 'song' && view.loop ? roundAt(view.loop, tick).round + 1 : null;
   }
 
   /** Where a placement's pattern is now, counted on from its beginning, in ticks; null while play is stopped or elsewhere in the song. Where

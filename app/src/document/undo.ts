@@ -1,6 +1,7 @@
 import { historyState, invert, layOnTop, type Collection } from '@yibbo/core';
 import { noticeSet } from '../session/session';
 import { changedPlace, tellIfOutOfView } from '../pattern/acts/show';
+import { changedSongPlace, tellOnPage } from '../song/acts/show';
 import { dropTrial } from '../session/trial-ends';
 import type { Thunk } from '../store';
 import { commit, stamp } from './commit';
@@ -26,7 +27,8 @@ export function undo(direction: 'undo' | 'redo' = 'undo'): Thunk<Promise<void>> 
     const after = getState().song.document;
     const said = label.replace(/^Undo: /, 'Undone: ').replace(/^Redo: /, 'Done again: ');
     // What changed the song as a whole is not seen from everywhere: it is said.
-    if (change.entries.some(({ of }) => OF_SONG.has(of))) dispatch(noticeSet(said));
+    if (after && effects.page.isOpen) dispatch(tellOnPage(said, changedSongPlace(after, change)));
+    else if (change.entries.some(({ of }) => OF_SONG.has(of))) dispatch(noticeSet(said));
     else if (after) dispatch(tellIfOutOfView(said, changedPlace(after, change)));
     if (lost.length) dispatch(noticeSet(`${lost.length} ${lost.length === 1 ? 'value has' : 'values have'} changed since and stayed.`));
   };

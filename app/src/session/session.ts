@@ -15,6 +15,8 @@ export type Cure =
   | { readonly kind: 'octaves'; readonly noteIds: readonly Id[]; readonly semitones: number }
   | { readonly kind: 'endSolo'; readonly trackIds: readonly Id[] }
   | { readonly kind: 'unmutePlacement'; readonly placementId: Id }
+  /** A bar of the song that is out of view. */
+  | { readonly kind: 'showBar'; readonly tick: number }
   /** A place that is out of view. */
   | { readonly kind: 'show'; readonly place: { readonly patternId: Id; readonly tick: number; readonly pitch: number } }
   | { readonly kind: 'undo' | 'lengthen' | 'ownPlacements' | 'unmuteAll' | 'unmuteNotes' | 'alwaysSound' | 'openSound' | 'chooseKey' };

@@ -19,6 +19,7 @@ export const CURE_WORDS: Readonly<Record<Cure['kind'], string>> = {
   openSound: 'Turn sound on',
   undo: 'Undo',
   show: 'Show',
+  showBar: 'Show',
   ownPlacements: 'Make own',
   unmuteAll: 'Unmute all',
   chooseKey: 'Choose a key',
@@ -28,7 +29,7 @@ export const CURE_WORDS: Readonly<Record<Cure['kind'], string>> = {
 
 /** Does what a notice or a silent track offers. */
 export function applyCure(cure: Cure): Thunk {
-  return (dispatch, getState, { sound }) => {
+  return (dispatch, getState, { sound, page }) => {
     dispatch(noticeSet(null));
     const { document } = getState().song;
     if (!document) return;
@@ -72,6 +73,8 @@ export function applyCure(cure: Cure): Thunk {
         return dispatch(runAction('transpose', { semitones: cure.semitones }, cure.noteIds));
       case 'show':
         return dispatch(showPlace(cure.place));
+      case 'showBar':
+        return page.reveal(cure.tick);
       case 'unmuteAll':
         return void dispatch(
           editSong('Unmute all tracks', (song) => ({ ...song, tracks: song.tracks.map((each) => ({ ...each, muted: false })) })),

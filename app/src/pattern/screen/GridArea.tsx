@@ -31,6 +31,11 @@ export function GridArea({ part, children }: { readonly part: OpenPart; readonly
 function PassCounter({ lengthTicks }: { readonly lengthTicks: number }) {
   const [pass, setPass] = useState<number | null>(null);
   usePlayhead((tick) => setPass(tick === null ? null : Math.floor(tick / lengthTicks) + 1));
+  return <Pass pass={pass} />;
+}
+
+/** Which time round it is; nothing while that is null. */
+export function Pass({ pass }: { readonly pass: number | null }) {
   if (pass === null) return null;
   return (
     <Words

@@ -5,9 +5,12 @@ import Loop from 'lucide-react/dist/esm/icons/repeat.mjs';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';
+import { useWhilePlaying } from '../../audio/useWhilePlaying';
 import { Press } from '../../controls/Press';
 import { Words } from '../../controls/words';
 import { Dock, DockFrame, PlayPress, UndoButtons } from '../../pattern/screen/Dock';
+import { useEffects } from '../../effects';
+import { Pass } from '../../pattern/screen/GridArea';
 import { Notice } from '../../pattern/screen/Notice';
 import { SongDots, SongName, WideSongButtons } from '../../pattern/screen/TopRow';
 import { useScreenShape } from '../../pattern/screen/useScreenShape';
@@ -29,6 +32,7 @@ import { SongHead } from './SongHead';
 import { SongRows } from './SongRows';
 import { SongSilence } from './SongSilence';
 import { useHere, type Here } from './useHere';
+import { usePageOnScreen } from './usePageOnScreen';
 import { useOpenHere } from './useOpenHere';
 import { usePlacementHand } from './usePlacementHand';
 import { useSongKeys } from './useSongKeys';
@@ -147,6 +151,7 @@ function Page({ document, rail, here }: PageProps) {
   const page = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(page);
   const layout = useMemo(() => pageLayout(document, Math.max(1, width - rail - 8)), [document, width, rail]);
+  usePageOnScreen(page, layout);
   const open = useOpenPlacement();
   const openHere = useOpenHere();
   const { drag, rectangle, handlers } = usePlacementHand({ page, layout, document, open: here ? openHere : open });
@@ -185,6 +190,7 @@ function Page({ document, rail, here }: PageProps) {
             </Words>
           </XStack>
         ) : null}
+        <LoopPass />
         <YStack pointerEvents="auto">
           <SongSilence document={document} />
           <Notice />
@@ -193,6 +199,14 @@ function Page({ document, rail, here }: PageProps) {
       </YStack>
     </div>
   );
+}
+
+/** Times round the loop. */
+function LoopPass() {
+  const { sound } = useEffects();
+  const [pass, setPass] = useState<number | null>(null);
+  useWhilePlaying(() => sound.songRound(), setPass);
+  return <Pass pass={pass} />;
 }
 
 function SongDock({ onPlay }: { readonly onPlay: () => void }) {

@@ -49,20 +49,20 @@ function SectionPresses({ id, name }: { readonly id: Id; readonly name: string }
   return (
     <XStack gap={4} flexWrap="wrap">
       <Press
-        label={`Duplicate ${name}, linked`}
+        label={`Duplicate, linked: ${name}`}
         shown="Duplicate, linked"
         look="strong"
         onPress={() => dispatch(copySection(id, 'linked'))}
       />
-      <Press label={`Duplicate ${name}, own`} shown="Duplicate, own" look="raised" onPress={() => dispatch(copySection(id, 'own'))} />
+      <Press label={`Duplicate, own: ${name}`} shown="Duplicate, own" look="raised" onPress={() => dispatch(copySection(id, 'own'))} />
       <Press
-        label={`Duplicate ${name} twice, linked`}
+        label={`Twice, linked: ${name}`}
         shown="Twice, linked"
         look="raised"
         onPress={() => dispatch(copySection(id, 'linked', 2))}
       />
-      <Press label={`Move ${name} earlier`} shown="Earlier" look="raised" onPress={() => dispatch(shiftSection(id, -1))} />
-      <Press label={`Move ${name} later`} shown="Later" look="raised" onPress={() => dispatch(shiftSection(id, 1))} />
+      <Press label={`Earlier: move ${name}`} shown="Earlier" look="raised" onPress={() => dispatch(shiftSection(id, -1))} />
+      <Press label={`Later: move ${name}`} shown="Later" look="raised" onPress={() => dispatch(shiftSection(id, 1))} />
       <Press label={`Delete ${name}`} shown="Delete" look="raised" onPress={() => dispatch(removeSection(id))} />
     </XStack>
   );

@@ -72,33 +72,33 @@ function TimePresses({ document, span }: StretchProps) {
   const words = stretchWords(document, span);
   return (
     <XStack gap={4} flexWrap="wrap">
-      <Press label={`Loop ${words}`} shown="Loop it" look="raised" onPress={() => dispatch(setLoop({ ...span, on: true }))} />
+      <Press label={`Loop it: ${words}`} shown="Loop it" look="raised" onPress={() => dispatch(setLoop({ ...span, on: true }))} />
       <Press
-        label={`Name ${words} as a section`}
+        label={`Name it: ${words}`}
         shown="Name it"
         look="raised"
         onPress={() => dispatch(openSheet({ kind: 'section', sectionId: null, ...span }))}
       />
       <Press
-        label={`Duplicate ${words}, linked`}
+        label={`Duplicate, linked: ${words}`}
         shown="Duplicate, linked"
         look="raised"
         onPress={() => dispatch(copyBars(span, 'linked', words))}
       />
       <Press
-        label={`Duplicate ${words}, own`}
+        label={`Duplicate, own: ${words}`}
         shown="Duplicate, own"
         look="raised"
         onPress={() => dispatch(copyBars(span, 'own', words))}
       />
       <Press
-        label={`Insert as much time before ${words}`}
+        label={`Insert before ${words}, as much time`}
         shown="Insert before"
         look="raised"
         onPress={() => dispatch(insertBars(span, words))}
       />
       <Press label={`Delete ${words}`} shown="Delete" look="raised" onPress={() => dispatch(deleteBars(span, words))} />
-      <Press label={`End the song after ${words}`} shown="Song ends here" look="raised" onPress={() => dispatch(setSongEnd(span.end))} />
+      <Press label={`Song ends here, after ${words}`} shown="Song ends here" look="raised" onPress={() => dispatch(setSongEnd(span.end))} />
     </XStack>
   );
 }
@@ -162,7 +162,7 @@ function KeyLine({ document }: { readonly document: Document }) {
   return (
     <SheetLine title="Key">
       <Press
-        label={`Key of the song, ${words}: change`}
+        label={`${words}, of the whole song: change the key`}
         shown={`${words}, of the whole song`}
         look="raised"
         onPress={() => dispatch(openSheet({ kind: 'key' }))}
