@@ -1,8 +1,8 @@
 import type { z } from 'zod';
 import type { NotesAction } from './action';
+import { bestBar } from './copy/best-bar';
 import { deleteNotes } from './copy/delete';
 import { duplicate } from './copy/duplicate';
-import { bestBar } from './copy/best-bar';
 import { repeat } from './copy/repeat';
 import { accents } from './feel/accents';
 import { chance } from './feel/chance';
@@ -10,15 +10,21 @@ import { mute } from './feel/mute';
 import { oneOf } from './feel/one-of';
 import { pan } from './feel/pan';
 import { passes } from './feel/passes';
+import { roll } from './feel/roll';
 import { share } from './feel/share';
 import { typeValues } from './feel/type-values';
-import { roll } from './feel/roll';
+import { velocityRamp } from './feel/velocity-ramp';
+import { velocityRandom } from './feel/velocity-random';
 import { velocityScale } from './feel/velocity-scale';
 import { velocitySet } from './feel/velocity-set';
+import { velocitySpread } from './feel/velocity-spread';
 import { voice } from './feel/voice';
+import { endsAt } from './length/ends-at';
+import { extend } from './length/extend';
 import { firstCut } from './length/first-cut';
 import { join } from './length/join';
 import { resize } from './length/resize';
+import { scaleLength } from './length/scale-length';
 import { setLength } from './length/set-length';
 import { splitAt } from './length/split-at';
 import { splitLines } from './length/split-lines';
@@ -32,11 +38,13 @@ import { invert } from './pitch/invert';
 import { toRow } from './pitch/to-row';
 import { transpose } from './pitch/transpose';
 import { vibrato } from './pitch/vibrato';
+import { lean } from './time/lean';
 import { nudge } from './time/nudge';
 import { quantize } from './time/quantize';
 import { reverse } from './time/reverse';
 import { rotate } from './time/rotate';
 import { rotateValues } from './time/rotate-values';
+import { stretch } from './time/stretch';
 
 const LIST = [
   nudge,
@@ -44,6 +52,8 @@ const LIST = [
   rotateValues,
   quantize,
   reverse,
+  stretch,
+  lean,
   resize,
   splitParts,
   firstCut,
@@ -51,6 +61,9 @@ const LIST = [
   splitAt,
   join,
   setLength,
+  scaleLength,
+  extend,
+  endsAt,
   transpose,
   inScale,
   fitScale,
@@ -60,6 +73,9 @@ const LIST = [
   vibrato,
   velocityScale,
   velocitySet,
+  velocitySpread,
+  velocityRamp,
+  velocityRandom,
   accents,
   mute,
   chance,

@@ -15,3 +15,16 @@ export function resizeStarts(notes: readonly Note[], ticks: number): readonly No
     return { ...note, start, length: note.start + note.length - start };
   });
 }
+
+/** Makes every note longer or shorter by a share of its length, at its end or at its start, whose other end then stays. None gets shorter than one
+ *  tick, none starts before tick 0. */
+export function scaleLengths(notes: readonly Note[], share: number, edge: 'start' | 'end'): readonly Note[] {
+  if (share === 1) return notes;
+  return notes.map((note) => {
+    const length = Math.max(1, Math.round(note.length * share));
+    if (edge === 'end') return { ...note, length };
+    const end = note.start + note.length;
+    const start = Math.max(0, end - length);
+    return { ...note, start, length: end - start };
+  });
+}

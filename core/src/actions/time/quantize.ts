@@ -10,6 +10,8 @@ const params = paramsOf({
   what: choiceParam('What moves', ['starts', 'ends', 'both', 'lengths'], 'starts', { lengths: 'lengths only' }),
   strength: sliderParam('Strength', 0, 100, 100, '%'),
   swing: sliderParam('Swing', STRAIGHT, 75, STRAIGHT, '%'),
+  random: sliderParam('Random timing', 0, 50, 0, '% of a step'),
+  beyond: sliderParam('Only notes further off than', 0, 50, 0, '% of a step'),
 });
 
 /** A grid to pull towards, and how hard. */
@@ -26,11 +28,11 @@ export const quantize = notesAction({
   family: 'time',
   subject: 'notes',
   label: 'Quantize',
-  help: 'Pulls starts, ends or lengths towards the lines of a grid. At 100 % they land on it, at 50 % they go half the way. Swing delays every second line: 50 % is straight, 66 % a triplet feel.',
+  help: 'Pulls starts, ends or lengths towards the lines of a grid. At 100 % they land on it, at 50 % they go half the way. Swing delays every second line: 50 % is straight, 66 % a triplet feel. Notes near enough can be left, and a little chance put in.',
   words: ['snap', 'tighten', 'align', 'straighten', 'correct', 'swing', 'shuffle'],
   params,
   quick: [{ label: 'Quantize', icon: 'quantize', params: {} }],
-  run: ({ notes }, { to, what, strength, swing }, context) => {
+  run: ({ notes }, { to, what, strength, swing, random, beyond }, context) => {
     const plain: Pull = { grid: gridOfAmount(to, context), strength, swing };
     const pullOf = (note: Note): Pull => {
       if (to === 'grid') {
@@ -41,9 +43,29 @@ export const quantize = notesAction({
         ? { ...plain, ...linesOfMeter(to, note.start, context.meters) }
         : plain;
     };
-    return { notes: notes.map((note) => (what === 'lengths' ? withLength(note, pullOf(note)) : withEdges(note, what, pullOf(note)))) };
+    return {
+      notes: notes.map((note) => {
+        const pull = pullOf(note);
+        const step = pull.grid.numerator / pull.grid.denominator;
+        // Drawn for every note, so that leaving one changes none of the others.
+        const drift = Math.round((context.random() * 2 - 1) * (random / 100) * step);
+        if (beyond > 0 && offBy(note, what, pull) <= (beyond / 100) * step) return note;
+        const moved = what === 'lengths' ? withLength(note, pull) : withEdges(note, what, pull);
+        return drift === 0 || what === 'lengths' ? moved : { ...moved, start: Math.max(0, moved.start + drift) };
+      }),
+    };
   },
 });
+
+/** How far what would move is from where it is pulled to, in ticks. */
+function offBy(note: Note, what: 'starts' | 'ends' | 'both' | 'lengths', pull: Pull): number {
+  const whole = { ...pull, strength: 100 };
+  if (what === 'lengths') return Math.abs(withLength(note, whole).length - note.length);
+  const end = note.start + note.length;
+  const start = Math.abs(targetOf(note.start, pull) - note.start);
+  const atEnd = Math.abs(targetOf(end, pull) - end);
+  return what === 'starts' ? start : what === 'ends' ? atEnd : Math.max(start, atEnd);
+}
 
 /** The lines of bars or beats where a note starts: counted from where its meter begins, up to the next meter. */
 function linesOfMeter(to: 'bar' | 'beat', tick: number, meters: readonly MeterAt[]): Pick<Pull, 'grid' | 'until'> {

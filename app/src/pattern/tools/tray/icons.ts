@@ -18,6 +18,9 @@ import Ruler from 'lucide-react/dist/esm/icons/ruler.mjs';
 import Scissors from 'lucide-react/dist/esm/icons/scissors.mjs';
 import Shorter from 'lucide-react/dist/esm/icons/chevrons-right-left.mjs';
 import Longer from 'lucide-react/dist/esm/icons/chevrons-left-right.mjs';
+import Dice from 'lucide-react/dist/esm/icons/dices.mjs';
+import EndsAt from 'lucide-react/dist/esm/icons/align-end-vertical.mjs';
+import Extend from 'lucide-react/dist/esm/icons/move-right.mjs';
 import Trash from 'lucide-react/dist/esm/icons/trash.mjs';
 import ScaleDown from 'lucide-react/dist/esm/icons/corner-right-down.mjs';
 import ScaleUp from 'lucide-react/dist/esm/icons/corner-right-up.mjs';
@@ -41,6 +44,9 @@ export const ICONS: Readonly<Record<string, LucideIcon>> = {
   firstCut: Scissors,
   setLength: Ruler,
   join: Join,
+  extend: Extend,
+  endsAt: EndsAt,
+  vary: Dice,
   up: ArrowUp,
   down: ArrowDown,
   octaveUp: ChevronsUp,

@@ -1,0 +1,24 @@
+import { clamp } from '../../time';
+import { notesAction } from '../action';
+import { paramsOf, wholeParam } from '../params';
+
+export const velocityRandom = notesAction({
+  id: 'velocity-random',
+  family: 'feel',
+  subject: 'notes',
+  label: 'Vary velocity',
+  help: 'Makes each note louder or softer by chance, by so much at most and within the bounds. The dice draw anew; the same seed gives the same again.',
+  words: ['random', 'humanise', 'human', 'chance', 'variation', 'loose', 'dice', 'seed'],
+  params: paramsOf({
+    by: wholeParam('By at most', 1, 126, 12),
+    least: wholeParam('Not below', 1, 127, 1),
+    most: wholeParam('Not above', 1, 127, 127),
+  }),
+  quick: [{ label: 'Vary velocity', icon: 'vary', params: {} }],
+  run: ({ notes }, { by, least, most }, { random }) => ({
+    notes: notes.map((note) => {
+      const drawn = Math.round((random() * 2 - 1) * by);
+      return { ...note, velocity: clamp(note.velocity + drawn, Math.min(least, most), Math.max(least, most)) };
+    }),
+  }),
+});

@@ -1,0 +1,56 @@
+import type { Note } from '../../model/entities';
+import { gridOfRow } from '../../time';
+import { loopTicks, notesAction } from '../action';
+import { amountParam, amountTicks } from '../amounts';
+import { choiceParam, paramsOf, wholeParam } from '../params';
+
+export const extend = notesAction({
+  id: 'extend',
+  family: 'length',
+  subject: 'notes',
+  label: 'Extend to the next',
+  help: 'Ends every note where the next one starts, or a gap before it; the last ends where the pattern does. Notes of a chord go to the next chord.',
+  words: ['legato', 'connect', 'gap', 'space', 'fill', 'tie', 'until', 'staccato'],
+  params: paramsOf({
+    next: choiceParam('The next', ['any', 'row'], 'any', { any: 'note of any pitch', row: 'note of the same pitch' }),
+    which: choiceParam('Which notes change', ['all', 'shorter', 'longer'], 'all', {
+      shorter: 'those that end before',
+      longer: 'those that end after',
+    }),
+    gap: wholeParam('Gap', 0, 999, 0),
+    unit: amountParam('Counted in', '1/64'),
+  }),
+  quick: [
+    { label: 'Extend to the next', icon: 'extend', params: { which: 'all', gap: 0 } },
+    { label: 'Leave a gap before the next', shown: 'gap', params: { which: 'longer', gap: 1 } },
+  ],
+  run: (part, { next, which, gap, unit }, context) => {
+    const starts = new Map<number | 'any', number[]>();
+    for (const { pitch, start } of part.notes) {
+      const row = next === 'any' ? 'any' : pitch;
+      starts.set(row, [...(starts.get(row) ?? []), start]);
+    }
+    const sorted = new Map([...starts].map(([row, ticks]) => [row, [...new Set(ticks)].sort((a, b) => a - b)]));
+    const nextAfter = (note: Note) =>
+      firstAfter(sorted.get(next === 'any' ? 'any' : note.pitch)!, note.start) ?? Math.max(loopTicks(part, note.pitch), note.start + 1);
+    return {
+      notes: part.notes.map((note) => {
+        const free = amountTicks(gap, unit, { ...context, grid: gridOfRow(context, note.pitch) }, note.start);
+        const length = Math.max(1, nextAfter(note) - free - note.start);
+        const isMeant = which === 'all' || (which === 'shorter' ? length > note.length : length < note.length);
+        return isMeant && length !== note.length ? { ...note, length } : note;
+      }),
+    };
+  },
+});
+
+/** The first of sorted ticks that is after one. */
+function firstAfter(ticks: readonly number[], tick: number): number | undefined {
+  let [low, high] = [0, ticks.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (ticks[middle]! > tick) high = middle;
+    else low = middle + 1;
+  }
+  return ticks[low];
+}
