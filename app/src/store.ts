@@ -4,6 +4,7 @@ import { songReducer } from './document/song';
 import type { Effects } from './effects';
 import { patternViewsReducer, storePatternViews } from './preferences/pattern-views';
 import { preferencesReducer, storePreferences } from './preferences/preferences';
+import { clipboardReducer, storeClipboard } from './session/clipboard';
 import { nudgeReducer } from './session/nudged';
 import { sessionReducer } from './session/session';
 import { trialReducer } from './session/trial';
@@ -18,6 +19,7 @@ export function makeStore(effects: Effects) {
       nudge: nudgeReducer,
       preferences: preferencesReducer,
       patternViews: patternViewsReducer,
+      clipboard: clipboardReducer,
     },
     middleware: (defaults) => defaults({ serializableCheck: false, immutableCheck: false, thunk: { extraArgument: effects } }),
   });
@@ -26,6 +28,7 @@ export function makeStore(effects: Effects) {
     const now = store.getState();
     if (now.preferences !== before.preferences) storePreferences(now.preferences);
     if (now.patternViews !== before.patternViews) storePatternViews(now.patternViews);
+    if (now.clipboard !== before.clipboard) storeClipboard(now.clipboard);
     before = now;
   });
   return store;

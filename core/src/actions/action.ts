@@ -2,6 +2,7 @@ import type { z } from 'zod';
 import type { Id, Note, Pattern } from '../model/entities';
 import type { Replacements } from '../model/replace';
 import { rowLength } from '../model/row-length';
+import type { Clip } from '../notes/clip';
 import type { TickSpan } from '../notes/span';
 import type { NewId } from '../model/ids';
 import { COMMON_NAMING, type Key, type Naming } from '../theory';
@@ -38,6 +39,8 @@ export interface ActionContext extends Grids {
   readonly ownSpan?: TickSpan | null;
   /** Where new notes go: the cursor, the current row. */
   readonly at: { readonly tick: number; readonly pitch: number };
+  /** Notes that were copied; null where nothing was. */
+  readonly clip: Clip | null;
   /** Rows that have names of their own. */
   readonly rows: readonly { readonly pitch: number; readonly name: string }[];
   readonly newId: NewId;
@@ -60,6 +63,7 @@ export function plainContext(grid: Grid, meter: MeterShape, tempos: readonly Tem
     naming: COMMON_NAMING,
     span: null,
     at: { tick: 0, pitch: 60 },
+    clip: null,
     rows: [],
   };
 }
@@ -84,8 +88,8 @@ export interface WhyNot {
 }
 
 /** What an action takes: what is selected or, where nothing is, the whole pattern; only a selection; the current row whatever is
- *  selected; or no notes at all, for it only makes some. */
-export type Takes = 'any' | 'selection' | 'row' | 'nothing';
+ *  selected; all of the pattern whatever is selected; or no notes at all, for it only makes some. */
+export type Takes = 'any' | 'selection' | 'row' | 'pattern' | 'nothing';
 
 export interface ActionResult {
   /** What replaces the part's notes. */

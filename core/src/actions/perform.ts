@@ -69,7 +69,7 @@ export function perform(
   const chosen = result.select ?? result.notes.map(({ id }) => id);
   return {
     change,
-    select: noteIds.length || action.takes === 'nothing' ? chosen : [],
+    select: noteIds.length || action.takes === 'nothing' || action.takes === 'pattern' ? chosen : [],
     landing: countLanding(all, after, (pitch) => rowLength(pattern, pitch)),
     counts: { before: part.length, after: result.notes.length },
     whyNot: typeof refused === 'string' ? refused : (refused?.words ?? null),
@@ -127,6 +127,7 @@ function partOf(
   heard: (note: Note) => boolean,
 ): readonly Note[] {
   if (takes === 'nothing') return [];
+  if (takes === 'pattern') return all;
   if (takes === 'row') return all.filter(({ pitch }) => pitch === row);
   if (noteIds.length === 0) return takes === 'selection' ? [] : all.every(heard) ? all : all.filter(heard);
   if (noteIds.length === all.length && all.every(({ id }, index) => id === noteIds[index])) return all;

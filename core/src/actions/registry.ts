@@ -3,6 +3,7 @@ import type { NotesAction } from './action';
 import { bestBar } from './copy/best-bar';
 import { deleteNotes } from './copy/delete';
 import { duplicate } from './copy/duplicate';
+import { paste } from './copy/paste';
 import { repeat } from './copy/repeat';
 import { accents } from './feel/accents';
 import { chance } from './feel/chance';
@@ -88,6 +89,7 @@ const LIST = [
   typeValues,
   duplicate,
   repeat,
+  paste,
   bestBar,
   deleteNotes,
   fill,

@@ -17,3 +17,4 @@ export * from './spread';
 export * from './note-value';
 export * from './typed';
 export * from './phrase';
+export * from './clip';

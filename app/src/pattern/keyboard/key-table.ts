@@ -9,6 +9,7 @@ const OTHERS = [
   ['Ctrl Home, End', 'Cursor to the first or the last step of the row'],
   ['Enter', 'Put a note at the cursor, or select the one there'],
   ['Shift Enter', 'Add the note at the cursor to the selection'],
+  ['Ctrl C, X, V', 'Copy, cut, paste notes; between songs too, and as a typed phrase in other programs'],
   ['B', 'Begin a frame at the cursor; arrows stretch it, Enter takes it'],
   ['Shift Enter', 'In a frame: mark its time and select all of it'],
   ['hold Q Arrows', 'Leave a note wherever the cursor goes'],

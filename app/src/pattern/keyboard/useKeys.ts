@@ -3,6 +3,7 @@ import { useEffects } from '../../effects';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { letGo } from '../acts/nudge';
 import { KEYS } from './keys';
+import { useClipboard } from './useClipboard';
 import { actOf, ownerOf } from './match-key';
 
 /** Listens for the keys while the pattern screen is open. */
@@ -11,6 +12,7 @@ export function useKeys(onPlay: () => void): void {
   const { held } = useEffects();
   useEffect(() => held.follow(), [held]);
   useFocusKept();
+  useClipboard();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;

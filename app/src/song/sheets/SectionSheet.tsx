@@ -55,12 +55,7 @@ function SectionPresses({ id, name }: { readonly id: Id; readonly name: string }
         onPress={() => dispatch(copySection(id, 'linked'))}
       />
       <Press label={`Duplicate, own: ${name}`} shown="Duplicate, own" look="raised" onPress={() => dispatch(copySection(id, 'own'))} />
-      <Press
-        label={`Twice, linked: ${name}`}
-        shown="Twice, linked"
-        look="raised"
-        onPress={() => dispatch(copySection(id, 'linked', 2))}
-      />
+      <Press label={`Twice, linked: ${name}`} shown="Twice, linked" look="raised" onPress={() => dispatch(copySection(id, 'linked', 2))} />
       <Press label={`Earlier: move ${name}`} shown="Earlier" look="raised" onPress={() => dispatch(shiftSection(id, -1))} />
       <Press label={`Later: move ${name}`} shown="Later" look="raised" onPress={() => dispatch(shiftSection(id, 1))} />
       <Press label={`Delete ${name}`} shown="Delete" look="raised" onPress={() => dispatch(removeSection(id))} />

@@ -27,6 +27,9 @@ import { SHEET_HEIGHT } from '../../../sheets/SheetFrame';
 import { FAMILIES, FAMILY_NAMES } from '../tray/families';
 import { DRAWN_VELOCITY } from '../../grid/gesture/useSetting';
 
+/** What actions take that go by the place, not by notes there. */
+const PLACED: ReadonlySet<string> = new Set(['row', 'nothing', 'pattern']);
+
 const WIDTH = 300;
 const HEIGHT = 400;
 /** Room left above or below the pointer, so that the row it is about stays in sight, in pixels. */
@@ -181,7 +184,7 @@ function MostUsed({ menu, part, act }: ItemsProps) {
 }
 
 function FamilyItems({ family, act }: Pick<ItemsProps, 'act'> & { readonly family: ActionFamily }) {
-  return ACTIONS.filter((action) => action.family === family && action.takes !== 'row' && action.takes !== 'nothing').map((action) => (
+  return ACTIONS.filter((action) => action.family === family && !PLACED.has(action.takes ?? 'any')).map((action) => (
     <XStack key={action.id} alignItems="center" gap={2} paddingLeft={16}>
       <Press role="menuitem" grow start label={action.label} onPress={() => act(runAction(action.id))} />
       {paramFields(action.params).length > 0 ? (
@@ -224,7 +227,7 @@ function GroundItems({ menu, part, act }: ItemsProps) {
   return (
     <>
       <Press role="menuitem" start label="Put a note here" onPress={() => act(addNotes('Draw a note', [note]))} />
-      {ACTIONS.filter(({ takes }) => takes === 'row' || takes === 'nothing').map((action) => (
+      {ACTIONS.filter(({ takes = 'any' }) => PLACED.has(takes)).map((action) => (
         <Press key={action.id} role="menuitem" start label={`${action.label} from here`} onPress={() => act(tryHere(action.id))} />
       ))}
       <Press

@@ -1,10 +1,13 @@
 import { paramFields, type ListedAction } from '@yibbo/core';
 import Copy from 'lucide-react/dist/esm/icons/copy.mjs';
+import Files from 'lucide-react/dist/esm/icons/files.mjs';
+import Scissors from 'lucide-react/dist/esm/icons/scissors-line-dashed.mjs';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
 import { memo } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../../../controls/Press';
-import { selectHasSelection, selectNotes, selectPart } from '../../../session/selectors';
+import { copyNotes, cutNotes, toSystem } from '../../acts/clipboard';
+import { selectHandledNotes, selectHasSelection, selectNotes, selectPart } from '../../../session/selectors';
 import { copiesNextSet } from '../../../session/session';
 import { openSheet } from '../../../sheets/open-sheet';
 import { runAction, tryAction } from '../../../session/trials';
@@ -14,7 +17,7 @@ import { RoundPress } from './RoundPress';
 
 /** Whether an action has nothing to work on now. */
 export function isOutOfReach({ takes = 'any' }: ListedAction, state: State): boolean {
-  if (takes === 'row' || takes === 'nothing') return false;
+  if (takes === 'row' || takes === 'nothing' || takes === 'pattern') return false;
   return takes === 'selection' ? !selectHasSelection(state) : selectNotes(state).length === 0;
 }
 
@@ -67,8 +70,11 @@ export const ActionButtons = memo(function ActionButtons({ action }: { readonly 
 export function CopyPresses() {
   const dispatch = useAppDispatch();
   const placementId = useAppSelector((state) => selectPart(state)?.placement.id);
+  const hasHandled = useAppSelector((state) => selectHandledNotes(state).length > 0);
   return (
     <>
+      <Press label="Cut" icon={Scissors} look="raised" disabled={!hasHandled} onPress={() => dispatch(toSystem(cutNotes()))} />
+      <Press label="Copy" icon={Files} look="raised" onPress={() => dispatch(toSystem(copyNotes()))} />
       <CopyNext />
       <Press
         label="Part to another track …"

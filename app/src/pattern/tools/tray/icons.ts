@@ -18,6 +18,7 @@ import Ruler from 'lucide-react/dist/esm/icons/ruler.mjs';
 import Scissors from 'lucide-react/dist/esm/icons/scissors.mjs';
 import Shorter from 'lucide-react/dist/esm/icons/chevrons-right-left.mjs';
 import Longer from 'lucide-react/dist/esm/icons/chevrons-left-right.mjs';
+import Paste from 'lucide-react/dist/esm/icons/clipboard-paste.mjs';
 import Dice from 'lucide-react/dist/esm/icons/dices.mjs';
 import EndsAt from 'lucide-react/dist/esm/icons/align-end-vertical.mjs';
 import Extend from 'lucide-react/dist/esm/icons/move-right.mjs';
@@ -60,4 +61,5 @@ export const ICONS: Readonly<Record<string, LucideIcon>> = {
   duplicate: CopyPlus,
   repeat: Repeat,
   delete: Trash,
+  paste: Paste,
 };

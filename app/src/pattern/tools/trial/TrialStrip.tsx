@@ -79,7 +79,7 @@ function useSubject({ actionId, noteIds }: Trial): string {
     if (!part) return '';
     const { tick, pitch } = placeFor(state, part);
     if (takes === 'row') return `on row ${rowName(part, pitch)}`;
-    if (takes === 'nothing') return `from ${barBeatWords(part.meters, tick)} on`;
+    if (takes === 'nothing' || takes === 'pattern') return `from ${barBeatWords(part.meters, tick)} on`;
     if (noteIds.length) return `on ${noteIds.length} ${noteIds.length === 1 ? 'note' : 'notes'}`;
     return `on ${allNotesWords(selectNotes(state).length)}`;
   });

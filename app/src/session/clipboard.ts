@@ -1,0 +1,31 @@
+import type { Clip } from '@yibbo/core';
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { store, stored } from '../preferences/storage';
+
+/** What was copied last, in any song and window of this browser. */
+export interface Clipboard {
+  readonly clip: Clip;
+  /** What the system's clipboard was given with it: another text there is someone else's. */
+  readonly text: string;
+}
+
+const EMPTY: Clipboard = { clip: [], text: '' };
+
+/** Where it is stored: what another window copies is read from there too. */
+export const CLIPBOARD_KEY = 'yibbo clipboard';
+
+const slice = createSlice({
+  name: 'clipboard',
+  initialState: () => stored(CLIPBOARD_KEY, EMPTY),
+  reducers: {
+    copied: (_state, { payload }: PayloadAction<Clipboard>) => payload,
+    copiedElsewhere: () => stored(CLIPBOARD_KEY, EMPTY),
+  },
+});
+
+export function storeClipboard(clipboard: Clipboard): void {
+  store(CLIPBOARD_KEY, clipboard);
+}
+
+export const clipboardReducer = slice.reducer;
+export const { copied, copiedElsewhere } = slice.actions;
