@@ -47,7 +47,9 @@ export function runAction<A extends ActionId>(actionId: A, quick?: Some<A>, on?:
     const { change, whyNot, select, landing } = trial.performed;
     dispatch(commit(change));
     dispatch(rememberTurn(trial));
-    if (getState().session.selected.length && !on) dispatch(selectionSet(select));
+    // What was pasted arrives selected, ready to be moved.
+    const isPlaced = actionById(actionId).takes === 'pattern' && whyNot === null;
+    if ((getState().session.selected.length && !on) || isPlaced) dispatch(selectionSet(select));
     const said = whyNot === NO_KEY ? { words: whyNot, cure: { kind: 'chooseKey' as const } } : (whyNot ?? landed(landing));
     // Where nothing is to be said of it, what was said of the trial before stays.
     if (said !== null || !wasTrying) dispatch(noticeSet(said));
