@@ -43,7 +43,7 @@ export interface Effects {
   readonly now: () => number;
   /** Names this browser in the history. */
   readonly deviceId: Id;
-  readonly server: Pick<Server, 'change' | 'bringBack'>;
+  readonly server: Pick<Server, 'change' | 'bringBack' | 'history' | 'songAt' | 'copy'>;
   /** The outbox of this page, opened when it is first asked for. */
   readonly outbox: () => Outbox;
   readonly keeping: KeepingSlot;

@@ -95,6 +95,30 @@ describe('changes', () => {
     expect((await open(document)).history).toHaveLength(1);
   });
 
+  it('lead back to the song as it was after each of them; a copy can be made of that, and labels are read from before any', async () => {
+    const document = await storedDemo();
+    const states = [document];
+    const sent: Change[] = [];
+    for (const [index, velocity] of [20, 40, 60].entries()) {
+      const change = noteEdit(states.at(-1)!, index, { velocity });
+      sent.push(change);
+      states.push(applyOwn(states.at(-1)!, change));
+    }
+    const undone: Change = { ...invert(sent[2]!, { id: newId(), label: 'Undo', at: 1, device: 'test' }), undoes: sent[2]!.id };
+    const point: Change = { id: newId(), label: 'Saved point: Here', at: 1, device: 'test', point: 'Here', entries: [] };
+    await send(document, 0, [...sent, undone, point]);
+    const at = async (change: Change) => (await call<{ song: Document }>(`/songs/${document.song.id}/at/${change.id}`)).body.song;
+    for (const [index, change] of sent.entries()) expect(await at(change)).toEqual(JSON.parse(JSON.stringify(states[index + 1])));
+    expect(await at(point)).toEqual(JSON.parse(JSON.stringify(states[2])));
+    const copied = await post<{ id: string }>(`/songs/${document.song.id}/copies?at=${sent[0]!.id}`, {});
+    const copy = (await call<Opened>(`/songs/${copied.body.id}`)).body.song;
+    expect(copy.notes).toEqual(JSON.parse(JSON.stringify(states[1]!.notes)));
+    const { labels } = (await call<{ labels: { id: string; point?: string }[] }>(`/songs/${document.song.id}/history?before=3`)).body;
+    expect(labels.map(({ id }) => id)).toEqual([sent[0]!.id, sent[1]!.id]);
+    expect((await open(document)).history.at(-1)).toMatchObject({ point: 'Here' });
+    expect((await call(`/songs/${document.song.id}/at/nothing`)).status).toBe(404);
+  });
+
   it('of two windows are both kept; on one field the later arrival wins, and each is told what it missed', async () => {
     const document = await storedDemo();
     const theirs = noteEdit(document, 0, { velocity: 20, pitch: 40 });

@@ -40,6 +40,8 @@ it('every answer is what the schemas say, and so is a refusal', async () => {
   };
   await ask('sendChanges', { id }, { base: 0, head: null, changes: [change] });
   await ask('readChange', { id, changeId: 'c1' });
+  await ask('readHistory', { id }, undefined, '?before=2');
+  await ask('readSongAt', { id, changeId: 'c1' });
   await ask('openSong', { id });
   await ask('renameSong', { id }, { name: 'Last Boat Home' });
   await ask('copySong', { id });

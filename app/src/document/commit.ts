@@ -11,7 +11,7 @@ export function stamp({ newId, now, deviceId }: Pick<Effects, 'newId' | 'now' | 
 /** Makes a Change: shown at once, kept at once. */
 export function commit(change: Change): Thunk {
   return (dispatch, getState, { keeping }) => {
-    if (change.entries.length === 0 && !change.undoes) return;
+    if (change.entries.length === 0 && !change.undoes && change.point === undefined) return;
     if (!getState().song.document) return;
     dispatch(songChanged(change));
     keeping.current?.keep(change);

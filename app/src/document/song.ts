@@ -56,6 +56,10 @@ export const changeLeftOut = createAction<Id>('song/changeLeftOut');
 export const historiesParted = createAction<ServerSong>('song/historiesParted');
 /** They go on together: from the server's song, with what is to be sent on top. */
 export const historiesRejoined = createAction<readonly Change[]>('song/historiesRejoined');
+/** Labels of what came before the oldest that is known, of one song; `before` is the revision they end before. */
+export const earlierRead = createAction<{ readonly songId: Id; readonly before: number; readonly labels: readonly ChangeLabel[] }>(
+  'song/earlierRead',
+);
 export const songClosed = createAction('song/closed');
 
 const CLOSED: SongState = {
@@ -84,6 +88,7 @@ export function songReducer(state: SongState = CLOSED, action: UnknownAction): S
   if (unsentFound.match(action)) return withUnsent(state, [...notIn(state.history, action.payload), ...state.unsent]);
   if (historiesParted.match(action)) return { ...state, link: 'parted', parted: action.payload };
   if (historiesRejoined.match(action)) return state.parted ? rejoined(state, state.parted, action.payload) : state;
+  if (earlierRead.match(action)) return withEarlier(state, action.payload);
   if (changeLeftOut.match(action))
     return withUnsent(
       state,
@@ -101,6 +106,17 @@ function opened({ document, revision, history, unsent }: Opened): SongState {
 function rejoined(state: SongState, { song, revision, history }: ServerSong, unsent: readonly Change[]): SongState {
   const base: SongState = { ...state, acknowledged: song, revision, acknowledgedLabels: history, parted: null, link: 'saving' };
   return withUnsent(base, notIn(history, unsent));
+}
+
+/** The history with what came before it; as it is, where that is known by now. */
+function withEarlier(state: SongState, { songId, before, labels }: ReturnType<typeof earlierRead>['payload']): SongState {
+  const first = state.revision - state.acknowledgedLabels.length + 1;
+  if (state.document?.song.id !== songId || first !== before || labels.length === 0) return state;
+  return {
+    ...state,
+    acknowledgedLabels: [...labels, ...state.acknowledgedLabels],
+    history: [...labels, ...state.history],
+  };
 }
 
 function changed(state: SongState, document: Document, change: Change): SongState {

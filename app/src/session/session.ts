@@ -32,7 +32,19 @@ export type Sheet =
   | { readonly kind: 'section'; readonly sectionId: Id | null; readonly start: number; readonly end: number }
   | {
       readonly kind:
-        'row' | 'key' | 'nudge' | 'length' | 'drawing' | 'song' | 'add-track' | 'tools' | 'levels' | 'add-section' | 'order' | 'backdrop';
+        | 'row'
+        | 'key'
+        | 'nudge'
+        | 'length'
+        | 'drawing'
+        | 'song'
+        | 'add-track'
+        | 'tools'
+        | 'levels'
+        | 'add-section'
+        | 'order'
+        | 'backdrop'
+        | 'history';
     }
   /** A part that is to be put on another track too. */
   | { readonly kind: 'to-track'; readonly placementId: Id };

@@ -1,3 +1,4 @@
+import { ago } from '../history/ago';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
 import { useState } from 'react';
 import { styled, View } from '@tamagui/core';
@@ -131,13 +132,4 @@ function WholeSong({ song, songs, onDone }: { readonly song: Card; readonly song
       <Press grow look="raised" label="Delete" onPress={done(() => songs.remove(song))} />
     </XStack>
   );
-}
-
-/** How long ago, in words: "just now", "3 h ago", then the date. */
-function ago(at: number, now: number): string {
-  const minutes = Math.floor((now - at) / 60_000);
-  if (minutes < 2) return 'just now';
-  if (minutes < 60) return `${minutes} min ago`;
-  if (minutes < 24 * 60) return `${Math.floor(minutes / 60)} h ago`;
-  return new Date(at).toLocaleDateString();
 }

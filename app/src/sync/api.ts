@@ -1,4 +1,4 @@
-import type { Answer, Change, Id, ImportReport, ImportTracks, ServerNews, ServerSong, SongCard } from '@yibbo/core';
+import type { Answer, Change, ChangeLabel, Document, Id, ImportReport, ImportTracks, ServerNews, ServerSong, SongCard } from '@yibbo/core';
 
 /** A refusal by the server, in its own words. `status` 0 means it could not be reached. */
 export class ApiError extends Error {
@@ -60,7 +60,12 @@ export const api = {
   rename: (id: Id, name: string) => call<null>(`/songs/${id}`, { ...posted({ name }), method: 'PATCH' }),
   delete: (id: Id) => call<null>(`/songs/${id}`, { method: 'DELETE' }),
   bringBack: (id: Id) => call<null>(`/songs/${id}/return`, { method: 'POST' }),
-  copy: (id: Id) => call<{ id: Id; name: string }>(`/songs/${id}/copies`, { method: 'POST' }),
+  /** A copy of the song; as it was right after a Change, where one is named. */
+  copy: (id: Id, at?: Id) => call<{ id: Id; name: string }>(`/songs/${id}/copies${at ? `?at=${at}` : ''}`, { method: 'POST' }),
+  /** Labels of the history before a revision. */
+  history: (id: Id, before: number) => call<{ labels: ChangeLabel[] }>(`/songs/${id}/history?before=${before}`),
+  /** The song as it was right after a Change. */
+  songAt: (id: Id, changeId: Id) => call<{ song: Document }>(`/songs/${id}/at/${changeId}`),
   rescue: (id: Id) => call<{ id: Id; name: string; lost: number }>(`/songs/${id}/rescue`, { method: 'POST' }),
   change: (id: Id, changeId: Id) => call<Change>(`/songs/${id}/changes/${changeId}`),
   /** Sends what `firstPiece` has put together. */

@@ -2,7 +2,9 @@ export * from './routes';
 export {
   codeSchema,
   errorSchema,
+  copyQuerySchema,
   exportQuerySchema,
+  historyQuerySchema,
   importQuerySchema,
   listQuerySchema,
   nameSchema as nameBodySchema,

@@ -36,7 +36,13 @@ export const API = {
   renameSong: { method: 'PATCH', path: '/songs/:id', what: 'Renames a song.', body: schemas.nameSchema, answer: null },
   deleteSong: { method: 'DELETE', path: '/songs/:id', what: 'Deletes a song; it can be brought back for 30 days.', answer: null },
   returnSong: { method: 'POST', path: '/songs/:id/return', what: 'Brings a deleted song back.', answer: null },
-  copySong: { method: 'POST', path: '/songs/:id/copies', what: 'Makes a copy of a song.', answer: schemas.copiedSchema },
+  copySong: {
+    method: 'POST',
+    path: '/songs/:id/copies',
+    what: 'Makes a copy of a song; with `at`, of what it was right after that Change.',
+    query: schemas.copyQuerySchema,
+    answer: schemas.copiedSchema,
+  },
   rescueSong: {
     method: 'POST',
     path: '/songs/:id/rescue',
@@ -55,6 +61,19 @@ export const API = {
     path: '/songs/:id/changes/:changeId',
     what: 'One whole Change of its history.',
     answer: schemas.changeSchema,
+  },
+  readHistory: {
+    method: 'GET',
+    path: '/songs/:id/history',
+    what: 'Labels of its history before a revision, the newest 2,000 of them, oldest first.',
+    query: schemas.historyQuerySchema,
+    answer: schemas.labelsSchema,
+  },
+  readSongAt: {
+    method: 'GET',
+    path: '/songs/:id/at/:changeId',
+    what: 'The song as it was right after a Change of its history.',
+    answer: schemas.songAtSchema,
   },
   followSong: {
     method: 'GET',

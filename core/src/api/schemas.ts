@@ -20,6 +20,10 @@ export const importQuerySchema = z.object({
   tracks: z.enum(['cut', 'long']).default('cut'),
 });
 export type ImportTracks = z.infer<typeof importQuerySchema>['tracks'];
+/** Labels of the history before a revision. */
+export const historyQuerySchema = z.object({ before: z.coerce.number().int().min(1) });
+/** A copy as the song was right after a Change; else as it is. */
+export const copyQuerySchema = z.object({ at: idSchema.optional() });
 export const exportQuerySchema = z.object({ as: z.enum(['written', 'heard']).default('heard') });
 export const codeSchema = z.object({ code: z.string().max(40) });
 
@@ -61,6 +65,8 @@ export const copiedSchema = z.object({ id: idSchema, name: z.string() });
 export const rescuedSchema = z.object({ id: idSchema, name: z.string(), lost: z.int() });
 export const importedSchema = z.object({ id: idSchema, report: named<ImportReport>('ImportReport') });
 export const changeSchema = named<Change>('Change');
+export const labelsSchema = z.object({ labels: z.array(named<ChangeLabel>('ChangeLabel')) });
+export const songAtSchema = z.object({ song: named<Document>('Document') });
 
 /** A song as the server has it. */
 export const serverSongSchema = z.object({

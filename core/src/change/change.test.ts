@@ -1,7 +1,20 @@
 import fc from 'fast-check';
 import { anyNotes, note, PATTERN, songWith } from '../../test/make';
 import { byStartThenPitch, notesOf, type Document } from '../model';
-import { apply, applyOwn, compose, diff, historyState, invert, layOnTop, readChanges, type Change, type ChangeLabel } from '.';
+import {
+  apply,
+  applyOwn,
+  compose,
+  diff,
+  historyLine,
+  historyState,
+  invert,
+  layOnTop,
+  readChanges,
+  stepsTo,
+  type Change,
+  type ChangeLabel,
+} from '.';
 
 const stamp = { id: 'c', at: 0, device: 'd', label: 'Edit' };
 const changeBetween = (before: Document, after: Document, id = 'c'): Change => ({ ...stamp, id, entries: diff(before, after) });
@@ -156,5 +169,47 @@ describe('the history', () => {
     expect(historyState(labels(['a'], ['b'], ['u', 'b'], ['v', 'a']))).toEqual({ undo: null, redo: 'v' });
     expect(historyState(labels(['a'], ['b'], ['u', 'b'], ['r', 'u']))).toEqual({ undo: 'r', redo: null });
     expect(historyState(labels(['a'], ['u', 'a'], ['c']))).toEqual({ undo: 'c', redo: null });
+  });
+});
+
+describe('the history as one line', () => {
+  const label = (id: string, words: string, more: Partial<ChangeLabel> = {}): ChangeLabel => ({
+    id,
+    label: words,
+    at: 0,
+    device: 'd',
+    ...more,
+  });
+  const read = (labels: readonly ChangeLabel[]) =>
+    historyLine(labels).map(({ words, isDone, point }) => `${words}${point ? '*' : ''}${isDone ? '' : '?'}`);
+
+  it('says what is done, what is undone, and where points were saved, however often that went to and fro', () => {
+    const labels = [label('a', 'Draw'), label('p', 'Saved point: One', { point: 'One' }), label('b', 'Move'), label('c', 'Split')];
+    expect(read(labels)).toEqual(['Draw', 'Saved point: One*', 'Move', 'Split']);
+    const undone = [...labels, label('u', 'Undo: Split', { undoes: 'c' }), label('v', 'Undo: Move', { undoes: 'b' })];
+    expect(read(undone)).toEqual(['Draw', 'Saved point: One*', 'Move?', 'Split?']);
+    expect(historyState(undone)).toEqual({ undo: 'a', redo: 'v' });
+    const again = [...undone, label('r', 'Redo: Move', { undoes: 'v' })];
+    expect(read(again)).toEqual(['Draw', 'Saved point: One*', 'Move', 'Split?']);
+    // Something new leaves the undone step behind; a saved point does not.
+    expect(read([...again, label('q', 'Saved point: Two', { point: 'Two' })])).toEqual([
+      'Draw',
+      'Saved point: One*',
+      'Move',
+      'Saved point: Two*',
+      'Split?',
+    ]);
+    expect(read([...again, label('d', 'Join')])).toEqual(['Draw', 'Saved point: One*', 'Move', 'Join']);
+  });
+
+  it('counts how far a step is: undos back, redos on', () => {
+    const line = historyLine([
+      label('a', 'A'),
+      label('b', 'B'),
+      label('p', 'P', { point: 'P' }),
+      label('c', 'C'),
+      label('u', 'Undo: C', { undoes: 'c' }),
+    ]);
+    expect(['a', 'b', 'u', 'nothing'].map((id) => stepsTo(line, id))).toEqual([-1, 0, 1, 0]);
   });
 });

@@ -32,6 +32,8 @@ export interface Change {
   readonly made?: readonly Made[];
   /** The Change this one takes back. */
   readonly undoes?: Id;
+  /** The name of a saved point: the Change only marks where the song was, and has no entries. */
+  readonly point?: string;
   readonly entries: readonly Entry[];
 }
 
@@ -45,8 +47,8 @@ export interface Made {
 }
 
 /** What the history keeps of a Change without its entries. */
-export type ChangeLabel = Pick<Change, 'id' | 'label' | 'at' | 'device' | 'undoes'>;
+export type ChangeLabel = Pick<Change, 'id' | 'label' | 'at' | 'device' | 'undoes' | 'point'>;
 
-export function labelOf({ id, label, at, device, undoes }: Change): ChangeLabel {
-  return { id, label, at, device, ...(undoes ? { undoes } : {}) };
+export function labelOf({ id, label, at, device, undoes, point }: Change): ChangeLabel {
+  return { id, label, at, device, ...(undoes ? { undoes } : {}), ...(point ? { point } : {}) };
 }

@@ -8,9 +8,20 @@ export interface HistoryState {
   readonly redo: Id | null;
 }
 
+/** What is done and what is undone, each by the Change that undo or redo would act on, the one that comes next last. */
+interface Sides {
+  readonly done: readonly Id[];
+  readonly undone: readonly Id[];
+}
+
 /** Reads from the labels alone what undo and redo would act on. `labels` is oldest first.
- *  Undoing an undo is a redo; a new Change empties the redo side. */
+ *  Undoing an undo is a redo; a new Change empties the redo side. Saved points are no steps. */
 export function historyState(labels: readonly ChangeLabel[]): HistoryState {
+  const { done, undone } = sidesOf(labels);
+  return { undo: done.at(-1) ?? null, redo: undone.at(-1) ?? null };
+}
+
+function sidesOf(labels: readonly ChangeLabel[]): Sides {
   const done: Id[] = [];
   const undone: Id[] = [];
   const side = new Map<Id, Id[]>();
@@ -18,7 +29,8 @@ export function historyState(labels: readonly ChangeLabel[]): HistoryState {
     list.push(id);
     side.set(id, list);
   };
-  for (const { id, undoes } of labels) {
+  for (const { id, undoes, point } of labels) {
+    if (point !== undefined) continue;
     const from = undoes === undefined ? undefined : side.get(undoes);
     if (undoes !== undefined && from) {
       // What is undone is nearly always the newest, so that looking from the end is quick.
@@ -31,5 +43,46 @@ export function historyState(labels: readonly ChangeLabel[]): HistoryState {
       undone.length = 0;
     }
   }
-  return { undo: done.at(-1) ?? null, redo: undone.at(-1) ?? null };
+  return { done, undone };
+}
+
+/** A step of the history as a person reads it: something that is done, or that was undone and can be done again; or a saved point. */
+export interface HistoryStep {
+  /** The Change that did it, undid it or did it again last; a saved point's own. */
+  readonly id: Id;
+  /** What was done, without whether it was undone or done again. */
+  readonly words: string;
+  readonly at: number;
+  readonly device: string;
+  readonly isDone: boolean;
+  readonly point: string | null;
+}
+
+/** The history as one line, oldest first: what is done, then what is undone, in the order it was done. Saved points stand after what was done when
+ *  they were made. What a new Change left behind of undone steps is not in it. */
+export function historyLine(labels: readonly ChangeLabel[]): readonly HistoryStep[] {
+  const { done, undone } = sidesOf(labels);
+  const byId = new Map(labels.map((label, index) => [label.id, { label, index }]));
+  const stepOf = (id: Id, isDone: boolean): HistoryStep => {
+    const { label, at, device, point } = byId.get(id)!.label;
+    return { id, words: label.replace(/^(?:(?:Undo|Redo): )+/, ''), at, device, isDone, point: point ?? null };
+  };
+  const points = labels.flatMap(({ id, point }, index) => (point === undefined ? [] : [{ id, index }]));
+  const line: HistoryStep[] = [];
+  let next = 0;
+  for (const id of done) {
+    const { index } = byId.get(id)!;
+    for (; next < points.length && points[next]!.index < index; next++) line.push(stepOf(points[next]!.id, true));
+    line.push(stepOf(id, true));
+  }
+  for (; next < points.length; next++) line.push(stepOf(points[next]!.id, true));
+  return [...line, ...[...undone].reverse().map((id) => stepOf(id, false))];
+}
+
+/** How many times to undo (negative) or do again (positive) until a step of the line is the last that is done. */
+export function stepsTo(line: readonly HistoryStep[], id: Id): number {
+  const steps = line.filter(({ point }) => point === null);
+  const at = steps.findIndex((step) => step.id === id);
+  const now = steps.filter(({ isDone }) => isDone).length - 1;
+  return at < 0 ? 0 : at - now;
 }

@@ -77,6 +77,7 @@ const envelopeSchema = z.object({
     .max(MOST_RUNS)
     .optional(),
   undoes: idSchema.optional(),
+  point: z.string().min(1).max(200).optional(),
 });
 
 /** The Change, or what is wrong with it. */

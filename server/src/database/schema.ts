@@ -37,6 +37,8 @@ export const changes = sqliteTable(
     at: integer('at').notNull(),
     device: text('device').notNull(),
     undoes: text('undoes'),
+    /** The name of a saved point. */
+    point: text('point'),
     body: text('body').notNull(),
   },
   (table) => [primaryKey({ columns: [table.songId, table.revision] }), uniqueIndex('changes_by_id').on(table.songId, table.id)],

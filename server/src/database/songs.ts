@@ -123,6 +123,11 @@ export class SongQueries {
     return row ? (JSON.parse(row.body) as Change) : null;
   }
 
+  /** The revision that a Change made; null where the song's history has no such Change. */
+  async revisionOf(id: Id, changeId: Id): Promise<number | null> {
+    return this.saving.find.get({ songId: id, id: changeId })?.revision ?? null;
+  }
+
   async hasChange(id: Id, changeId: Id): Promise<boolean> {
     return this.saving.find.get({ songId: id, id: changeId }) !== undefined;
   }
@@ -132,17 +137,21 @@ export class SongQueries {
     return this.saving.head.get({ songId: id, revision })?.id ?? null;
   }
 
-  /** The newest labels of a song's history, oldest first. */
-  async labels(id: Id): Promise<ChangeLabel[]> {
-    const { id: changeId, label, at, device, undoes } = changes;
+  /** The newest labels of a song's history, or of what came before a revision; oldest first. */
+  async labels(id: Id, before?: number): Promise<ChangeLabel[]> {
+    const { id: changeId, label, at, device, undoes, point } = changes;
     const rows = this.orm
-      .select({ id: changeId, label, at, device, undoes })
+      .select({ id: changeId, label, at, device, undoes, point })
       .from(changes)
-      .where(eq(changes.songId, id))
+      .where(and(eq(changes.songId, id), before === undefined ? undefined : lt(changes.revision, before)))
       .orderBy(desc(changes.revision))
       .limit(LABELS_KEPT)
       .all();
-    return rows.reverse().map(({ undoes: undone, ...row }) => ({ ...row, ...(undone ? { undoes: undone } : {}) }));
+    return rows.reverse().map(({ undoes: undone, point: name, ...row }) => ({
+      ...row,
+      ...(undone ? { undoes: undone } : {}),
+      ...(name ? { point: name } : {}),
+    }));
   }
 
   /** Adds changes (`body` is their JSON) to a song in one transaction: all of them or none. `snapshot` writes the whole song down too. */
@@ -154,7 +163,14 @@ export class SongQueries {
   ): Promise<void> {
     const revision = added.at(-1)?.revision;
     if (revision === undefined) return;
-    const rows = added.map(({ revision: at, change, body }) => ({ undoes: null, ...labelOf(change), songId: id, revision: at, body }));
+    const rows = added.map(({ revision: at, change, body }) => ({
+      undoes: null,
+      point: null,
+      ...labelOf(change),
+      songId: id,
+      revision: at,
+      body,
+    }));
     // Written out before the transaction, which other threads wait for.
     const whole = snapshot ? { revision, body: JSON.stringify(document) } : null;
     inTransaction(this.orm, () => {
@@ -228,6 +244,7 @@ function savingStatements(orm: BetterSQLite3Database) {
         at: placeholder('at'),
         device: placeholder('device'),
         undoes: placeholder('undoes'),
+        point: placeholder('point'),
         body: placeholder('body'),
       })
       .prepare(),

@@ -64,9 +64,24 @@ export class LiveSongs {
     this.moved(id, await this.work(id, name.length, (lane) => lane.rename(id, name)));
   }
 
-  async copy(id: Id) {
+  async copy(id: Id, changeId?: Id) {
     await this.mustBeThere(id);
-    return this.work(id, 0, (lane) => lane.copy(id));
+    return this.work(id, 0, (lane) => lane.copy(id, changeId));
+  }
+
+  /** The song as it was right after a Change, as JSON. It may take back any number of Changes, so that it never runs in the main thread. */
+  async readAt(id: Id, changeId: Id) {
+    await this.mustBeThere(id);
+    return this.inTurn(id, async () => {
+      const read = await this.heavy.readAt(id, changeId);
+      if (this.lanes.get(id) !== this.heavy) await this.heavy.forget(id);
+      return read;
+    });
+  }
+
+  async labels(id: Id, before: number) {
+    await this.mustBeThere(id);
+    return this.queries.labels(id, before);
   }
 
   /** Rescuing reads what may be of any size and form, so it never runs in the main thread. */

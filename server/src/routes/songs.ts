@@ -1,5 +1,7 @@
 import {
+  copyQuerySchema,
   exportQuerySchema,
+  historyQuerySchema,
   idSchema,
   importQuerySchema,
   listQuerySchema,
@@ -67,7 +69,7 @@ function addSongs(router: Router, queries: SongQueries, live: LiveSongs): void {
   });
 
   router.post('/:id/copies', async (request, response) => {
-    response.status(201).json(await live.copy(idIn(request)));
+    response.status(201).json(await live.copy(idIn(request), checked(copyQuerySchema, request.query).at));
   });
 
   router.post('/:id/rescue', async (request, response) => {
@@ -97,6 +99,16 @@ function addChanges(router: Router, live: LiveSongs): void {
       sendJson(response, answer);
     },
   );
+
+  router.get('/:id/history', async (request, response) => {
+    response.json({ labels: await live.labels(idIn(request), checked(historyQuerySchema, request.query).before) });
+  });
+
+  router.get('/:id/at/:changeId', async (request, response) => {
+    const changeId = idSchema.safeParse(request.params.changeId);
+    if (!changeId.success) throw new RequestError(404, 'noSuchChange', 'There is no such change in this song.');
+    sendJson(response, await live.readAt(idIn(request), changeId.data));
+  });
 
   router.get('/:id/changes/:changeId', async (request, response) => {
     const change = await live.change(idIn(request), String(request.params.changeId));

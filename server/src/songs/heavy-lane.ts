@@ -46,6 +46,7 @@ export function heavyLane(script: string, data: HeavyData): HeavyLane {
     take: call('take'),
     rename: call('rename'),
     refreshCard: call('refreshCard'),
+    readAt: call('readAt'),
     copy: call('copy'),
     rescue: call('rescue'),
     sendOut: call('sendOut'),

@@ -4,6 +4,7 @@ import {
   cutWhereItRepeats,
   exportMidi,
   importMidi,
+  invert,
   layOnTop,
   newSong,
   readChanges,
@@ -97,9 +98,26 @@ export class SongKeeper implements SongWork {
     return cardOf(document);
   }
 
-  async copy(id: Id): Promise<{ id: Id; name: string }> {
-    const { document } = await this.song(id);
+  async readAt(id: Id, changeId: Id): Promise<Uint8Array> {
+    return Buffer.from(JSON.stringify({ song: await this.at(id, changeId) }));
+  }
+
+  async copy(id: Id, changeId?: Id): Promise<{ id: Id; name: string }> {
+    const document = changeId === undefined ? (await this.song(id)).document : await this.at(id, changeId);
     return this.createCopy(document, `${document.song.name}, copy`);
+  }
+
+  /** The song as it was right after a Change: all that came after it is taken back, the newest first. */
+  private async at(id: Id, changeId: Id): Promise<Document> {
+    const { document } = await this.song(id);
+    const revision = await this.parts.queries.revisionOf(id, changeId);
+    if (revision === null) throw new RequestError(404, 'noSuchChange', 'There is no such change in this song.');
+    const later = await this.parts.queries.changesAfter(id, revision);
+    return later.reduceRight((each, { change }) => {
+      const taken = apply(each, invert(change, change));
+      if (!taken.ok) throw unreadable(`Change ${change.id} cannot be taken back: ${JSON.stringify(taken.mismatch)}`);
+      return taken.document;
+    }, document);
   }
 
   async rescue(id: Id): Promise<{ id: Id; name: string; lost: number }> {

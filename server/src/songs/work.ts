@@ -20,8 +20,10 @@ export interface SongWork {
   rename(id: Id, name: string): Promise<Taken>;
   /** Makes anew what the Songs screen shows of the song. Where that cannot be kept, it is given all the same. */
   refreshCard(id: Id): Promise<SongCard>;
-  /** Makes a song of the same content. */
-  copy(id: Id): Promise<{ readonly id: Id; readonly name: string }>;
+  /** The song as it was right after a Change, as JSON. */
+  readAt(id: Id, changeId: Id): Promise<Uint8Array>;
+  /** Makes a song of the same content, or of what it was right after a Change. */
+  copy(id: Id, changeId?: Id): Promise<{ readonly id: Id; readonly name: string }>;
   /** Makes a song of what can be read of one that cannot be opened. */
   rescue(id: Id): Promise<{ readonly id: Id; readonly name: string; readonly lost: number }>;
   /** A MIDI file of the song; of what can be read of it where it cannot be opened. */

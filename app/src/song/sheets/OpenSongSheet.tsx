@@ -10,8 +10,9 @@ import { StretchSheet } from './StretchSheet';
 import { ToTrackSheet } from './ToTrackSheet';
 import { TrackSheet } from './TrackSheet';
 
-/** Comes when it is asked for, with what lists are dragged by. */
+/** These come when they are asked for, with what lists are dragged by, and what draws long ones. */
 const OrderSheet = lazy(() => import('./OrderSheet'));
+const HistorySheet = lazy(() => import('../../history/HistorySheet'));
 
 /** The sheets about the song and its tracks, on the song page and beside a pattern; null for those that are about a pattern. */
 export function OpenSongSheet({ sheet, isPanel }: { readonly sheet: Sheet; readonly isPanel: boolean }) {
@@ -34,6 +35,12 @@ export function OpenSongSheet({ sheet, isPanel }: { readonly sheet: Sheet; reado
       return (
         <Suspense fallback={null}>
           <OrderSheet isPanel={isPanel} />
+        </Suspense>
+      );
+    case 'history':
+      return (
+        <Suspense fallback={null}>
+          <HistorySheet isPanel={isPanel} />
         </Suspense>
       );
     case 'backdrop':

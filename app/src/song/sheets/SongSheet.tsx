@@ -24,6 +24,7 @@ export function SongSheet({ isPanel }: { readonly isPanel: boolean }) {
       <TempoLine />
       <SheetLine title="Tracks">
         <Press look="raised" label="Levels" onPress={() => dispatch(openSheet({ kind: 'levels' }))} />
+        <Press look="raised" label="History" onPress={() => dispatch(openSheet({ kind: 'history' }))} />
       </SheetLine>
       <SheetLine title="Send out">
         <Press look="raised" label="MIDI file, as heard" shown="MIDI, as heard" onPress={send('heard')} />

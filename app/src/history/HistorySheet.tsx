@@ -1,0 +1,154 @@
+import { historyLine, type HistoryStep } from '@yibbo/core';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { XStack } from '@tamagui/stacks';
+import { Press } from '../controls/Press';
+import { TextField } from '../controls/TextField';
+import { Words } from '../controls/words';
+import { useEffects } from '../effects';
+import { SheetFrame } from '../sheets/SheetFrame';
+import { useAppDispatch, useAppSelector } from '../store';
+import { backToPoint, copyOfPoint, goToStep, readEarlier, savePoint } from './acts';
+import { ago } from './ago';
+
+/** Height of a step, in pixels: a thumb. Of the list where it has the sheet's room, and beside the page. */
+const ROW = 44;
+const LIST = 190;
+const PANEL_LIST = 480;
+
+/** What was done to the song, step by step, to go back in and on; and where it was saved under a name. */
+export default function HistorySheet({ isPanel }: { readonly isPanel: boolean }) {
+  const labels = useAppSelector((state) => state.song.history);
+  // The newest first: that is what is looked for most.
+  const steps = useMemo(() => [...historyLine(labels)].reverse(), [labels]);
+  const done = steps.filter(({ isDone, point }) => isDone && point === null).length;
+  return (
+    <SheetFrame title="History" note={done === 1 ? '1 step' : `${done} steps`} isPanel={isPanel}>
+      <PointLine />
+      {steps.length ? <StepList steps={steps} height={isPanel ? PANEL_LIST : LIST} /> : <Words small>Nothing has been done yet.</Words>}
+    </SheetFrame>
+  );
+}
+
+/** Saves where the song is now. */
+function PointLine() {
+  const dispatch = useAppDispatch();
+  const [name, setName] = useState('');
+  const save = () => {
+    dispatch(savePoint(name));
+    setName('');
+  };
+  return (
+    <XStack gap={4} alignItems="center">
+      <TextField label="Name of the saved point" placeholder="name for now" value={name} onChange={setName} onEnter={save} />
+      <Press label="Save this point" shown="Save this point" look="raised" disabled={name.trim() === ''} onPress={save} />
+    </XStack>
+  );
+}
+
+function StepList({ steps, height }: { readonly steps: readonly HistoryStep[]; readonly height: number }) {
+  const dispatch = useAppDispatch();
+  const { deviceId } = useEffects();
+  const [now] = useState(() => Date.now());
+  const scroller = useRef<HTMLDivElement>(null);
+  const hasEarlier = useAppSelector(({ song }) => song.revision > song.acknowledgedLabels.length);
+  // What it gives is not kept across draws here, so the compiler may leave this component as it is.
+  // eslint-disable-next-line react-hooks/incompatible-library
+  const rows = useVirtualizer({ count: steps.length, getScrollElement: () => scroller.current, estimateSize: () => ROW, overscan: 6 });
+  const here = steps.find(({ isDone, point }) => isDone && point === null)?.id;
+  const last = rows.getVirtualItems().at(-1)?.index ?? 0;
+  useEffect(() => {
+    if (hasEarlier && last >= steps.length - 20) void dispatch(readEarlier());
+  }, [dispatch, hasEarlier, last, steps.length]);
+  return (
+    <div ref={scroller} role="list" aria-label="Steps" tabIndex={0} style={{ height, overflowY: 'auto', position: 'relative' }}>
+      <div style={{ height: rows.getTotalSize() }}>
+        {rows.getVirtualItems().map(({ index, start }) => {
+          const step = steps[index]!;
+          return (
+            <div
+              key={step.id}
+              role="listitem"
+              aria-current={step.id === here || undefined}
+              style={{ position: 'absolute', left: 0, right: 0, top: 0, height: ROW, transform: `translateY(${start}px)` }}
+            >
+              {step.point === null ? (
+                <StepRow step={step} isHere={step.id === here} isMine={step.device === deviceId} now={now} />
+              ) : (
+                <PointRow step={step} name={step.point} now={now} />
+              )}
+            </div>
+          );
+        })}
+      </div>
+    </div>
+  );
+}
+
+interface StepRowProps {
+  readonly step: HistoryStep;
+  readonly isHere: boolean;
+  readonly isMine: boolean;
+  readonly now: number;
+}
+
+/** A step: a press makes it the last that is done. */
+function StepRow({ step: { id, words, at, isDone }, isHere, isMine, now }: StepRowProps) {
+  const dispatch = useAppDispatch();
+  const when = `${ago(at, now)}${isMine ? '' : ', another window or device'}`;
+  const what = isHere ? 'the song is here' : isDone ? 'go back to here' : 'undone: go on to here';
+  return (
+    <button
+      type="button"
+      aria-label={`${words}, ${when}: ${what}`}
+      onClick={() => void dispatch(goToStep(id))}
+      style={{
+        ...ROW_STYLE,
+        opacity: isDone ? 1 : 0.65,
+        borderLeft: `4px solid ${isHere ? 'var(--act)' : 'transparent'}`,
+        textDecoration: isDone ? 'none' : 'line-through',
+      }}
+    >
+      <span style={ONE_LINE}>{words}</span>
+      <small style={{ color: 'var(--faded)', whiteSpace: 'nowrap' }}>{when}</small>
+    </button>
+  );
+}
+
+function PointRow({ step: { id, at }, name, now }: { readonly step: HistoryStep; readonly name: string; readonly now: number }) {
+  const dispatch = useAppDispatch();
+  const open = () =>
+    void dispatch(copyOfPoint(id)).then((copyId) => {
+      // From one song to another the router would keep what belongs to the first: the page is loaded anew.
+      if (copyId) location.assign(`/song/${copyId}`);
+    });
+  return (
+    <XStack alignItems="center" height={ROW} gap={4} backgroundColor="$wash" paddingLeft={8}>
+      <Words strong oneLine flexGrow={1} flexShrink={1}>
+        {name}
+      </Words>
+      <Words small faded>
+        {ago(at, now)}
+      </Words>
+      <Press label={`Back to ${name}`} shown="Back to" onPress={() => void dispatch(backToPoint(id, name))} />
+      <Press label={`Open a copy of ${name}`} shown="Open a copy" onPress={open} />
+    </XStack>
+  );
+}
+
+const ROW_STYLE = {
+  display: 'flex',
+  alignItems: 'center',
+  gap: 8,
+  width: '100%',
+  height: ROW,
+  padding: '0 8px',
+  borderWidth: 0,
+  borderBottom: '1px solid var(--lineWeak)',
+  background: 'transparent',
+  color: 'var(--ink)',
+  font: 'inherit',
+  textAlign: 'left',
+  cursor: 'pointer',
+} as const;
+const ONE_LINE = { flex: 1, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' } as const;

@@ -1,0 +1,8 @@
+/** How long ago, in words: "just now", "3 h ago", then the date. Both in milliseconds since 1970. */
+export function ago(at: number, now: number): string {
+  const minutes = Math.floor((now - at) / 60_000);
+  if (minutes < 2) return 'just now';
+  if (minutes < 60) return `${minutes} min ago`;
+  if (minutes < 24 * 60) return `${Math.floor(minutes / 60)} h ago`;
+  return new Date(at).toLocaleDateString();
+}
