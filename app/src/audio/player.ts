@@ -1,5 +1,5 @@
 import {
-  barBeatAt,
+  barAfter,
   chased,
   endOfSong,
   eventKey,
@@ -13,7 +13,6 @@ import {
   roundAt,
   SAMPLE_RATE,
   soundById,
-  tickOfBar,
   type BendPoint,
   type Document,
   type EngineBend,
@@ -282,15 +281,14 @@ function tickAfter(before: Score, after: Score, playTick: number): number {
 function nextBarTick(score: Score, playTick: number): number {
   const { document, view } = score;
   const { meters } = document.song;
-  const barAfter = (songTick: number) => tickOfBar(meters, barBeatAt(meters, songTick).bar + 1);
   if (view.kind === 'song') {
     const songTick = songTickIn(score, playTick);
-    const line = Math.min(barAfter(songTick), view.loop ? view.loop.end : Infinity);
+    const line = Math.min(barAfter(meters, songTick), view.loop ? view.loop.end : Infinity);
     return playTick + line - songTick;
   }
   const { fromTick, lengthTicks } = score.lap;
   const inLap = modulo(playTick, lengthTicks);
-  return playTick + Math.min(barAfter(fromTick + inLap) - fromTick, lengthTicks) - inLap;
+  return playTick + Math.min(barAfter(meters, fromTick + inLap) - fromTick, lengthTicks) - inLap;
 }
 
 function engineTracks(document: Document): EngineTrack[] {

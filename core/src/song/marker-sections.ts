@@ -1,7 +1,7 @@
 import { inOrder, type Document } from '../model/document';
 import { COLLECTIONS } from '../model/collections';
 import type { Id, Section } from '../model/entities';
-import { barBeatAt, tickOfBar, type MeterAt } from '../time';
+import { nearestBar } from '../time';
 import { decodeText } from '../midi/text';
 import { META, META_MARKER, metaData } from '../midi/track-events';
 import { contentEnd } from './stretch';
@@ -30,10 +30,4 @@ export function withMarkerSections(document: Document, newId: () => Id): Documen
     length: (starts[index + 1] ?? end) - start,
   }));
   return { ...document, sections: inOrder(sections, COLLECTIONS.sections.compare) };
-}
-
-function nearestBar(meters: readonly MeterAt[], tick: number): number {
-  const { bar } = barBeatAt(meters, tick);
-  const [before, after] = [tickOfBar(meters, bar), tickOfBar(meters, bar + 1)];
-  return tick - before < after - tick ? before : after;
 }

@@ -75,3 +75,19 @@ export function barBeatWords(meters: readonly MeterAt[], tick: number): string {
   const share = Math.round((100 * ticks) / beatTicks(meterAt(meters, tick)));
   return share ? `${bar}.${beat}+${share}` : `${bar}.${beat}`;
 }
+
+/** The beginning of the bar that a tick is in. */
+export function barBefore(meters: readonly MeterAt[], tick: number): number {
+  return tickOfBar(meters, barBeatAt(meters, Math.max(0, tick)).bar);
+}
+
+/** The beginning of the bar after the one that a tick is in. */
+export function barAfter(meters: readonly MeterAt[], tick: number): number {
+  return tickOfBar(meters, barBeatAt(meters, Math.max(0, tick)).bar + 1);
+}
+
+/** The bar line nearest to a tick; of two as near, the later. */
+export function nearestBar(meters: readonly MeterAt[], tick: number): number {
+  const [before, after] = [barBefore(meters, tick), barAfter(meters, tick)];
+  return tick - before < after - tick ? before : after;
+}

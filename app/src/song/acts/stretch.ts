@@ -1,16 +1,14 @@
 import {
-  barBeatAt,
+  barAfter,
   clearTime,
   copyTime,
   cutAt,
   deleteTime,
   insertTime,
-  tickOfBar,
   withMeterAt,
   withTempoAt,
   type CopyMode,
   type Id,
-  type MeterAt,
   type MeterShape,
   type TickSpan,
 } from '@yibbo/core';
@@ -34,19 +32,15 @@ export function setMeterAt(tick: number, meter: MeterShape | null): Thunk {
   return (dispatch, getState) => {
     const { stretch } = getState().session;
     const before = getState().song.document?.song.meters;
-    const isOneBar = before && stretch?.start === tick && stretch.end === barEnd(before, tick);
+    const isOneBar = before && stretch?.start === tick && stretch.end === barAfter(before, tick);
     dispatch(editSong(label, (song) => withMeterAt(song, tick, meter)));
     const after = getState().song.document?.song.meters;
     if (!isOneBar || !after) return;
     // A bar that was marked stays marked, however long it is now.
-    const bar = { start: tick, end: barEnd(after, tick) };
+    const bar = { start: tick, end: barAfter(after, tick) };
     dispatch(stretchSet(bar));
     dispatch(sheetSet({ kind: 'stretch', ...bar }));
   };
-}
-
-function barEnd(meters: readonly MeterAt[], tick: number): number {
-  return tickOfBar(meters, barBeatAt(meters, tick).bar + 1);
 }
 
 /** Puts empty bars in before a stretch, as many as it has. */

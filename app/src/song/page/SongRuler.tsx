@@ -1,11 +1,23 @@
-import { barBeatAt, bpmAt, endOfSong, isMarked, keyWords, meterAt, type Document, type TickSpan } from '@yibbo/core';
+import {
+  barAfter,
+  barBefore,
+  nearestBar,
+  barBeatAt,
+  bpmAt,
+  endOfSong,
+  isMarked,
+  keyWords,
+  meterAt,
+  type Document,
+  type TickSpan,
+} from '@yibbo/core';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
 import { memo, useRef, useState, type CSSProperties, type MouseEvent, type PointerEvent, type RefObject } from 'react';
 import { stretchSet } from '../../session/session';
 import { openSheet } from '../../sheets/open-sheet';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { setLoop, setSongEnd } from '../acts/sections';
-import { barAfter, barBefore, nearestBar, type PageLayout, type PageRow } from './layout';
+import type { PageLayout, PageRow } from './layout';
 import { placeAt, RULER } from './page-places';
 
 interface SongRulerProps {

@@ -1,5 +1,5 @@
-import { addSection, newSong, newTrack, soundById, withTrack } from '@yibbo/core';
-import { barBefore, nearestBar, pageLayout } from './layout';
+import { barBefore, nearestBar, addSection, newSong, newTrack, soundById, withTrack } from '@yibbo/core';
+import { pageLayout } from './layout';
 
 const BAR = 80_640;
 let ids = 0;

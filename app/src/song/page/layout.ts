@@ -67,20 +67,3 @@ function barsOf(meters: Document['song']['meters'], start: number, end: number):
   }
   return bars;
 }
-
-/** The nearest bar line of the song to a tick. */
-export function nearestBar(meters: Document['song']['meters'], tick: number): number {
-  const { bar } = barBeatAt(meters, Math.max(0, tick));
-  const [before, after] = [tickOfBar(meters, bar), tickOfBar(meters, bar + 1)];
-  return tick - before < after - tick ? before : after;
-}
-
-/** The beginning of the bar a tick is in. */
-export function barBefore(meters: Document['song']['meters'], tick: number): number {
-  return tickOfBar(meters, barBeatAt(meters, Math.max(0, tick)).bar);
-}
-
-/** The beginning of the bar after the one a tick is in. */
-export function barAfter(meters: Document['song']['meters'], tick: number): number {
-  return tickOfBar(meters, barBeatAt(meters, Math.max(0, tick)).bar + 1);
-}

@@ -1,9 +1,9 @@
-import { movedPlacements, type Document, type Id, type Placement } from '@yibbo/core';
+import { barBefore, nearestBar, movedPlacements, type Document, type Id, type Placement } from '@yibbo/core';
 import { useEffect, useRef, useState, type MouseEvent, type PointerEvent, type RefObject } from 'react';
 import { placementsSelected } from '../../session/session';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { moveSelected, newPatternAt, selectedPlacements, setPlacementEnd, togglePlacement, wouldLandOn } from '../acts/placements';
-import { barBefore, nearestBar, type PageLayout } from './layout';
+import type { PageLayout } from './layout';
 import { endReach, placeAt, type PagePlace } from './page-places';
 import { usePlacementRectangle, useStillPage } from './usePlacementRectangle';
 
