@@ -44,7 +44,8 @@ export type Sheet =
         | 'add-section'
         | 'order'
         | 'backdrop'
-        | 'history';
+        | 'history'
+        | 'help';
     }
   /** A part that is to be put on another track too. */
   | { readonly kind: 'to-track'; readonly placementId: Id };
@@ -88,6 +89,8 @@ export interface SessionState {
   readonly finger: Finger;
   readonly trayTab: TrayTab;
   readonly isPlaying: boolean;
+  /** Whether a press tells what something is, in place of doing it. */
+  readonly isAsking: boolean;
   /** Tracks that come in or go out at the next bar. */
   readonly switching: Readonly<Record<Id, 'in' | 'out'>>;
   readonly notice: NoticeWords | null;
@@ -116,6 +119,7 @@ const INITIAL: SessionState = {
   finger: 'draws',
   trayTab: 'time',
   isPlaying: false,
+  isAsking: false,
   switching: {},
   notice: null,
   copiesNext: false,
@@ -158,6 +162,7 @@ const slice = createSlice({
     fingerSet: (state, { payload }: PayloadAction<Finger>) => ({ ...state, finger: payload }),
     trayTabSet: (state, { payload }: PayloadAction<TrayTab>) => ({ ...state, trayTab: payload }),
     playingSet: (state, { payload }: PayloadAction<boolean>) => ({ ...state, isPlaying: payload }),
+    askingSet: (state, { payload }: PayloadAction<boolean>) => ({ ...state, isAsking: payload, sheet: payload ? null : state.sheet }),
     /** A track is to come in or go out at the next bar; with null that is over. */
     switchingSet: (state, { payload }: PayloadAction<{ trackId: Id; goes: 'in' | 'out' | null }>) => {
       const { [payload.trackId]: _before, ...others } = state.switching;
@@ -192,6 +197,7 @@ export const {
   fingerSet,
   trayTabSet,
   playingSet,
+  askingSet,
   switchingSet,
   noticeSet,
   copiesNextSet,

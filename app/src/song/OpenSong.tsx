@@ -3,6 +3,7 @@ import { useEffect, type ReactNode } from 'react';
 import { YStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { Title, Words } from '../controls/words';
+import { AskingLayer } from '../help/AskingLayer';
 import { useStopAtLeaving } from '../audio/useWhilePlaying';
 import { useEffects } from '../effects';
 import { useAppDispatch, useAppSelector } from '../store';
@@ -36,7 +37,12 @@ export function OpenSong({ songId, children }: { readonly songId: string; readon
   const isOpen = useAppSelector((state) => state.song.document !== null);
   if (problem) return <Problem message={problem} />;
   if (!isOpen) return <Centred>Opening the song …</Centred>;
-  return children;
+  return (
+    <>
+      {children}
+      <AskingLayer />
+    </>
+  );
 }
 
 function Centred({ children }: { readonly children: ReactNode }) {

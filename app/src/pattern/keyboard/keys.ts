@@ -14,7 +14,7 @@ import { runAction, tryAction } from '../../session/trials';
 import { patternViewSet } from '../../preferences/pattern-views';
 import { WIDE_QUERY } from '../../theme/tamagui.config';
 import { preferencesSet, type Amount } from '../../preferences/preferences';
-import { menuSet, selectionSet, sheetSet, spanSet, type Sheet } from '../../session/session';
+import { askingSet, menuSet, selectionSet, sheetSet, spanSet, type Sheet } from '../../session/session';
 import { hearCarried } from '../grid/gesture/hear';
 import type { GridOnScreen } from '../grid/viewport/on-screen';
 import { ZOOM_BY } from '../grid/viewport/useViewport';
@@ -214,6 +214,7 @@ export const KEYS: readonly KeyAct[] = [
   { key: 'End', words: 'Scroll on in time', act: look((grid) => grid.scroll(0.8, 0)) },
   { key: 'h', words: 'Hear notes as they are drawn, or not', act: switchHabit('hearsDrawing') },
   { key: 'i', words: 'Velocity lane', act: switchLane },
+  { key: '?', words: 'What is this? A press then tells what something is', act: (dispatch) => dispatch(askingSet(true)) },
   { key: 'ContextMenu', words: 'What can be done with the notes', act: openMenu },
   { key: 'F10', shift: true, words: 'The same', act: openMenu },
 ];

@@ -12,6 +12,7 @@ import { TrackSheet } from './TrackSheet';
 
 /** These come when they are asked for, with what lists are dragged by, and what draws long ones. */
 const OrderSheet = lazy(() => import('./OrderSheet'));
+const HelpSheet = lazy(() => import('../../help/HelpSheet'));
 const HistorySheet = lazy(() => import('../../history/HistorySheet'));
 
 /** The sheets about the song and its tracks, on the song page and beside a pattern; null for those that are about a pattern. */
@@ -41,6 +42,12 @@ export function OpenSongSheet({ sheet, isPanel }: { readonly sheet: Sheet; reado
       return (
         <Suspense fallback={null}>
           <HistorySheet isPanel={isPanel} />
+        </Suspense>
+      );
+    case 'help':
+      return (
+        <Suspense fallback={null}>
+          <HelpSheet isPanel={isPanel} />
         </Suspense>
       );
     case 'backdrop':

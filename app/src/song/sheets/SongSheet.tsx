@@ -4,7 +4,7 @@ import { Press } from '../../controls/Press';
 import { Stepper } from '../../controls/Stepper';
 import { Words } from '../../controls/words';
 import { setBpm } from '../../document/edits';
-import { noticeSet } from '../../session/session';
+import { askingSet, noticeSet } from '../../session/session';
 import { SheetFrame, SheetLine } from '../../sheets/SheetFrame';
 import { openSheet } from '../../sheets/open-sheet';
 import { useAppDispatch, useAppSelector } from '../../store';
@@ -29,6 +29,10 @@ export function SongSheet({ isPanel }: { readonly isPanel: boolean }) {
       <SheetLine title="Send out">
         <Press look="raised" label="MIDI file, as heard" shown="MIDI, as heard" onPress={send('heard')} />
         <Press look="raised" label="MIDI file, as written" shown="MIDI, as written" onPress={send('written')} />
+      </SheetLine>
+      <SheetLine title="Help">
+        <Press look="raised" label="What is this?" onPress={() => dispatch(askingSet(true))} />
+        <Press look="raised" label="Search the help" shown="Search" onPress={() => dispatch(openSheet({ kind: 'help' }))} />
       </SheetLine>
       <Words small faded>
         As heard leaves out what is muted; as written has every note, and gives an imported file its own numbers back.

@@ -1,0 +1,78 @@
+import { useEffect, useState } from 'react';
+import { XStack, YStack } from '@tamagui/stacks';
+import { Press } from '../controls/Press';
+import { Words } from '../controls/words';
+import { askingSet } from '../session/session';
+import { useAppDispatch, useAppSelector } from '../store';
+import { explain } from './explain';
+
+/** What has a name of its own on the screens. */
+const NAMED = '[aria-label]';
+
+/** While a person asks what things are, a press tells that in place of doing anything. */
+export function AskingLayer() {
+  const isAsking = useAppSelector((state) => state.session.isAsking);
+  return isAsking ? <Asking /> : null;
+}
+
+function Asking() {
+  const dispatch = useAppDispatch();
+  const [name, setName] = useState<string | null>(null);
+  useEffect(() => {
+    const isOwn = ({ target }: Event) => target instanceof Element && target.closest('[data-asking]') !== null;
+    const hold = (event: Event) => {
+      if (isOwn(event)) return;
+      event.stopPropagation();
+      if (event.cancelable) event.preventDefault();
+    };
+    const ask = (event: Event) => {
+      if (isOwn(event)) return;
+      hold(event);
+      const named = event.target instanceof Element ? event.target.closest(NAMED) : null;
+      setName(named?.getAttribute('aria-label') ?? null);
+    };
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key === 'Escape') {
+        event.stopPropagation();
+        dispatch(askingSet(false));
+      } else if ((event.key === 'Enter' || event.key === ' ') && !isOwn(event)) ask(event);
+    };
+    const options = { capture: true, passive: false } as const;
+    const held = ['pointerdown', 'pointerup', 'mousedown', 'mouseup', 'touchstart', 'touchend', 'contextmenu'] as const;
+    for (const type of held) document.addEventListener(type, hold, options);
+    // A touch that is held back gives no click: its end asks.
+    for (const type of ['click', 'touchend'] as const) document.addEventListener(type, ask, options);
+    document.addEventListener('keydown', onKey, options);
+    return () => {
+      for (const type of held) document.removeEventListener(type, hold, options);
+      for (const type of ['click', 'touchend'] as const) document.removeEventListener(type, ask, options);
+      document.removeEventListener('keydown', onKey, options);
+    };
+  }, [dispatch]);
+  const told = name === null ? null : explain(name);
+  return (
+    <div data-asking="" style={{ position: 'fixed', left: 0, right: 0, bottom: 60, zIndex: 20, display: 'flex', justifyContent: 'center' }}>
+      <XStack
+        role="status"
+        data-testid="asking"
+        backgroundColor="$ink"
+        padding={10}
+        gap={8}
+        alignItems="center"
+        maxWidth={560}
+        flexGrow={1}
+        borderRadius="$2"
+      >
+        <YStack flexGrow={1} flexShrink={1} gap={2}>
+          <Words strong color="$paper">
+            {told?.title ?? 'What is this?'}
+          </Words>
+          <Words small color="$paper">
+            {told?.text ?? 'Press anything to read what it is. Nothing is changed meanwhile.'}
+          </Words>
+        </YStack>
+        <Press label="Done asking" shown="Done" look="raised" onPress={() => dispatch(askingSet(false))} />
+      </XStack>
+    </div>
+  );
+}

@@ -1,0 +1,31 @@
+import { ACTIONS, SELECTION_RULES } from '@yibbo/core';
+import { allExplanations, explain } from './explain';
+
+describe('what is this', () => {
+  it.each([
+    ['Split in 3', 'Split in parts'],
+    ['Quantize: try with settings', 'Quantize'],
+    ['Select: Off the grid, 3 notes', 'Select: Off the grid'],
+    ['Lamp Keys, Lamp Keys, bar 9, linked: plays in 2 places', 'Placement'],
+    ['Chorus 2: duplicate, move, rename', 'Section'],
+    ['Bars 9 to 12: tempo, meter, copy, insert, delete', 'Bars'],
+    ['Stop', 'Play, stop'],
+    ['2 bars long: set the length', 'Length of the pattern'],
+    ['Notes: show as Steps', 'Steps or Notes'],
+    ['Level of Fog Pad', 'Level and pan'],
+    ['Mute Fog Pad', 'Mute'],
+  ])('%s is %s', (name, title) => {
+    const told = explain(name);
+    expect(told.title).toBe(title);
+    expect(told.text.length).toBeGreaterThan(30);
+  });
+
+  it('has something to read for every action and rule, in whole sentences, and for what it does not know a way to find out', () => {
+    const titles = new Set(allExplanations().map(({ title }) => title));
+    for (const { label } of ACTIONS) expect(titles).toContain(label);
+    for (const { label } of SELECTION_RULES) expect(titles).toContain(`Select: ${label}`);
+    for (const { title, text } of allExplanations().filter((each) => !each.title.startsWith('Key ')))
+      expect([title, text]).toEqual([title, expect.stringMatching(/\.$/)]);
+    expect(explain('Something new')).toMatchObject({ title: 'Something new' });
+  });
+});

@@ -1,0 +1,40 @@
+import { expect, test } from '@playwright/test';
+import { cell, newSong } from '../support/app';
+import { button } from '../support/song';
+
+test('by thumb: a press tells what something is and does nothing; the help is searched with a typing error', async ({ page }) => {
+  await newSong(page, 'Quay kit', 'Tide Table');
+  await button(page, 'Song: tempo, send out').tap();
+  await button(page, 'What is this?').tap();
+  const told = page.getByTestId('asking');
+  await expect(told).toContainText('Press anything to read what it is');
+  await page.getByTestId('play').tap();
+  await expect(told).toContainText('Plays the pattern round and round');
+  await expect(button(page, 'Play')).toBeVisible();
+  await cell(page, 'Kick', 0).tap();
+  await expect(told).toContainText('A tap sets a hit or takes it away');
+  await expect(cell(page, 'Kick', 0)).not.toBeChecked();
+  await button(page, 'Done asking').tap();
+  await cell(page, 'Kick', 0).tap();
+  await expect(cell(page, 'Kick', 0)).toBeChecked();
+
+  await button(page, 'Song: tempo, send out').tap();
+  await button(page, 'Search the help').tap();
+  await page.getByRole('textbox', { name: 'Search the help' }).fill('quantise');
+  await expect(page.getByRole('list', { name: 'Help' }).getByRole('listitem').first()).toContainText('Quantize');
+});
+
+test.describe('wide, by keys', () => {
+  test.use({ viewport: { width: 1280, height: 800 }, hasTouch: false, isMobile: false });
+
+  test('a question mark asks; Escape ends it', async ({ page }) => {
+    await newSong(page, 'Lamp keys', 'Tide Table');
+    await page.keyboard.press('?');
+    const told = page.getByTestId('asking');
+    await expect(told).toBeVisible();
+    await button(page, 'Reverse').click();
+    await expect(told).toContainText('Reverse');
+    await page.keyboard.press('Escape');
+    await expect(told).toHaveCount(0);
+  });
+});
