@@ -78,6 +78,16 @@ async function visit(page: Page, look: (where: string, part?: string) => Promise
     await look(sheet, '[data-testid=sheet]');
     await press(`Close: ${sheet}`);
   }
+  for (const [name, sheet] of [
+    ['History', 'History'],
+    ['Search the help', 'Help'],
+  ] as const) {
+    await page.getByRole('button', { name: 'Song: tempo, send out' }).first().click();
+    await press(name);
+    await page.getByRole('region', { name: sheet }).waitFor();
+    await look(sheet, '[data-testid=sheet]');
+    await press(`Close: ${sheet}`);
+  }
   await press('Without a name: duplicate, move, rename');
   await press('Verse');
   await press('Verse: duplicate, move, rename');

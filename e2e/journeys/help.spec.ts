@@ -32,8 +32,9 @@ test.describe('wide, by keys', () => {
     await page.keyboard.press('?');
     const told = page.getByTestId('asking');
     await expect(told).toBeVisible();
-    await button(page, 'Reverse').click();
-    await expect(told).toContainText('Reverse');
+    await button(page, 'Finer grid').click();
+    await expect(told).toContainText('1/4 is one beat, 1/8 half a beat');
+    await expect(button(page, /^Grid 1\/16/)).toBeVisible();
     await page.keyboard.press('Escape');
     await expect(told).toHaveCount(0);
   });

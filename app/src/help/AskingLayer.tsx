@@ -17,7 +17,7 @@ export function AskingLayer() {
 
 function Asking() {
   const dispatch = useAppDispatch();
-  const [name, setName] = useState<string | null>(null);
+  const [asked, setAsked] = useState<{ readonly name: string; readonly role: string | null } | null>(null);
   useEffect(() => {
     const isOwn = ({ target }: Event) => target instanceof Element && target.closest('[data-asking]') !== null;
     const hold = (event: Event) => {
@@ -29,7 +29,8 @@ function Asking() {
       if (isOwn(event)) return;
       hold(event);
       const named = event.target instanceof Element ? event.target.closest(NAMED) : null;
-      setName(named?.getAttribute('aria-label') ?? null);
+      const name = named?.getAttribute('aria-label');
+      setAsked(name ? { name, role: named!.getAttribute('role') } : null);
     };
     const onKey = (event: KeyboardEvent) => {
       if (event.key === 'Escape') {
@@ -49,7 +50,7 @@ function Asking() {
       document.removeEventListener('keydown', onKey, options);
     };
   }, [dispatch]);
-  const told = name === null ? null : explain(name);
+  const told = asked && explain(asked.name, asked.role);
   return (
     <div data-asking="" style={{ position: 'fixed', left: 0, right: 0, bottom: 60, zIndex: 20, display: 'flex', justifyContent: 'center' }}>
       <XStack
@@ -59,8 +60,8 @@ function Asking() {
         padding={10}
         gap={8}
         alignItems="center"
+        width="100%"
         maxWidth={560}
-        flexGrow={1}
         borderRadius="$2"
       >
         <YStack flexGrow={1} flexShrink={1} gap={2}>

@@ -20,6 +20,11 @@ describe('what is this', () => {
     expect(told.text.length).toBeGreaterThan(30);
   });
 
+  it('goes by the role of what there are many of', () => {
+    expect(explain('Kick 1.1', 'checkbox').title).toBe('Steps');
+    expect(explain('D4, 1.1, velocity 100', 'option').title).toBe('Notes');
+  });
+
   it('has something to read for every action and rule, in whole sentences, and for what it does not know a way to find out', () => {
     const titles = new Set(allExplanations().map(({ title }) => title));
     for (const { label } of ACTIONS) expect(titles).toContain(label);

@@ -170,6 +170,16 @@ const CONTROLS: readonly Entry[] = [
   { names: /^Back to/, title: 'Back', text: 'To where you came from. Nothing is lost by leaving: every step is saved as it is made.' },
 ];
 
+/** What is told apart by its role: there are many of each, named by where they are. */
+const BY_ROLE: Readonly<Record<string, Explanation>> = {
+  checkbox: controlNamed('Steps'),
+  option: controlNamed('Notes'),
+};
+
+function controlNamed(title: string): Explanation {
+  return CONTROLS.find((each) => each.title === title)!;
+}
+
 const byName = explanationsByName();
 
 /** Actions and rules by the names of their buttons. */
@@ -187,8 +197,10 @@ function explanationsByName(): ReadonlyMap<string, Explanation> {
   return named;
 }
 
-/** What something with an accessible name is; its name alone where nothing is written of it. */
-export function explain(name: string): Explanation {
+/** What something with an accessible name, and perhaps a role, is; its name alone where nothing is written of it. */
+export function explain(name: string, role: string | null = null): Explanation {
+  const ofRole = role === null ? undefined : BY_ROLE[role];
+  if (ofRole) return ofRole;
   const plain = name.replace(/^Select: (.*), \d+ notes?$/, '$1');
   return (
     byName.get(plain) ??

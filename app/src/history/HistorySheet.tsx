@@ -4,6 +4,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { TextField } from '../controls/TextField';
+import { Unseen } from '../controls/Unseen';
 import { Words } from '../controls/words';
 import { useEffects } from '../effects';
 import { SheetFrame } from '../sheets/SheetFrame';
@@ -100,7 +101,6 @@ function StepRow({ step: { id, words, at, isDone }, isHere, isMine, now }: StepR
   return (
     <button
       type="button"
-      aria-label={`${words}, ${when}: ${what}`}
       onClick={() => void dispatch(goToStep(id))}
       style={{
         ...ROW_STYLE,
@@ -111,6 +111,7 @@ function StepRow({ step: { id, words, at, isDone }, isHere, isMine, now }: StepR
     >
       <span style={ONE_LINE}>{words}</span>
       <small style={{ color: 'var(--faded)', whiteSpace: 'nowrap' }}>{when}</small>
+      <Unseen>: {what}</Unseen>
     </button>
   );
 }

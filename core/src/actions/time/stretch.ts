@@ -17,8 +17,8 @@ export const stretch = notesAction({
     lengths: choiceParam('Lengths', ['too', 'stay'], 'too', { too: 'stretch too' }),
   }),
   quick: [
-    { label: 'Half the time', shown: '× ½', params: { to: 'ratio', times: 1, over: 2 } },
-    { label: 'Twice the time', shown: '× 2', params: { to: 'ratio', times: 2, over: 1 } },
+    { label: 'Half the time', shown: 'half', params: { to: 'ratio', times: 1, over: 2 } },
+    { label: 'Twice the time', shown: 'twice', params: { to: 'ratio', times: 2, over: 1 } },
   ],
   run: ({ notes, lengthTicks }, { to, times, over, lengths }, { span }) => {
     const own = spanOf(notes);
