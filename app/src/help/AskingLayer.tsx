@@ -15,9 +15,10 @@ export function AskingLayer() {
   return isAsking ? <Asking /> : null;
 }
 
-function Asking() {
+/** What was asked of last. While it is used, presses and keys ask, and reach nothing else. */
+function useAsked(): Asked | null {
   const dispatch = useAppDispatch();
-  const [asked, setAsked] = useState<{ readonly name: string; readonly role: string | null } | null>(null);
+  const [asked, setAsked] = useState<Asked | null>(null);
   useEffect(() => {
     const isOwn = ({ target }: Event) => target instanceof Element && target.closest('[data-asking]') !== null;
     const hold = (event: Event) => {
@@ -50,6 +51,18 @@ function Asking() {
       document.removeEventListener('keydown', onKey, options);
     };
   }, [dispatch]);
+  return asked;
+}
+
+/** The name of something on the screen, and its role where it says one. */
+interface Asked {
+  readonly name: string;
+  readonly role: string | null;
+}
+
+function Asking() {
+  const dispatch = useAppDispatch();
+  const asked = useAsked();
   const told = asked && explain(asked.name, asked.role);
   return (
     <div data-asking="" style={{ position: 'fixed', left: 0, right: 0, bottom: 60, zIndex: 20, display: 'flex', justifyContent: 'center' }}>
