@@ -199,15 +199,15 @@ describe('the player', () => {
 
   it('goes on at the same place of the music from the song into a pattern, and back', () => {
     const song = songWith([0, 3]);
-    // The pattern of two bars is placed at bar 3; the song has played to the fourth beat of it.
+    // The pattern of two bars is placed at bar 4; the song has played to the third beat of it.
     const later = {
       ...song,
-      placements: song.placements.map((each) => ({ ...each, start: 16 * TICKS_PER_QUARTER, length: 8 * TICKS_PER_QUARTER })),
+      placements: song.placements.map((each) => ({ ...each, start: 12 * TICKS_PER_QUARTER, length: 8 * TICKS_PER_QUARTER })),
     };
     const output = new SilentOutput();
     const player = new Player(output);
     player.setScore(songScore(later));
-    player.play(18 * TICKS_PER_QUARTER);
+    player.play(14 * TICKS_PER_QUARTER);
     const began = output.now + 0.03 * RATE;
     output.now += RATE * 0.25;
     jest.advanceTimersByTime(50);
@@ -215,7 +215,7 @@ describe('the player', () => {
     expect(output.waiting().map(({ at }) => (at - began) / BEAT_FRAMES)).toEqual([1]);
     output.now += RATE / 4;
     player.setScore(songScore(later));
-    expect(player.position()! / TICKS_PER_QUARTER).toBeCloseTo(19, 1);
+    expect(player.position()! / TICKS_PER_QUARTER).toBeCloseTo(15, 1);
   });
 
   it('lets a track go out at the next bar line, and come in at one, however it is edited meanwhile', () => {

@@ -47,11 +47,12 @@ const cut = (song: Document) =>
 const heard = (song: Document, end: number) =>
   events(song, 0, end, { view: { kind: 'song' } }).map(({ tick, pitch, velocity, lengthTicks }) => [tick, pitch, velocity, lengthTicks]);
 
+/** Notes that begin in a bar; some are held over its end. */
 const inOneBar = anyNotes(5).map((notes) =>
   notes
     .map(({ id, patternId, start, length, pitch, velocity }) => {
       const at = start % BAR;
-      return { id, patternId, start: at, length: Math.min(length, BAR - at), pitch, velocity };
+      return { id, patternId, start: at, length: pitch % 3 ? Math.min(length, BAR - at) : length, pitch, velocity };
     })
     .sort((a, b) => a.start - b.start),
 );
@@ -86,11 +87,16 @@ describe('a long pattern cut where it repeats', () => {
       [19, 1, 1],
     ]);
     expect(song.patterns).toHaveLength(3);
+    // Bars that differ in velocity alone are not equal.
+    const soft = [{ ...bar(60)[0]!, velocity: 40 }];
+    expect(cut(songOf('AAAABBBB', { A: bar(60), B: soft })).patterns).toHaveLength(2);
     // A phrase of four bars that comes again stays one phrase.
     expect(cut(songOf('ABACABAC', { A: bar(60), B: bar(62), C: bar(64) })).placements.map(({ length }) => length / BAR)).toEqual([8]);
     // A note that is held over the bar line is not cut there.
     const held = { ...bar(60)[0]!, length: BAR + 100 };
     expect(cut(songOf('A.A.', { A: [held] })).patterns.map(({ length }) => length / BAR)).toEqual([2]);
+    const pieces = cut(songOf('AB.B.B.BC', { A: [held], B: bar(62), C: bar(64) }));
+    expect(pieces.placements[0]!.length).toBeGreaterThanOrEqual(2 * BAR);
   });
 });
 
