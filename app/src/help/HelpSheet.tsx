@@ -1,14 +1,12 @@
 import { ACTIONS } from '@yibbo/core';
-import MiniSearch from 'minisearch';
+import type MiniSearch from 'minisearch';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { YStack } from '@tamagui/stacks';
 import { TextField } from '../controls/TextField';
 import { Words } from '../controls/words';
 import { SheetFrame } from '../sheets/SheetFrame';
 import { allExplanations, type Explanation } from './explain';
-
-/** From so many letters on a word may hold a typing error. */
-const FORGIVING_FROM = 4;
+import { forgivingIndex } from './forgiving-index';
 
 /** All that can be read of the program, by a few everyday words. */
 export default function HelpSheet({ isPanel }: { readonly isPanel: boolean }) {
@@ -41,15 +39,5 @@ export default function HelpSheet({ isPanel }: { readonly isPanel: boolean }) {
 
 function indexOf(all: readonly Explanation[]): MiniSearch {
   const words = new Map(ACTIONS.map((action) => [action.label, action.words.join(' ')]));
-  const index = new MiniSearch({
-    fields: ['title', 'words', 'text'],
-    searchOptions: {
-      boost: { title: 4, words: 3, text: 1 },
-      prefix: (term) => term.length >= 2,
-      fuzzy: (term) => (term.length >= FORGIVING_FROM ? 0.25 : false),
-      maxFuzzy: 2,
-    },
-  });
-  index.addAll(all.map(({ title, text }, id) => ({ id, title, text, words: words.get(title) ?? '' })));
-  return index;
+  return forgivingIndex(all.map(({ title, text }, id) => ({ id, title, text, words: words.get(title) ?? '' })));
 }

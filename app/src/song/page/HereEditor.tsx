@@ -37,7 +37,14 @@ export function HereEditor({ part, height }: HereEditorProps) {
       role="region"
       aria-label={`${part.pattern.name}, opened here`}
       data-testid="here"
-      style={{ height, display: 'flex', flexDirection: 'column', borderTop: '3px solid var(--act)', borderBottom: '3px solid var(--act)' }}
+      style={{
+        height,
+        boxSizing: 'border-box',
+        display: 'flex',
+        flexDirection: 'column',
+        borderTop: '3px solid var(--act)',
+        borderBottom: '3px solid var(--act)',
+      }}
     >
       <XStack alignItems="center" gap={8} paddingLeft={10} flexShrink={0} backgroundColor="$card">
         <TrackSymbol symbol={part.track.symbol} colour={part.track.colour} />
