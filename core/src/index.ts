@@ -3,6 +3,7 @@ export * from './model';
 export * from './change';
 export * from './theory';
 export * from './notes';
+export * from './lanes';
 export * from './actions';
 export * from './select';
 export * from './gesture';

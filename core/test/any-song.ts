@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { newSong, sorted, type Document, type Note, type Pattern, type Placement, type Track, type Treatment } from '../src';
+import { newSong, sorted, type Document, type Lane, type Note, type Pattern, type Placement, type Track, type Treatment } from '../src';
 import { note, songWith } from './make';
 
 export const track = (id: string, order: number): Track => ({
@@ -29,6 +29,13 @@ export const anySong: fc.Arbitrary<Document> = fc
     treatments: fc.uniqueArray(
       fc.record({ id: fc.nat(3), parent: fc.nat(), order: fc.nat(2), semitones: fc.integer({ min: -12, max: 12 }), on: fc.boolean() }),
       { selector: ({ id }) => id, maxLength: 3 },
+    ),
+    lanes: fc.uniqueArray(
+      fc.record({ id: fc.nat(3), pattern: fc.nat(), points: fc.uniqueArray(fc.nat(6), { maxLength: 4 }), value: fc.nat(127) }),
+      {
+        selector: ({ id }) => id,
+        maxLength: 3,
+      },
     ),
     name: fc.constantFrom('One', 'Two'),
   })
@@ -60,6 +67,17 @@ export const anySong: fc.Arbitrary<Document> = fc
       params: { semitones },
       on,
     }));
+    const lanes = drawn.lanes.map(({ id, pattern: ofPattern }): Lane => {
+      const patternId = of(patterns, ofPattern).id;
+      return { id: `${patternId}l${id}`, patternId, target: `cc:${id}` };
+    });
+    const lanePoints = Object.fromEntries(
+      lanes.flatMap(({ id: laneId }, index) => {
+        const { points, value } = drawn.lanes[index]!;
+        const made = points.map((step) => ({ id: `${laneId}x${step}`, laneId, tick: step * 999, value, shape: 'straight' as const }));
+        return made.length ? [[laneId, made]] : [];
+      }),
+    );
     const song = { ...newSong('song', drawn.name, 7).song };
-    return sorted({ ...newSong('song', drawn.name, 7), song, tracks, patterns, placements, treatments, notes });
+    return sorted({ ...newSong('song', drawn.name, 7), song, tracks, patterns, placements, treatments, lanes, notes, lanePoints });
   });

@@ -9,7 +9,8 @@ import {
   type EngineNote,
   type Note,
 } from '@yibbo/core';
-import { patternScore, Player, songScore } from './player';
+import { Player } from './player';
+import { patternScore, songScore } from './score';
 
 const RATE = 48_000;
 /** At 120 bpm. */

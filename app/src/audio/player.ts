@@ -1,39 +1,29 @@
 import {
-  barAfter,
   chased,
-  endOfSong,
+  controls,
+  controlsAt,
+  engineControl,
   eventKey,
   events,
-  findById,
   hashText,
   isAudible,
-  modulo,
   playSeconds,
   playTickAt,
-  roundAt,
   SAMPLE_RATE,
   soundById,
   type BendPoint,
+  type ControlEvent,
   type Document,
   type EngineBend,
+  type EngineControl,
   type EngineNote,
   type EngineTrack,
   type Id,
-  type Lap,
   type PlayEvent,
-  type PlayView,
   type StillSounding,
 } from '@yibbo/core';
 import type { SoundOutput } from './output';
-
-/** What is to be played: a song as it stands (or as a trial would have it) and how it goes round. */
-export interface Score {
-  readonly document: Document;
-  readonly view: PlayView;
-  readonly lap: Lap;
-  /** Where play ends by itself; null where it goes round. */
-  readonly endTick: number | null;
-}
+import { nextBarTick, tickAfter, type Score } from './score';
 
 /** How far ahead events are sent, and how soon after an edit the new ones count. */
 const AHEAD_SECONDS = 0.5;
@@ -92,6 +82,7 @@ export class Player {
     this.replaceFrom(tick);
     // Between the song and a pattern nothing that sounds is the same event: what is sounding there begins anew.
     if (before.view.kind !== score.view.kind) this.post(chased(score.document, tick, { view: score.view }));
+    this.turnAll(before.document);
     this.send();
   }
 
@@ -111,6 +102,7 @@ export class Player {
     this.originFrame = this.frameOf(reached);
     this.originTick = reached;
     this.replaceFrom(reached);
+    this.turnAll();
     this.send();
   }
 
@@ -138,6 +130,7 @@ export class Player {
     this.originTick = fromTick;
     this.originFrame = this.output.frame() + Math.round(EDIT_SECONDS * SAMPLE_RATE);
     this.sentToTick = fromTick;
+    this.turnAll();
     this.post(chased(this.score.document, fromTick, { view: this.score.view }));
     this.timer = setInterval(() => this.send(), TURN_MS);
     this.send();
@@ -177,8 +170,31 @@ export class Player {
     const wanted = Math.ceil(this.tickAtFrame(this.output.frame() + ahead * SAMPLE_RATE));
     const until = endTick === null ? wanted : Math.min(endTick, wanted);
     if (until <= this.sentToTick) return;
-    this.post(events(this.score.document, this.sentToTick, until, { view: this.score.view }));
+    const { document: song, view } = this.score;
+    this.turn(controls(song, this.sentToTick, until, { view }));
+    this.post(events(song, this.sentToTick, until, { view }));
     this.sentToTick = until;
+  }
+
+  /** Puts all controls where they stand at the origin, those that no lane holds any more at rest. */
+  private turnAll(before?: Document): void {
+    const { document: song, view } = this.score!;
+    if (song.lanes.length === 0 && !before?.lanes.length) return;
+    this.turn(controlsAt(song, this.originTick, { view }), this.originFrame);
+  }
+
+  private turn(found: readonly ControlEvent[], restFrom?: number): void {
+    const turned = found.flatMap((event): EngineControl[] => {
+      const at = this.frameOf(event.tick);
+      const made = engineControl(event.target, event.range);
+      if (!made) return [];
+      const { kind, valueOf } = made;
+      const frames = this.frameOf(event.tick + event.lengthTicks) - at;
+      return [{ at, frames, trackId: event.trackId, kind, value: valueOf(event.value), to: valueOf(event.to) }];
+    });
+    if (turned.length === 0 && restFrom === undefined) return;
+    const message = { type: 'controls', controls: turned, generation: this.generation } as const;
+    this.output.post(restFrom === undefined ? message : { ...message, restFrom });
   }
 
   /** The end is reached: what rings rings out. */
@@ -234,61 +250,6 @@ export class Player {
     const { lap } = this.score!;
     return playTickAt(lap, playSeconds(lap, this.originTick) + (frame - this.originFrame) / SAMPLE_RATE);
   }
-}
-
-/** The score of a pattern going round, heard with the patterns that belong to the same moment. */
-export function patternScore(document: Document, placementId: Id): Score | null {
-  const placement = findById(document.placements, placementId);
-  const pattern = findById(document.patterns, placement?.patternId);
-  if (!placement || !pattern) return null;
-  return {
-    document,
-    view: { kind: 'pattern', placementId },
-    lap: { fromTick: placement.start, lengthTicks: pattern.length, tempos: document.song.tempos },
-    endTick: null,
-  };
-}
-
-/** The score of a song: round its loop while that is on, else to its end. `only` names the placements to play; null is all. */
-export function songScore(document: Document, only: ReadonlySet<Id> | null = null): Score {
-  const { loop, tempos } = document.song;
-  const end = Math.max(1, endOfSong(document));
-  const heard = only ? { ...document, placements: document.placements.filter(({ id }) => only.has(id)) } : document;
-  if (!loop?.on) return { document: heard, view: { kind: 'song' }, lap: { fromTick: 0, lengthTicks: end, tempos }, endTick: end };
-  const lap = { originTick: loop.start, fromTick: loop.start, lengthTicks: loop.end - loop.start, tempos };
-  return { document: heard, view: { kind: 'song', loop }, lap, endTick: null };
-}
-
-/** Where a play tick of a score stands in the song: play ticks of a loop count on, round after round. */
-export function songTickIn({ view }: Pick<Score, 'view'>, playTick: number): number {
-  return view.kind === 'song' && view.loop ? roundAt(view.loop, playTick).songTick : playTick;
-}
-
-/** Where play goes on when another score takes over at a play tick: at the same place of the song; from the song into a pattern, and back,
- *  at the same place of the pattern. */
-function tickAfter(before: Score, after: Score, playTick: number): number {
-  const tick = songTickIn(before, playTick);
-  if (before.view.kind === after.view.kind) return tick;
-  const { document, view } = before.view.kind === 'pattern' ? before : after;
-  const placement = view.kind === 'pattern' ? findById(document.placements, view.placementId) : undefined;
-  const pattern = findById(document.patterns, placement?.patternId);
-  if (!placement || !pattern) return 0;
-  if (after.view.kind === 'pattern') return modulo(tick - placement.start + placement.offset, pattern.length);
-  return Math.max(placement.start, placement.start - placement.offset + modulo(tick, pattern.length));
-}
-
-/** The play tick of the next bar line: of the song, or where its loop or the pattern begins again before that. */
-function nextBarTick(score: Score, playTick: number): number {
-  const { document, view } = score;
-  const { meters } = document.song;
-  if (view.kind === 'song') {
-    const songTick = songTickIn(score, playTick);
-    const line = Math.min(barAfter(meters, songTick), view.loop ? view.loop.end : Infinity);
-    return playTick + line - songTick;
-  }
-  const { fromTick, lengthTicks } = score.lap;
-  const inLap = modulo(playTick, lengthTicks);
-  return playTick + Math.min(barAfter(meters, fromTick + inLap) - fromTick, lengthTicks) - inLap;
 }
 
 function engineTracks(document: Document): EngineTrack[] {

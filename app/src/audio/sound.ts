@@ -1,6 +1,7 @@
 import { roundAt, type Placement, type Track } from '@yibbo/core';
 import { openSound } from './output';
-import { Player, songTickIn, type Score } from './player';
+import { Player } from './player';
+import { songTickIn, type Score } from './score';
 
 /** The app's sound. It opens at the first press, as browsers ask, and knows the score before that. */
 export class AppSound {

@@ -1,10 +1,10 @@
 import { Fall } from './fall';
 import { StateFilter } from './filter';
-import { velocityGain } from './math';
+import { exp2, velocityGain } from './math';
 import { wrap } from './oscillator';
 import { SAMPLE_RATE } from './rate';
 import type { Drum } from './sounds';
-import { bendFactor, Fade, type Tools, type EngineNote, type Voice } from './voice';
+import { bendCents, Fade, type Tools, type EngineNote, type Voice } from './voice';
 import { CHUNK, endOf, from, type Samples } from './workbench';
 
 /** Partials of struck metal, as ratios that never line up. */
@@ -70,7 +70,7 @@ export class DrumVoice implements Voice {
 
   begin(frame: number): void {
     const first = Math.max(0, this.startFrame - frame);
-    if (this.note.bend) this.bent = bendFactor(this.note.bend, this.note.at, frame + first);
+    if (this.note.bend) this.bent = exp2(bendCents(this.note.bend, this.note.at, frame + first) / 1200);
     this.mixed = this.tools.bench.chunk();
     this.addBody(first);
     this.noise = this.makeNoise(first);

@@ -1,15 +1,18 @@
+import { TrackControls, type EngineControl } from './controls';
 import { DrumVoice } from './drum-voice';
 import { FilterBank } from './filter';
-import { SILENT_DB } from './level';
+import { gainsOf, turnedGains, type Gains } from './gains';
 import { Limiter } from './limiter';
-import { dbToGain, sineTurn } from './math';
+import { SAMPLE_RATE } from './rate';
 import { Room } from './room';
 import { drumFor } from './kits';
-import type { Sound } from './sounds';
+import type { EngineMessage, EngineTrack, StillSounding } from './messages';
 import { ToneVoice } from './tone-voice';
 import type { Tools, EngineNote, Voice } from './voice';
 import { CHUNK, Workbench, type Samples } from './workbench';
 
+export type { TurnedKind, EngineControl } from './controls';
+export type * from './messages';
 export type { EngineBend, EngineNote } from './voice';
 
 export { SAMPLE_RATE } from './rate';
@@ -25,44 +28,21 @@ const EDIT_SECONDS = 0.02;
 /** A note counts as shortened from so many frames on: ends are rounded to frames anew with each edit. */
 const SHORTER_FRAMES = 48;
 
-/** How a track is heard. */
-export interface EngineTrack {
-  readonly id: string;
-  readonly sound: Sound;
-  /** -60..6. */
-  readonly levelDb: number;
-  readonly pan: number;
-  readonly isAudible: boolean;
-}
-
-/** What can be said to an engine, as plain data, so that it can run behind a port. */
-export type EngineMessage =
-  | { readonly type: 'tracks'; readonly tracks: readonly EngineTrack[] }
-  | { readonly type: 'notes'; readonly notes: readonly EngineNote[]; readonly generation: number }
-  /** Drops what waits at or after `from` from earlier generations. Where `sounding` is given, it names what goes on of all that began before:
-   *  what has a key and is not named fades, what is named with an earlier end ends there. */
-  | { readonly type: 'replace'; readonly from: number; readonly generation: number; readonly sounding?: readonly StillSounding[] }
-  /** Drops all that waits and lets what sounds fade. */
-  | { readonly type: 'stop'; readonly generation: number };
-
-/** A note that began before an edit and goes on after it, until the frame it now ends at. */
-export interface StillSounding {
-  readonly key: string;
-  readonly until: number;
-}
-
 interface Waiting extends EngineNote {
   readonly generation: number;
 }
 
-interface Gains {
-  readonly left: number;
-  readonly right: number;
+/** A control that waits for its frame, or, named by null, the end of all a track's controls. */
+interface WaitingControl {
+  readonly at: number;
+  readonly generation: number;
+  readonly control: EngineControl | null;
 }
 
 /** A track as it was last set. */
 interface Strip {
   track: EngineTrack;
+  readonly controls: TrackControls;
 }
 
 /** Where voices of a track sound: its own place, and one for each pan that notes of it have. Its running gains glide to where they are
@@ -87,6 +67,7 @@ export class SoundEngine {
   private readonly room = new Room(this.bench);
   private readonly limiter = new Limiter(this.bench);
   private waiting: Waiting[] = [];
+  private waitingControls: WaitingControl[] = [];
   /** The oldest first. */
   private voices: Voice[] = [];
   /** The notes that sounding voices play. */
@@ -111,6 +92,7 @@ export class SoundEngine {
   post(message: EngineMessage): void {
     if (message.type === 'tracks') this.setTracks(message.tracks);
     else if (message.type === 'notes') this.queue(message.notes, message.generation);
+    else if (message.type === 'controls') this.queueControls(message.controls, message.generation, message.restFrom);
     else if (message.type === 'replace') this.replace(message.from, message.generation, message.sounding);
     else this.stop(message.generation);
   }
@@ -146,7 +128,7 @@ export class SoundEngine {
     for (const track of tracks) {
       const strip = this.strips.get(track.id);
       if (strip) strip.track = track;
-      else this.strips.set(track.id, { track });
+      else this.strips.set(track.id, { track, controls: new TrackControls() });
     }
     const ids = new Set(tracks.map(({ id }) => id));
     for (const id of [...this.strips.keys()]) if (!ids.has(id)) this.strips.delete(id);
@@ -161,9 +143,18 @@ export class SoundEngine {
     this.waiting.sort((a, b) => a.at - b.at);
   }
 
+  private queueControls(controls: readonly EngineControl[], generation: number, restFrom: number | undefined): void {
+    if (generation < this.generation) return;
+    if (restFrom !== undefined) this.waitingControls.push({ at: restFrom, generation, control: null });
+    for (const control of controls) this.waitingControls.push({ at: control.at, generation, control });
+    this.waitingControls.sort((a, b) => a.at - b.at);
+  }
+
   private replace(from: number, generation: number, sounding?: readonly StillSounding[]): void {
     this.generation = generation;
-    this.waiting = this.waiting.filter((note) => note.at < from || note.generation >= generation);
+    const stays = (each: Waiting | WaitingControl) => each.at < from || each.generation >= generation;
+    this.waiting = this.waiting.filter(stays);
+    this.waitingControls = this.waitingControls.filter(stays);
     if (sounding) this.goOnWith(new Map(sounding.map(({ key, until }) => [key, until])), generation);
   }
 
@@ -184,10 +175,13 @@ export class SoundEngine {
   private stop(generation: number): void {
     this.replace(0, generation);
     for (const voice of this.voices) voice.fade(this.renderedTo, STOP_SECONDS);
+    // What fades goes on as it is bent and turned until it is silent.
+    this.waitingControls = [{ at: this.renderedTo + STOP_SECONDS * SAMPLE_RATE + CHUNK, generation, control: null }];
   }
 
   private renderChunk(): void {
     const { bench, left, right, toRoom, toEcho, renderedTo } = this;
+    this.turnDue(renderedTo + CHUNK);
     this.startDue(renderedTo + CHUNK);
     bench.clearAway();
     bench.loops.clear(left.at);
@@ -207,9 +201,9 @@ export class SoundEngine {
   /** Adds the voices of a place to the mix and to what goes into room and echo. Its gains glide a quarter of the way to where they are set. */
   private renderPlace(place: Place): void {
     const { track } = place.strip;
-    if (place.track !== track) {
+    if (place.track !== track || place.strip.controls.areUsed) {
       place.track = track;
-      place.target = gainsOf(track, place.pan);
+      place.target = this.gainsAt(place.strip, place.pan);
     }
     const { target, voices } = place;
     if (voices.length === 0) {
@@ -242,6 +236,22 @@ export class SoundEngine {
     over.clear();
   }
 
+  /** Turns the controls that are due before `untilFrame`. */
+  private turnDue(untilFrame: number): void {
+    let due = 0;
+    for (; due < this.waitingControls.length && this.waitingControls[due]!.at < untilFrame; due++) {
+      const { control } = this.waitingControls[due]!;
+      if (control) this.strips.get(control.trackId)?.controls.set(control);
+      else this.restAll();
+    }
+    if (due) this.waitingControls.splice(0, due);
+  }
+
+  private restAll(): void {
+    for (const { controls } of this.strips.values()) controls.reset();
+    for (const place of this.places) place.target = gainsOf(place.strip.track, place.pan);
+  }
+
   /** Starts the notes that begin before `untilFrame`; one that comes late starts at once. */
   private startDue(untilFrame: number): void {
     let due = 0;
@@ -257,7 +267,7 @@ export class SoundEngine {
     const voice =
       sound.kind === 'drums'
         ? new DrumVoice(this.tools, drumFor(sound, note.pitch), note, frame)
-        : new ToneVoice(this.tools, sound, note, frame);
+        : new ToneVoice(this.tools, sound, note, frame, note.key === undefined ? null : strip.controls);
     for (const other of this.voices) {
       if (voice.choke !== null && other.choke === voice.choke && other.trackId === voice.trackId) other.fade(frame, CHOKE_SECONDS);
     }
@@ -271,10 +281,16 @@ export class SoundEngine {
     if (this.voices.length > VOICE_CAP) this.voices[this.voices.length - 1 - VOICE_CAP]!.fade(frame, STEAL_SECONDS);
   }
 
+  /** The gains of a track's notes of one pan, as it is turned now. */
+  private gainsAt({ track, controls }: Strip, pan: number): Gains {
+    if (!controls.areUsed) return gainsOf(track, pan);
+    return turnedGains(gainsOf(track, pan + controls.pan(this.renderedTo)), controls.gain(this.renderedTo));
+  }
+
   private placeAt(strip: Strip, pan: number): Place {
     const known = this.places.find((place) => place.strip === strip && place.pan === pan);
     if (known) return known;
-    const target = gainsOf(strip.track, pan);
+    const target = this.gainsAt(strip, pan);
     const made = { strip, pan, track: strip.track, target, left: target.left, right: target.right, voices: [] };
     this.places.push(made);
     return made;
@@ -296,12 +312,4 @@ function peakOf({ values }: Samples): number {
 /** Some samples of a chunk; all of it as it is. */
 function part({ values }: Samples, first: number, count: number): Float32Array {
   return count === CHUNK ? values : values.subarray(first, first + count);
-}
-
-/** Left and right gain of a track's notes that have a pan of their own: its level and its sound's, panned at equal power. */
-function gainsOf({ levelDb, pan: trackPan, isAudible, sound }: EngineTrack, notePan: number): Gains {
-  const pan = Math.max(-1, Math.min(1, trackPan + notePan));
-  const gain = isAudible && levelDb > SILENT_DB ? dbToGain(levelDb + sound.levelDb) : 0;
-  const turn = (pan + 1) / 8;
-  return { left: gain * sineTurn(0.25 - turn) * 1.4142135623730951, right: gain * sineTurn(turn) * 1.4142135623730951 };
 }

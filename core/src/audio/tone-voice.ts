@@ -1,10 +1,11 @@
+import type { TrackControls } from './controls';
 import { Fall } from './fall';
 import { StateFilter } from './filter';
 import { decayPerSample, exp2, keyHz, velocityGain } from './math';
 import { Oscillator } from './oscillator';
 import { SAMPLE_RATE } from './rate';
 import type { ToneSound } from './sounds';
-import { bendFactor, Fade, type Tools, type EngineNote, type Voice } from './voice';
+import { bendCents, Fade, type Tools, type EngineNote, type Voice } from './voice';
 import { CHUNK, from, type Samples } from './workbench';
 
 /** A voice that has fallen to this share of full level is over: -64 dB. */
@@ -42,12 +43,16 @@ export class ToneVoice implements Voice {
   private release = 1;
   private filterEnvelope = 1;
   private octavesOpen = Infinity;
+  private bentCents = 0;
+  private turnedOctaves = 0;
 
   constructor(
     private readonly tools: Tools,
     private readonly sound: ToneSound,
     private readonly note: EngineNote,
     startFrame: number,
+    /** What is turned on its track; null where that is not for it, as when a row is tried. */
+    private readonly controls: TrackControls | null = null,
   ) {
     const { envelope, filter, oscillators, modulators } = sound;
     this.trackId = note.trackId;
@@ -79,12 +84,12 @@ export class ToneVoice implements Voice {
     const { bench, filters } = this.tools;
     const first = Math.max(0, this.startFrame - frame);
     const mixed = bench.chunk();
-    if (this.note.bend) this.tune(bendFactor(this.note.bend, this.note.at, frame + first));
+    this.tune(frame + first);
     const offsets = this.modulators.length > 0 ? this.modulate(first) : undefined;
     for (let index = 0; index < this.oscillators.length; index++) {
       this.oscillators[index]!.add(mixed, first, oscillators[index]!.level, index === 0 ? offsets : undefined);
     }
-    this.open(filter.envelopeOctaves * this.filterEnvelope);
+    this.open(filter.envelopeOctaves * this.filterEnvelope + this.turnedOctaves);
     this.filterEnvelope *= this.filterFactor;
     if (drive !== 0) bench.loops.soften(mixed.at, drive);
     filters.add(this.filter, mixed);
@@ -104,7 +109,15 @@ export class ToneVoice implements Voice {
     this.filter.tune(this.cutoffHz * exp2(octaves), this.sound.filter.resonance);
   }
 
-  private tune(factor: number): void {
+  /** Follows the note's bend and what is turned on its track. */
+  private tune(frame: number): void {
+    const { bend, at } = this.note;
+    const turned = this.controls?.areUsed ? this.controls : null;
+    this.turnedOctaves = turned?.octaves(frame) ?? 0;
+    const cents = (bend ? bendCents(bend, at, frame) : 0) + (turned?.cents(frame) ?? 0);
+    if (cents === this.bentCents) return;
+    this.bentCents = cents;
+    const factor = exp2(cents / 1200);
     this.oscillators.forEach((oscillator, index) => oscillator.tune(this.oscillatorTurns[index]! * factor));
     this.modulators.forEach((modulator, index) => modulator.tune(this.modulatorTurns[index]! * factor));
   }

@@ -1,6 +1,5 @@
 import type { BendPoint } from '../model/entities';
 import { centsAlong } from '../notes/bend';
-import { exp2 } from './math';
 import { SAMPLE_RATE } from './rate';
 import { CHUNK, type Samples, type Workbench } from './workbench';
 import type { FilterBank } from './filter';
@@ -49,9 +48,9 @@ export interface Voice {
   fade(frame: number, seconds: number): void;
 }
 
-/** The factor a note's frequencies are bent by at a frame. */
-export function bendFactor(bend: readonly EngineBend[], at: number, frame: number): number {
-  return exp2(centsAlong(bend, frameOf, frame - at) / 1200);
+/** How far a note is bent at a frame, in cents. */
+export function bendCents(bend: readonly EngineBend[], at: number, frame: number): number {
+  return centsAlong(bend, frameOf, frame - at);
 }
 
 function frameOf({ frame }: EngineBend): number {

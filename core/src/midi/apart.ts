@@ -1,4 +1,4 @@
-import type { BendPoint } from '../model/entities';
+import { BEND_CENTRE, COMMON_BEND_RANGE, type BendPoint } from '../model/entities';
 import { centsAt } from '../notes/bend';
 import { TICKS_PER_QUARTER } from '../time';
 import type { WrittenEvent } from './write';
@@ -18,10 +18,10 @@ export interface ChannelNotes<Note extends Apart> {
 }
 
 /** How often a line's value is written, in ticks: about every ten milliseconds at 120 bpm. */
-const BEND_STEP = TICKS_PER_QUARTER / 48;
-/** The range a receiver has by itself, in semitones. */
-const COMMON_RANGE = 2;
-const CENTRE = 8192;
+export const BEND_STEP = TICKS_PER_QUARTER / 48;
+const CENTRE = BEND_CENTRE;
+/** After what a file brought with it at the same tick. */
+export const LATE = 1_000_000;
 
 /** What sounds on a channel while notes are given to it in the order they begin. */
 class Lane<Note extends Apart> {
@@ -79,34 +79,68 @@ export function keptApart<Note extends Apart>(
   return lanes.map(({ channel, notes }) => ({ channel, parts: notes }));
 }
 
-/** The bends of notes on one channel: the range they need, then the value of each line as it goes, and the centre again for notes without one. */
-export function bendEvents(channel: number, notes: readonly Apart[], phase: number): WrittenEvent[] {
-  if (!notes.some(({ bend }) => bend)) return [];
+/** A channel's bend beside those of its notes: from a lane. */
+export interface ChannelBend {
+  /** Semitones it reaches. */
+  readonly range: number;
+  readonly centsAt: (tick: number) => number;
+  /** The ticks at which it is written, in order. */
+  readonly ticks: readonly number[];
+  /** The range that the channel has been given already, in semitones. */
+  readonly rangeThere: number;
+}
+
+export const NO_BEND: ChannelBend = { range: 0, centsAt: () => 0, ticks: [], rangeThere: COMMON_BEND_RANGE };
+
+/** The bends on one channel: the range they need, then the value of each note's line as it goes and the lane's own again after it, with what its
+ *  lane says all the while. */
+export function bendEvents(channel: number, notes: readonly Apart[], phase: number, lane = NO_BEND): WrittenEvent[] {
+  const areBent = notes.some(({ bend }) => bend);
+  if (!areBent && lane.ticks.length === 0) return [];
   const farthest = notes.reduce((most, { bend }) => (bend ?? []).reduce((far, { cents }) => Math.max(far, Math.abs(cents)), most), 0);
-  const range = Math.max(COMMON_RANGE, Math.ceil(farthest / 100));
+  const range = Math.max(COMMON_BEND_RANGE, areBent ? Math.ceil(farthest / 100) + lane.range : lane.range);
+  const values: BendValue[] = lane.ticks.map((tick) => ({ tick, cents: lane.centsAt(tick), isMeant: true }));
+  for (const { start, length, bend } of areBent ? notes : []) {
+    if (!bend) values.push({ tick: start, cents: lane.centsAt(start), isMeant: false });
+    else
+      for (const tick of samplesOf(bend, length))
+        values.push({ tick: start + tick, cents: centsAt(bend, tick) + lane.centsAt(start + tick), isMeant: false });
+  }
+  return [...(areBent || range !== lane.rangeThere ? rangeEvents(channel, range, phase) : []), ...bendsAt(channel, range, values, phase)];
+}
+
+/** A value that a channel's bend takes; what a lane says is written even where nothing changes. */
+interface BendValue {
+  readonly tick: number;
+  readonly cents: number;
+  readonly isMeant: boolean;
+}
+
+function bendsAt(channel: number, range: number, values: BendValue[], phase: number): WrittenEvent[] {
+  const events: WrittenEvent[] = [];
+  let last = CENTRE;
+  for (const { tick, cents, isMeant } of values.sort((a, b) => a.tick - b.tick)) {
+    const value = Math.max(0, Math.min(2 * CENTRE - 1, CENTRE + Math.round((cents / (100 * range)) * CENTRE)));
+    if (isMeant || value !== last)
+      events.push({ tick, phase, order: LATE + events.length, bytes: [0xe0 | channel, value & 0x7f, value >> 7] });
+    last = value;
+  }
+  return events;
+}
+
+function rangeEvents(channel: number, range: number, phase: number): WrittenEvent[] {
   const controls = [
     [101, 0],
     [100, 0],
     [6, range],
     [38, 0],
   ] as const;
-  const events: WrittenEvent[] = controls.map(([control, value], order) => ({
+  return controls.map(([control, value], order) => ({
     tick: 0,
     phase,
     order: order - controls.length,
     bytes: [0xb0 | channel, control, value],
   }));
-  let last = CENTRE;
-  const put = (tick: number, cents: number) => {
-    const value = Math.max(0, Math.min(2 * CENTRE - 1, CENTRE + Math.round((cents / (100 * range)) * CENTRE)));
-    if (value !== last) events.push({ tick, phase, order: events.length, bytes: [0xe0 | channel, value & 0x7f, value >> 7] });
-    last = value;
-  };
-  for (const { start, length, bend } of [...notes].sort((a, b) => a.start - b.start)) {
-    if (!bend) put(start, 0);
-    else for (const tick of samplesOf(bend, length)) put(start + tick, centsAt(bend, tick));
-  }
-  return events;
 }
 
 /** The ticks inside a note at which its line is written: its points, and even steps while it is on its way. */

@@ -1,10 +1,11 @@
 import { soundById } from '../audio';
 import { findById, notesOf, songEnd, type Document } from '../model/document';
-import type { Carried, Id, Note, Song, Track } from '../model/entities';
+import { COMMON_BEND_RANGE, type Carried, type Id, type Note, type Song, type Track } from '../model/entities';
 import { rowLength } from '../model/row-length';
 import { events } from '../playback/events';
 import { TICKS_PER_QUARTER } from '../time';
 import { bendEvents, keptApart } from './apart';
+import { bendRange, byFileTrack, lanesWritten, type TrackLanes } from './lane-events';
 import { encodeText } from './text';
 import { META, META_METER, META_NAME, META_TEMPO } from './track-events';
 import { writeFile, type WrittenEvent } from './write';
@@ -47,10 +48,14 @@ export function exportMidi(document: Document, mode: ExportMode): MidiExport {
   const toFile = (tick: number) => Math.round((tick * division) / TICKS_PER_QUARTER);
   const channels = channelsOf(tracks);
   const spare = CHANNELS.filter((channel) => ![...channels.values()].includes(channel));
-  const shares = sharesOf(tracks, laid, channels, spare);
+  const carried = byFileTrack(song.file?.carried ?? []);
+  const lanes = lanesWritten(document, mode === 'heard', (trackId) => {
+    const fileTrack = findById(tracks, trackId)?.fileTrack;
+    return fileTrack === undefined ? COMMON_BEND_RANGE : bendRange(carried.get(fileTrack) ?? [], channels.get(trackId)!);
+  });
+  const shares = sharesOf(tracks, laid, channels, spare, lanes);
   const importedTracks = song.file?.trackNames.length ?? 0;
   const added = tracks.filter(({ fileTrack }) => fileTrack === undefined || fileTrack >= importedTracks);
-  const carried = byFileTrack(song.file?.carried ?? []);
   const fileTracks = [
     ...Array.from({ length: importedTracks || 1 }, (_, fileTrack) => [
       ...(fileTrack === 0 ? songMarks(song) : []),
@@ -72,7 +77,7 @@ export function exportMidi(document: Document, mode: ExportMode): MidiExport {
   return { bytes, bendsLeftOut: bendsIn([...laid.values()]) - bendsIn(leaving) };
 }
 
-/** What a track sends by one channel; the first track of a channel writes the bends of all. */
+/** What a track sends by one channel, its notes and what bends and turns them; the first track of a channel writes the bends of all. */
 interface ChannelShare {
   readonly channel: number;
   readonly notes: readonly LaidNote[];
@@ -85,6 +90,7 @@ function sharesOf(
   laid: ReadonlyMap<Id, readonly LaidNote[]>,
   channels: ReadonlyMap<Id, number>,
   spare: number[],
+  lanes: ReadonlyMap<Id, TrackLanes>,
 ): Map<Id, ChannelShare[]> {
   const shares = new Map<Id, ChannelShare[]>(tracks.map(({ id }) => [id, []]));
   for (const channel of new Set(channels.values())) {
@@ -96,11 +102,17 @@ function sharesOf(
       channel,
       take,
     )) {
-      let bends = bendEvents(lane.channel, lane.parts.flat(), PHASE.carried);
+      const isShared = lane.channel === channel;
+      const writer = isShared
+        ? sharing.findIndex(({ id }) => lanes.get(id)?.bend.ticks.length)
+        : lane.parts.findIndex((notes) => notes.length > 0);
       lane.parts.forEach((notes, part) => {
-        if (notes.length === 0 && lane.channel !== channel) return;
-        shares.get(sharing[part]!.id)!.push({ channel: lane.channel, notes, bends });
-        bends = [];
+        if (notes.length === 0 && !isShared) return;
+        const { id } = sharing[part]!;
+        const own = lanes.get(id);
+        // One track of a channel writes the bends of all notes on it, with those of its lane; any other only those of its own lane.
+        const bends = bendEvents(lane.channel, part === Math.max(0, writer) ? lane.parts.flat() : [], PHASE.carried, own?.bend);
+        shares.get(id)!.push({ channel: lane.channel, notes, bends: [...bends, ...(own?.onChannel(lane.channel, PHASE.carried) ?? [])] });
       });
     }
   }
@@ -232,16 +244,6 @@ function partEvents(track: Track, shares: readonly ChannelShare[], toFile: (tick
     ...bends,
     ...noteEvents(notes, channel, toFile),
   ]);
-}
-
-function byFileTrack(carried: readonly Carried[]): Map<number, Carried[]> {
-  const tracks = new Map<number, Carried[]>();
-  for (const event of carried) {
-    const track = tracks.get(event.fileTrack);
-    if (track) track.push(event);
-    else tracks.set(event.fileTrack, [event]);
-  }
-  return tracks;
 }
 
 /** What was carried for a file track; its name gives way to a new one where its track has been renamed here. */

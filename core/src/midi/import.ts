@@ -4,6 +4,7 @@ import { drumName } from '../model/drums';
 import { TRACK_COLOURS, TRACK_SYMBOLS, type Carried, type Id, type Note, type Song, type Track } from '../model/entities';
 import { barBeatAt, barTicks, clamp, COMMON_TIME, DEFAULT_BPM, MAX_TICK, TICKS_PER_QUARTER, tickOfBar } from '../time';
 import { readChunks, type MidiChunks } from './chunks';
+import { lanesOfTracks } from './lane-events';
 import { pairNotes, type FileNote } from './pair-notes';
 import { decodeText } from './text';
 import { META, META_METER, META_NAME, META_TEMPO, metaData, readTrackEvents, type RawTrack } from './track-events';
@@ -244,8 +245,12 @@ class SongReader {
       name: track.name,
       length: spans[index]!.length,
     }));
+    const { read, left } = lanesOfTracks(this.carried, made, spans, newId);
+    if (song.file) song.file = { ...song.file, carried: [...left] };
     const document = sorted({
       ...emptyDocument(song),
+      lanes: read.flatMap(({ lanes }) => lanes),
+      lanePoints: Object.assign({}, ...read.map(({ points }) => points)) as Document['lanePoints'],
       tracks: made.map(({ track }) => track),
       patterns,
       placements: made.map(({ track, patternId }, index) => ({

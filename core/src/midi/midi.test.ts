@@ -3,7 +3,7 @@ import { parseMidi, writeMidi, type MidiEvent } from 'midi-file';
 import { anyNotes, counter, note, songWith } from '../../test/make';
 import { END, file, letters, METER, NOTE } from '../../test/midi-bytes';
 import { apply, diff, invert } from '../change';
-import type { Document } from '../model';
+import { emptyDocument, type Document } from '../model';
 import { TICKS_PER_QUARTER } from '../time';
 import { exportMidi, importMidi, MAX_FILE_BYTES } from '.';
 
@@ -274,7 +274,7 @@ describe('files in a bad way', () => {
           const imported = bring(bytes);
           if (!imported.ok) return;
           const { document } = imported;
-          const empty: Document = { ...document, tracks: [], patterns: [], placements: [], notes: {} };
+          const empty = emptyDocument(document.song);
           const change = { id: 'c', at: 0, device: 'd', label: '', entries: diff(empty, document) };
           expect(apply(empty, change).ok).toBe(true);
           expect(apply(document, invert(change, { ...change, id: 'u' })).ok).toBe(true);

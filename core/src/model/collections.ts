@@ -1,6 +1,8 @@
 import type { z } from 'zod';
 import { MAX_TICK } from '../time';
 import {
+  lanePointSchema,
+  laneSchema,
   noteSchema,
   patternSchema,
   placementSchema,
@@ -9,6 +11,8 @@ import {
   trackSchema,
   treatmentSchema,
   type Id,
+  type Lane,
+  type LanePoint,
   type Note,
   type Pattern,
   type Placement,
@@ -25,11 +29,13 @@ interface ListEntities {
   placements: Placement;
   sections: Section;
   treatments: Treatment;
+  lanes: Lane;
 }
 
 /** Collections that are a list for each entity they are kept by, so that an edit touches one and every other stays the same object. */
 interface HomedEntities {
   notes: Note;
+  lanePoints: LanePoint;
 }
 
 /** What stands in each collection. */
@@ -72,6 +78,11 @@ export function byStartThenPitch(a: Note, b: Note): number {
   return a.start - b.start || a.pitch - b.pitch || compareIds(a, b);
 }
 
+/** In order of time; points at one tick in the order of their ids, which is the order they were made in. */
+export function byTick(a: LanePoint, b: LanePoint): number {
+  return a.tick - b.tick || compareIds(a, b);
+}
+
 const ofSong: Parent = { field: 'songId', of: ['song'] };
 
 /** Every collection, parents before children. */
@@ -99,6 +110,12 @@ export const COLLECTIONS: { readonly [C in Collection]: CollectionRules<Entities
     orderFields: ['order'],
     parents: [{ field: 'parentId', of: ['tracks', 'placements'] }],
   },
+  lanes: {
+    schema: laneSchema,
+    compare: compareIds,
+    orderFields: [],
+    parents: [{ field: 'patternId', of: ['patterns'] }],
+  },
   notes: {
     schema: noteSchema,
     compare: byStartThenPitch,
@@ -106,6 +123,13 @@ export const COLLECTIONS: { readonly [C in Collection]: CollectionRules<Entities
     parents: [{ field: 'patternId', of: ['patterns'] }],
     home: 'patternId',
     hasSpan: true,
+  },
+  lanePoints: {
+    schema: lanePointSchema,
+    compare: byTick,
+    orderFields: ['tick'],
+    parents: [{ field: 'laneId', of: ['lanes'] }],
+    home: 'laneId',
   },
 };
 

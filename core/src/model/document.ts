@@ -8,9 +8,9 @@ import {
   type HomedCollection,
   type ListCollection,
 } from './collections';
-import type { Id, Note, Song } from './entities';
+import type { Id, Lane, LanePoint, Note, Song } from './entities';
 
-export const SCHEMA_VERSION = 3;
+export const SCHEMA_VERSION = 4;
 
 type Lists = { readonly [C in ListCollection]: readonly Entities[C][] };
 type HomedLists = { readonly [C in HomedCollection]: Readonly<Record<Id, readonly Entities[C][]>> };
@@ -65,6 +65,16 @@ export function rowsOf(document: Document, of: Collection, home: Id = ''): reado
 /** The notes of a pattern, sorted by start, then pitch. */
 export function notesOf(document: Document, patternId: Id): readonly Note[] {
   return Object.hasOwn(document.notes, patternId) ? document.notes[patternId]! : NONE;
+}
+
+/** The lanes of a pattern. */
+export function lanesOf({ lanes }: Pick<Document, 'lanes'>, patternId: Id): readonly Lane[] {
+  return lanes.length === 0 ? lanes : lanes.filter((lane) => lane.patternId === patternId);
+}
+
+/** The points of a lane, in order of time. */
+export function pointsOf({ lanePoints }: Pick<Document, 'lanePoints'>, laneId: Id): readonly LanePoint[] {
+  return Object.hasOwn(lanePoints, laneId) ? lanePoints[laneId]! : NONE;
 }
 
 export function findById<T extends { id: Id }>(rows: readonly T[], id: Id | null | undefined): T | undefined {

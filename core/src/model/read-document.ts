@@ -20,6 +20,8 @@ const UPGRADES: readonly ((old: object) => object)[] = [
   (old) => ({ ...old, schemaVersion: 2, sections: [] }),
   // Treatments came.
   (old) => ({ ...old, schemaVersion: 3, treatments: [] }),
+  // Lanes came.
+  (old) => ({ ...old, schemaVersion: 4, lanes: [], lanePoints: {} }),
 ];
 
 export type ReadDocument = { ok: true; document: Document } | { ok: false; code: 'newerVersion' | 'notADocument'; details: string };

@@ -5,6 +5,8 @@ export * from './rings';
 export * from './events';
 export { eventKey, type PlayEvent } from './line-events';
 export * from './backdrop';
+export * from './controls';
+export * from './engine-control';
 export * from './lap';
 export { roundAt } from './loop';
 export * from './silence';

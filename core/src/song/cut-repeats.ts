@@ -1,5 +1,5 @@
 import { COLLECTIONS } from '../model/collections';
-import { findById, inOrder, notesOf, type Document } from '../model/document';
+import { findById, inOrder, lanesOf, notesOf, type Document } from '../model/document';
 import type { Id, Note, Pattern, Placement } from '../model/entities';
 import { barBeatAt, tickOfBar, type MeterAt } from '../time';
 import { freeName } from './stretch';
@@ -15,7 +15,7 @@ const PLACEMENT_WEIGHT = 0.6;
 
 /** Cuts placements at the bars where what they play repeats exactly: equal pieces become linked copies, and pieces that follow one another go
  *  round in one placement; silent ones become free bars. What is heard stays as it was. Placements that go round already, whose rows do, or whose
- *  notes count passes or choose among each other stay whole. */
+ *  notes count passes or choose among each other, or that have lanes, stay whole. */
 export function cutWhereItRepeats(document: Document, placementIds: readonly Id[], newId: NewId): Document {
   return placementIds.reduce((each, id) => cutOne(each, id, newId), document);
 }
@@ -40,6 +40,7 @@ function cutOne(document: Document, placementId: Id, newId: NewId): Document {
 }
 
 function canBeCut(document: Document, { offset, length, patternId }: Placement, pattern: Pattern): boolean {
+  if (lanesOf(document, pattern.id).length > 0) return false;
   if (offset > 0 || length !== pattern.length || pattern.rowLengths || pattern.versionOf) return false;
   if (document.placements.filter((each) => each.patternId === patternId).length > 1) return false;
   return notesOf(document, patternId).every(({ passes, oneOf, start }) => !passes && !oneOf && start < length);

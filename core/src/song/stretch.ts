@@ -1,7 +1,7 @@
-import { findById, songEnd, type Document } from '../model/document';
-import type { Id, Note, Placement, Section, Song } from '../model/entities';
-import { inOrder } from '../model/document';
+import { withLanesCopied, withoutLostLanes } from '../lanes/edit';
 import { COLLECTIONS } from '../model/collections';
+import { findById, inOrder, songEnd, type Document } from '../model/document';
+import type { Id, Note, Placement, Section, Song } from '../model/entities';
 import { MAX_TICK } from '../time';
 import { treatmentsCopied, withoutLostTreatments, withTreatments, withTreatmentsCopied } from './treatments';
 
@@ -217,8 +217,9 @@ export function makeOwn(document: Document, placementIds: readonly Id[], newId: 
       return copied.length ? [[own, copied] as const] : [];
     }),
   );
+  const withLanes = [...copyOf].reduce((after, [from, to]) => withLanesCopied(after, from, to, newId), document);
   return {
-    ...document,
+    ...withLanes,
     patterns: inOrder([...document.patterns, ...patterns], COLLECTIONS.patterns.compare),
     notes: { ...document.notes, ...notes },
     placements: document.placements.map((each) =>
@@ -255,11 +256,11 @@ export function withoutUnplayed(before: Document, after: Document): Document {
   const versions = new Set(after.patterns.flatMap(({ id, versionOf }) => (versionOf ? [id, versionOf] : [])));
   const gone = new Set(before.placements.map(({ patternId }) => patternId).filter((id) => !played.has(id) && !versions.has(id)));
   if (gone.size === 0) return after;
-  return {
+  return withoutLostLanes({
     ...after,
     patterns: after.patterns.filter(({ id }) => !gone.has(id)),
     notes: Object.fromEntries(Object.entries(after.notes).filter(([id]) => !gone.has(id))),
-  };
+  });
 }
 
 function spanMapped(section: Section, startOf: (tick: number) => number, endOf: (tick: number) => number): Section {

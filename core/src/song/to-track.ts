@@ -1,3 +1,4 @@
+import { withLanesCopied } from '../lanes/edit';
 import { COLLECTIONS } from '../model/collections';
 import { findById, inOrder, notesOf, type Document } from '../model/document';
 import type { Id, Note, Pattern, Placement, Track } from '../model/entities';
@@ -25,7 +26,7 @@ export function copiedToTrack(
   const moved = notesOf(document, pattern.id).map((note) => ({ ...note, pitch: rows.get(note.pitch) ?? note.pitch }));
   const notes = patternCopied(moved, own.id, newId);
   const withOwn: Document = {
-    ...document,
+    ...withLanesCopied(document, pattern.id, own.id, newId),
     patterns: inOrder([...document.patterns, own], COLLECTIONS.patterns.compare),
     notes: notes.length ? { ...document.notes, [own.id]: notes } : document.notes,
   };

@@ -1,3 +1,4 @@
+import { withLanesCopied } from '../lanes/edit';
 import { COLLECTIONS } from '../model/collections';
 import { findById, inOrder, notesOf, type Document } from '../model/document';
 import type { Id, Pattern } from '../model/entities';
@@ -30,7 +31,7 @@ export function withVariant(document: Document, placementId: Id, newId: () => Id
   const variant = { ...pattern, id, name, versionOf: pattern.versionOf ?? pattern.id };
   const notes = patternCopied(notesOf(document, pattern.id), id, newId);
   return {
-    ...document,
+    ...withLanesCopied(document, pattern.id, id, newId),
     patterns: inOrder([...document.patterns, variant], COLLECTIONS.patterns.compare),
     notes: notes.length ? { ...document.notes, [id]: notes } : document.notes,
     placements: document.placements.map((each) => (each.id === placementId ? { ...each, patternId: id } : each)),

@@ -3,7 +3,7 @@ import { useEffect } from 'react';
 import { useStore } from 'react-redux';
 import type { AppSound } from '../../audio/sound';
 import { useEffects } from '../../effects';
-import { patternScore } from '../../audio/player';
+import { patternScore } from '../../audio/score';
 import { usePlayToggle, useWhilePlaying } from '../../audio/useWhilePlaying';
 import { carriedDocument } from '../acts/nudge';
 import type { Carried } from '../../session/nudged';

@@ -1,6 +1,6 @@
 import { endOfSong, type Document } from '@yibbo/core';
 import { useEffect } from 'react';
-import { songScore } from '../../audio/player';
+import { songScore } from '../../audio/score';
 import { usePlayToggle, useWhilePlaying } from '../../audio/useWhilePlaying';
 import { useEffects } from '../../effects';
 import { selectShownDocument } from '../../session/selectors';

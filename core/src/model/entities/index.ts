@@ -1,6 +1,7 @@
 export { idSchema, type Id } from './basics';
 export * from './file';
 export * from './key';
+export * from './lane';
 export * from './song';
 export * from './track';
 export * from './treatment';

@@ -1,0 +1,36 @@
+import type { EngineControl } from './controls';
+import type { Sound } from './sounds';
+import type { EngineNote } from './voice';
+
+/** How a track is heard. */
+export interface EngineTrack {
+  readonly id: string;
+  readonly sound: Sound;
+  /** -60..6. */
+  readonly levelDb: number;
+  readonly pan: number;
+  readonly isAudible: boolean;
+}
+
+/** What can be said to an engine, as plain data, so that it can run behind a port. */
+export type EngineMessage =
+  | { readonly type: 'tracks'; readonly tracks: readonly EngineTrack[] }
+  | { readonly type: 'notes'; readonly notes: readonly EngineNote[]; readonly generation: number }
+  /** Where `restFrom` is given, every control that is not named is at rest from that frame on. */
+  | {
+      readonly type: 'controls';
+      readonly controls: readonly EngineControl[];
+      readonly generation: number;
+      readonly restFrom?: number;
+    }
+  /** Drops what waits at or after `from` from earlier generations. Where `sounding` is given, it names what goes on of all that began before:
+   *  what has a key and is not named fades, what is named with an earlier end ends there. */
+  | { readonly type: 'replace'; readonly from: number; readonly generation: number; readonly sounding?: readonly StillSounding[] }
+  /** Drops all that waits and lets what sounds fade. */
+  | { readonly type: 'stop'; readonly generation: number };
+
+/** A note that began before an edit and goes on after it, until the frame it now ends at. */
+export interface StillSounding {
+  readonly key: string;
+  readonly until: number;
+}

@@ -1,0 +1,3 @@
+export * from './curve';
+export * from './edit';
+export * from './targets';
