@@ -27,7 +27,7 @@ import {
   type EngineControl,
   type PlayView,
 } from '../src';
-import { counter, note, PATTERN, songWith } from './make';
+import { counter, note, PATTERN, run, songWith } from './make';
 
 const QUARTER = 20160;
 const BAR = 4 * QUARTER;
@@ -161,6 +161,29 @@ it('a copy of a pattern has lanes of its own, and undo of drawing restores them 
   const change = { id: 'c', at: 0, device: 'd', label: '', entries: diff(own, drawn) };
   const undone = apply(drawn, invert(change, { ...change, id: 'u' }));
   expect(undone.ok && undone.document.lanePoints).toEqual(own.lanePoints);
+});
+
+describe('lanes that go along with notes', () => {
+  const curve: CurvePoint[] = [
+    { tick: 0, value: 20, shape: 'straight' },
+    { tick: QUARTER, value: 100, shape: 'hold' },
+  ];
+  const at = (document: Document, beat: number) => curveValue(pointsOf(document, document.lanes[0]!.id), beat * QUARTER, 64);
+
+  it('a moved note takes the curve under it along and leaves rest behind; undo brings both back', () => {
+    const document = songWithLane(curve);
+    const { after, change } = run(document, 'nudge', { count: 1, unit: 'bar' }, ['n'], { lanesTravel: true });
+    expect([0, 0.5, 1, 4, 4.5, 4.99, 6].map((beat) => Math.round(at(after, beat)))).toEqual([64, 64, 100, 20, 60, 99, 100]);
+    const undone = apply(after, invert(change, { ...change, id: 'u' }));
+    expect(undone.ok && undone.document).toEqual(document);
+    const without = run(document, 'nudge', { count: 1, unit: 'bar' }, ['n']).after;
+    expect(without.lanePoints).toBe(document.lanePoints);
+  });
+
+  it('each of several copies has it too', () => {
+    const { after } = run(songWithLane(curve), 'repeat', { until: 'times', times: 3, roundTo: 'beat' }, ['n'], { lanesTravel: true });
+    expect([0.5, 1.5, 2.5, 3.5].map((beat) => Math.round(at(after, beat)))).toEqual([60, 60, 60, 60]);
+  });
 });
 
 describe('lanes in files', () => {

@@ -2,9 +2,11 @@ import {
   bpmAt,
   diff,
   diffNotes,
+  lanesOf,
   newTrack,
   notesOf,
   rowLength,
+  withLanesTravelled,
   withNotes,
   type Document,
   type Entry,
@@ -28,10 +30,21 @@ export function editNotes(label: string, edit: (notes: readonly Note[], part: Op
     const part = selectPart(getState());
     if (!document || !part) return;
     const before = notesOf(document, part.pattern.id);
-    dispatch(commitEntries(label, diffNotes(part.pattern.id, before, edit(before, part))));
+    const notes = edit(before, part);
+    dispatch(commitEntries(label, dispatch(noteEntries(document, part.pattern.id, notes))));
     // What was done to the current note leaves it the current one.
     const isCurrent = select?.length === 1 && select[0] === getState().session.currentId;
     if (select && !isCurrent) dispatch(selectionSet(select));
+  };
+}
+
+/** What has to happen for a pattern to have these notes; what lies under them in its lanes goes along where that is switched on. */
+function noteEntries(document: Document, patternId: Id, notes: readonly Note[]): Thunk<Entry[]> {
+  return (_dispatch, getState, { newId }) => {
+    const before = notesOf(document, patternId);
+    if (!getState().preferences.lanesTravel || lanesOf(document, patternId).length === 0) return diffNotes(patternId, before, notes);
+    const after = { ...document, notes: { ...document.notes, [patternId]: notes } };
+    return diff(document, withLanesTravelled(document, after, patternId, newId));
   };
 }
 
@@ -99,7 +112,7 @@ export function addTrack(sound: Sound): Thunk<Id | null> {
 /** Changes fields of one entity, as one Change. */
 export function editEntity(
   label: string,
-  of: 'song' | 'tracks' | 'patterns' | 'placements' | 'sections',
+  of: 'song' | 'tracks' | 'patterns' | 'placements' | 'sections' | 'lanes',
   entity: { readonly id: Id },
   fields: Readonly<Record<string, unknown>>,
 ): Thunk {

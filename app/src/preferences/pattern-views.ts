@@ -22,6 +22,8 @@ export interface PatternView {
   readonly followsZoom: boolean;
   /** Null until it is chosen: the kit's rows for drums, every row else. */
   readonly rowChoice: RowChoice | null;
+  /** Lanes open under the notes beside that of velocities, top first. */
+  readonly lanes: readonly string[];
   /** How far Notes were zoomed in by hand; null until they were. */
   readonly zoom: { readonly pixelsPerTick: number; readonly rowPixels: number } | null;
 }
@@ -35,6 +37,7 @@ export const DEFAULT_PATTERN_VIEW: PatternView = {
   spanDivisions: [],
   followsZoom: false,
   rowChoice: null,
+  lanes: [],
   zoom: null,
 };
 

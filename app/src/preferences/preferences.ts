@@ -8,12 +8,20 @@ export interface Amount {
   readonly unit: AmountUnit;
 }
 
+export type LaneHeight = 'low' | 'middle' | 'high';
+
 /** What a person has set for every pattern in this browser. */
 export interface Preferences {
   /** Whether notes sound as they are drawn and moved. */
   readonly hearsDrawing: boolean;
   /** Whether the velocity lane is open; null until it is chosen: then it is on a wide screen. */
   readonly laneOpen: boolean | null;
+  /** How high lanes are, where that was chosen. */
+  readonly laneHeights: Readonly<Partial<Record<string, LaneHeight>>>;
+  /** Whether a press in a lane of what turns draws, or takes hold of points. */
+  readonly lanePress: 'draws' | 'points';
+  /** Whether points of lanes go along with notes that are moved or copied. */
+  readonly lanesTravel: boolean;
   /** The octave MIDI key 60 is said to be in. */
   readonly middleOctave: 3 | 4;
   readonly isSnapping: boolean;
@@ -53,6 +61,9 @@ const KEY = 'yibbo habits';
 const DEFAULTS: Preferences = {
   hearsDrawing: true,
   laneOpen: null,
+  laneHeights: {},
+  lanePress: 'draws',
+  lanesTravel: false,
   middleOctave: 4,
   isSnapping: true,
   snapsBy: 'distance',

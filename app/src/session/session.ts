@@ -37,6 +37,7 @@ export type Sheet =
         | 'nudge'
         | 'length'
         | 'drawing'
+        | 'lanes'
         | 'song'
         | 'add-track'
         | 'tools'

@@ -41,6 +41,8 @@ export interface ActionContext extends Grids {
   readonly at: { readonly tick: number; readonly pitch: number };
   /** Notes that were copied; null where nothing was. */
   readonly clip: Clip | null;
+  /** Whether what lies under notes in the pattern's lanes goes along where they are moved or copied. */
+  readonly lanesTravel?: boolean;
   /** Rows that have names of their own. */
   readonly rows: readonly { readonly pitch: number; readonly name: string }[];
   readonly newId: NewId;

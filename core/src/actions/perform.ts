@@ -1,7 +1,8 @@
 import type { Change, Entry } from '../change/change';
 import { diff, diffNotes } from '../change/diff';
+import { withLanesTravelled } from '../lanes/travel';
 import { byStartThenPitch } from '../model/collections';
-import { findById, inOrder, notesOf, type Document } from '../model/document';
+import { findById, inOrder, lanesOf, notesOf, type Document } from '../model/document';
 import type { Id, Note, Pattern } from '../model/entities';
 import { replaceIn, type Replacements } from '../model/replace';
 import { rowLength } from '../model/row-length';
@@ -64,7 +65,7 @@ export function perform(
     ...stamp,
     label: `${action.label}, ${counted(part.length || result.notes.length)}`,
     made: [{ actionId: action.id, params: storedParams(action, parsed, part, context), seed, noteIds }],
-    entries: result.others ? withOthers(document, patternId, after, result.others) : diffNotes(patternId, all, after),
+    entries: entriesOf(document, patternId, after, result.others, context),
   };
   const chosen = result.select ?? result.notes.map(({ id }) => id);
   return {
@@ -92,9 +93,20 @@ function storedParams(
   );
 }
 
-/** The entries of a result that is more than the part's notes. */
-function withOthers(document: Document, patternId: Id, notes: readonly Note[], others: Replacements): Entry[] {
-  return diff(document, replaceIn({ ...document, notes: { ...document.notes, [patternId]: notes } }, others));
+/** What has to happen to the document for a result: to the pattern's notes, to what else it makes or changes, and to the lanes under the notes. */
+function entriesOf(
+  document: Document,
+  patternId: Id,
+  notes: readonly Note[],
+  others: Replacements | undefined,
+  context: OuterContext,
+): Entry[] {
+  const travels = context.lanesTravel && lanesOf(document, patternId).length > 0;
+  if (!others && !travels) return diffNotes(patternId, notesOf(document, patternId), notes);
+  const after = replaceIn({ ...document, notes: { ...document.notes, [patternId]: notes } }, others ?? {});
+  let count = 0;
+  const newId = () => context.newId('lane point', count++);
+  return diff(document, travels ? withLanesTravelled(document, after, patternId, newId) : after);
 }
 
 function counted(notes: number): string {

@@ -6,25 +6,34 @@ import { shapeHeight, type Shape } from './shapes';
 export const SWEEP_MODES = ['scale', 'set'] as const;
 export type SweepMode = (typeof SWEEP_MODES)[number];
 
-/** A place in a velocity lane. */
+/** A place in a lane. */
 export interface SweepPlace {
   readonly tick: number;
-  readonly velocity: number;
+  readonly value: number;
 }
 
-/** Velocities given to notes, by id. */
+/** A value that every note has. */
+export interface NoteValue {
+  readonly low: number;
+  readonly high: number;
+  readonly of: (note: Note) => number;
+}
+
+export const VELOCITY: NoteValue = { low: 1, high: 127, of: ({ velocity }) => velocity };
+
+/** Values given to notes, by id. */
 export type Swept = ReadonlyMap<Id, number>;
 
-/** Gives notes the velocity of a line at their start. Those it is null for are left alone. */
-export function sweptBy(notes: readonly Note[], line: (tick: number) => number | null, mode: SweepMode): Swept {
-  const loudest = new Map<number, number>();
-  for (const { start, velocity } of notes) loudest.set(start, Math.max(velocity, loudest.get(start) ?? 0));
+/** Gives notes the value of a line at their start. Those it is null for are left alone. */
+export function sweptBy(notes: readonly Note[], line: (tick: number) => number | null, mode: SweepMode, value = VELOCITY): Swept {
+  const highest = new Map<number, number>();
+  for (const note of notes) highest.set(note.start, Math.max(value.of(note), highest.get(note.start) ?? -Infinity));
   const given = new Map<Id, number>();
-  for (const { id, start, velocity } of notes) {
-    const target = line(start);
+  for (const note of notes) {
+    const target = line(note.start);
     if (target === null) continue;
-    const share = mode === 'set' ? 1 : velocity / loudest.get(start)!;
-    given.set(id, clamp(Math.round(target * share), 1, 127));
+    const share = mode === 'set' ? 1 : value.of(note) / highest.get(note.start)!;
+    given.set(note.id, clamp(Math.round(target * share), value.low, value.high));
   }
   return given;
 }
@@ -35,7 +44,7 @@ export function lineBetween(from: SweepPlace, to: SweepPlace): (tick: number) =>
   return (tick) => {
     if (tick < left.tick || tick > right.tick) return null;
     const share = right.tick === left.tick ? 1 : (tick - left.tick) / (right.tick - left.tick);
-    return left.velocity + (right.velocity - left.velocity) * share;
+    return left.value + (right.value - left.value) * share;
   };
 }
 
@@ -50,7 +59,7 @@ export function shapeBetween(
   const across = to.tick - from.tick || 1;
   return (tick) => {
     if (tick < low || tick > high) return null;
-    return from.velocity + (to.velocity - from.velocity) * shapeHeight(shape, (tick - from.tick) / across, turns);
+    return from.value + (to.value - from.value) * shapeHeight(shape, (tick - from.tick) / across, turns);
   };
 }
 

@@ -49,19 +49,25 @@ function pointAt(points: readonly CurvePoint[], tick: number, rest: number, shap
   return { tick, value: Math.round(curveValue(points, tick, rest)), shape };
 }
 
-/** A line as points: its value at each of some ticks, without those that stand on the straight line, or the level, between their neighbours. */
-export function pointsOfLine(ticks: readonly number[], line: (tick: number) => number, shape: CurvePoint['shape']): CurvePoint[] {
+/** A line as points: its value at each of some ticks, without those that stand on the level, or no further than `within` off the straight line,
+ *  between their neighbours. */
+export function pointsOfLine(
+  ticks: readonly number[],
+  line: (tick: number) => number,
+  shape: CurvePoint['shape'],
+  within = 0.5,
+): CurvePoint[] {
   const all = ticks.map((tick) => ({ tick, value: Math.round(line(tick)), shape }));
-  return shape === 'hold' ? all.filter(({ value }, index) => value !== all[index - 1]?.value) : withoutStraight(all);
+  return shape === 'hold' ? all.filter(({ value }, index) => value !== all[index - 1]?.value) : withoutStraight(all, within);
 }
 
-/** Leaves out points that are no more than half a unit off the line from the last one kept to the next. */
-function withoutStraight(points: readonly CurvePoint[]): CurvePoint[] {
+/** Leaves out points that are no further than `within` off the line from the last one kept to the next. */
+function withoutStraight(points: readonly CurvePoint[], within: number): CurvePoint[] {
   const kept: CurvePoint[] = [];
   let from = 0;
   points.forEach((point, index) => {
     const next = points[index + 1];
-    if (index === 0 || !next || !isStraight(points, from, index + 1)) {
+    if (index === 0 || !next || !isStraight(points, from, index + 1, within)) {
       kept.push(point);
       from = index;
     }
@@ -69,11 +75,11 @@ function withoutStraight(points: readonly CurvePoint[]): CurvePoint[] {
   return kept;
 }
 
-function isStraight(points: readonly CurvePoint[], from: number, to: number): boolean {
+function isStraight(points: readonly CurvePoint[], from: number, to: number, within: number): boolean {
   const [a, b] = [points[from]!, points[to]!];
   for (let index = from + 1; index < to; index++) {
     const { tick, value } = points[index]!;
-    if (Math.abs(a.value + ((b.value - a.value) * (tick - a.tick)) / (b.tick - a.tick) - value) > 0.5) return false;
+    if (Math.abs(a.value + ((b.value - a.value) * (tick - a.tick)) / (b.tick - a.tick) - value) > within) return false;
   }
   return true;
 }

@@ -1,3 +1,4 @@
 export * from './curve';
 export * from './edit';
 export * from './targets';
+export * from './travel';

@@ -10,7 +10,7 @@ export * from './repeat';
 export * from './swing';
 export * from './level';
 export * from './span';
-export { without } from './with';
+export { withChance, without, withPan } from './with';
 export * from './turn';
 export * from './bend';
 export * from './spread';

@@ -31,6 +31,7 @@ export function actionContext(state: State, runId: Id): OuterContext | null {
     at: placeFor(state, part),
     clip: state.clipboard.clip.length ? state.clipboard.clip : null,
     rows: part.track.rows,
+    lanesTravel: state.preferences.lanesTravel,
     newId: idsOfRun(runId),
   };
 }

@@ -1,12 +1,15 @@
 import { stemPlaces, type Id, type Note } from '@yibbo/core';
 import { memo } from 'react';
 import type { GridWindow } from '../viewport/viewport';
-import { LANE_HEIGHT, MARGIN, STEM_APART } from './lane-size';
+import { laneY, STEM_APART } from './lane-size';
+import type { NoteLaneKind } from './note-lanes';
 
 /** Radius of a stem's head, in pixels. */
 const HEAD = 4;
 
 interface StemsProps {
+  readonly kind: NoteLaneKind;
+  readonly height: number;
   readonly notes: readonly Note[];
   readonly selected: ReadonlySet<Id>;
   readonly window: GridWindow;
@@ -14,17 +17,18 @@ interface StemsProps {
 }
 
 /** All stems as a few paths: one element for each stem would be redrawn with every edit. */
-export const Stems = memo(function Stems({ notes, selected, window, colour }: StemsProps) {
+export const Stems = memo(function Stems({ kind, height, notes, selected, window, colour }: StemsProps) {
   const shown = notes.filter(({ start }) => start >= window.fromTick && start < window.toTick);
   const places = stemPlaces(shown);
   const isQuiet = (id: Id) => selected.size > 0 && !selected.has(id);
-  const place = ({ id, start, velocity }: Note) => ({
-    x: Math.round((start - window.fromTick) * window.pixelsPerTick) + 1 + places.get(id)! * STEM_APART,
-    y: Math.round(LANE_HEIGHT - MARGIN - ((LANE_HEIGHT - 2 * MARGIN) * velocity) / 127),
+  const ground = Math.round(laneY(Math.max(kind.low, kind.ground), kind, height));
+  const place = (note: Note) => ({
+    x: Math.round((note.start - window.fromTick) * window.pixelsPerTick) + 1 + places.get(note.id)! * STEM_APART,
+    y: Math.round(laneY(kind.of(note), kind, height)),
   });
   const stem = (note: Note) => {
     const { x, y } = place(note);
-    return `M${x} ${LANE_HEIGHT}V${y}`;
+    return `M${x} ${kind.low < 0 ? ground : height}V${y}`;
   };
   const head = (note: Note) => {
     const { x, y } = place(note);
@@ -35,11 +39,8 @@ export const Stems = memo(function Stems({ notes, selected, window, colour }: St
     { key: 'clear', ink: colour, notes: shown.filter(({ id }) => !isQuiet(id)) },
   ];
   return (
-    <svg
-      width={(window.toTick - window.fromTick) * window.pixelsPerTick}
-      height={LANE_HEIGHT}
-      style={{ display: 'block', overflow: 'visible' }}
-    >
+    <svg width={(window.toTick - window.fromTick) * window.pixelsPerTick} height={height} style={{ display: 'block', overflow: 'visible' }}>
+      {kind.low < 0 ? <path d={`M0 ${ground}H${(window.toTick - window.fromTick) * window.pixelsPerTick}`} stroke="var(--line)" /> : null}
       {groups.map(({ key, ink, notes: some }) => {
         const [heard, muted] = [some.filter((note) => !note.muted), some.filter((note) => note.muted)];
         return (

@@ -8,8 +8,8 @@ import { rowName } from '../../acts/rows';
 import { gestureWords } from '../../screen/gesture-words';
 import { GestureHint } from '../../screen/GestureHint';
 import { ViewPress } from '../../screen/ViewPress';
-import { LANE_HEIGHT } from '../lanes/lane-size';
-import { VelocityLane } from '../lanes/VelocityLane';
+import { Lanes } from '../lanes/Lanes';
+import { useShownLanes } from '../lanes/shown-lanes';
 import { useActiveRow } from '../useActiveRow';
 import { Cursor } from './Cursor';
 import { EdgeMarks } from './EdgeMarks';
@@ -21,7 +21,7 @@ import { PressLight } from './PressLight';
 import { Preview, usePreview } from './Preview';
 import { Ruler } from './Ruler';
 import { useGridCursor } from './useGridCursor';
-import { NO_IDS, useLaneOpen, useNotesHand, useNotesView, type NotesHand, type NotesView } from './useNotesView';
+import { NO_IDS, useNotesHand, useNotesView, type NotesHand, type NotesView } from './useNotesView';
 
 /** The ruler is a thumb high: its corner and its end are there to press. */
 const RULER_HEIGHT = 44;
@@ -33,7 +33,8 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
   const { view, surfaceRef, followRef } = useNotesView(part);
   const hand = useNotesHand(view, surfaceRef);
   const { viewport, rows, shown } = view;
-  const hasLane = useLaneOpen();
+  const lanes = useShownLanes(part);
+  const lanesHeight = lanes.reduce((sum, { height }) => sum + height, 0);
   const isDrums = part.track.kind === 'drums';
   const stripWidth = isDrums ? 88 : 48;
   const { pitch: activePitch } = useActiveRow(part);
@@ -53,7 +54,7 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
         minHeight: 0,
         display: 'grid',
         gridTemplateColumns: `${stripWidth}px 1fr`,
-        gridTemplateRows: `${RULER_HEIGHT}px 1fr${hasLane ? ` ${LANE_HEIGHT}px` : ''}`,
+        gridTemplateRows: `${RULER_HEIGHT}px 1fr ${lanes.map(({ height }) => `${height}px`).join(' ')}`,
         overflow: 'hidden',
       }}
     >
@@ -63,13 +64,8 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
       <Ruler viewport={viewport} part={part} notes={shown} height={RULER_HEIGHT} />
       <PitchStrip viewport={viewport} rows={rows} active={activePitch} onTake={take} isDrums={isDrums} />
       <NotesSurface view={view} hand={hand} surfaceRef={surfaceRef} followRef={followRef} />
-      <EdgeMarks
-        viewport={viewport}
-        rows={rows}
-        notes={shown}
-        edges={{ left: stripWidth, top: RULER_HEIGHT, bottom: hasLane ? LANE_HEIGHT : 0 }}
-      />
-      {hasLane ? <VelocityLane part={part} viewport={viewport} notes={shown} selected={view.selected} /> : null}
+      <EdgeMarks viewport={viewport} rows={rows} notes={shown} edges={{ left: stripWidth, top: RULER_HEIGHT, bottom: lanesHeight }} />
+      <Lanes lanes={lanes} part={part} viewport={viewport} notes={shown} selected={view.selected} />
       <GestureHint
         words={isMousePress ? null : gestureWords(hand.goingOn, part, (pitch) => rowName(part, pitch), hand.liftedNotes, hand.setting)}
         isOverCancel={['idle', 'pressing'].includes(hand.gesture.state) ? null : hand.isOverCancel}

@@ -1,6 +1,5 @@
 import type { Id } from '@yibbo/core';
 import { useMemo, useRef, type RefObject } from 'react';
-import { useMedia } from '@tamagui/core';
 import { selectNotes, selectShownNotes, type OpenPart } from '../../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../store';
 import { finishGesture } from '../gesture/finish';
@@ -60,9 +59,3 @@ export function useNotesHand({ part, shown, rows, viewport, handled, areMarks }:
 }
 
 export type NotesHand = ReturnType<typeof useNotesHand>;
-
-/** Whether the velocity lane is open: as it was last set, else where there is room for it. */
-export function useLaneOpen(): boolean {
-  const isWide = Boolean(useMedia().wide);
-  return useAppSelector((state) => state.preferences.laneOpen) ?? isWide;
-}

@@ -17,7 +17,7 @@ const FINGERS: readonly { readonly value: Finger; readonly name: string }[] = [
 ];
 
 /** Shapes that turn to and fro, for which it matters how often. */
-const TURNING: readonly string[] = ['wave', 'zigzag', 'blocks'];
+export const TURNING: readonly string[] = ['wave', 'zigzag', 'blocks'];
 
 /** What drawing does: how long new notes are, and the line that painted runs and swept velocities follow. */
 export function DrawingSheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {

@@ -4,12 +4,21 @@ import { OpenSongSheet } from '../../../song/sheets/OpenSongSheet';
 import { DrawingSheet } from './DrawingSheet';
 import { GridSheet } from './GridSheet';
 import { KeySheet } from './KeySheet';
+import { LanesSheet } from './LanesSheet';
 import { LengthSheet } from './LengthSheet';
 import { NudgeSheet } from './NudgeSheet';
 import { RowSheet } from './RowSheet';
 import { ToolsSheet } from './ToolsSheet';
 
-const SHEETS = { row: RowSheet, key: KeySheet, nudge: NudgeSheet, length: LengthSheet, drawing: DrawingSheet, tools: ToolsSheet } as const;
+const SHEETS = {
+  row: RowSheet,
+  key: KeySheet,
+  nudge: NudgeSheet,
+  length: LengthSheet,
+  drawing: DrawingSheet,
+  lanes: LanesSheet,
+  tools: ToolsSheet,
+} as const;
 
 type PatternSheet = keyof typeof SHEETS;
 

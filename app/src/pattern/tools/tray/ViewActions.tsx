@@ -13,7 +13,7 @@ import { patternViewSet, type RowChoice } from '../../../preferences/pattern-vie
 import { preferencesSet } from '../../../preferences/preferences';
 import type { Sheet } from '../../../session/session';
 import { openSheet } from '../../../sheets/open-sheet';
-import { useLaneOpen } from '../../grid/notes/useNotesView';
+import { useLaneOpen } from '../../grid/lanes/shown-lanes';
 import { useEffects } from '../../../effects';
 import { ZOOM_BY } from '../../grid/viewport/useViewport';
 
@@ -120,6 +120,7 @@ function NotesViewActions({ part }: { readonly part: OpenPart }) {
         pressed={hasLane}
         onPress={() => dispatch(preferencesSet({ laneOpen: !hasLane }))}
       />
+      <Press label="Lanes …" look="raised" onPress={() => dispatch(openSheet({ kind: 'lanes' }))} />
       <Stepper title="Zoom in time" shown="Time" width={44} onStep={(direction) => grid.zoom(ZOOM_BY ** direction, 1)} />
       <Stepper title="Zoom in pitch" shown="Pitch" width={44} onStep={(direction) => grid.zoom(1, ZOOM_BY ** direction)} />
       <Press label="Fit all notes" shown="Fit" icon={Fit} look="raised" onPress={() => grid.fit()} />

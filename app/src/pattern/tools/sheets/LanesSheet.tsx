@@ -1,0 +1,156 @@
+import {
+  controllerOf,
+  controllerTarget,
+  HEARD_TARGETS,
+  lanesOf,
+  MAX_BEND_RANGE,
+  MAX_CONTROLLER,
+  MOST_TURNS,
+  pointsOf,
+  SHAPES,
+  COMMON_BEND_RANGE,
+  type Lane,
+} from '@yibbo/core';
+import { XStack } from '@tamagui/stacks';
+import { useMemo, useState } from 'react';
+import { Choices } from '../../../controls/Choices';
+import { NumberStepper } from '../../../controls/NumberStepper';
+import { Press } from '../../../controls/Press';
+import { Stepper } from '../../../controls/Stepper';
+import { preferencesSet, type LaneHeight } from '../../../preferences/preferences';
+import type { OpenPart } from '../../../session/selectors';
+import { SheetFrame, SheetLine } from '../../../sheets/SheetFrame';
+import { useAppDispatch, useAppSelector } from '../../../store';
+import { removeLane, setBendRange } from '../../acts/lanes';
+import { NOTE_LANES } from '../../grid/lanes/note-lanes';
+import { laneName, showLane, useShownLanes } from '../../grid/lanes/shown-lanes';
+import { TURNING } from './DrawingSheet';
+
+const HEIGHTS: readonly { readonly value: LaneHeight; readonly name: string }[] = [
+  { value: 'low', name: 'low' },
+  { value: 'middle', name: 'middle' },
+  { value: 'high', name: 'high' },
+];
+
+/** The lanes under the notes: which are open, how high they are, and how they are drawn in. */
+export function LanesSheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
+  const dispatch = useAppDispatch();
+  const document = useAppSelector((state) => state.song.document);
+  const lanes = useMemo(() => (document ? lanesOf(document, part.pattern.id) : []), [document, part.pattern.id]);
+  const shown = useShownLanes(part);
+  const isShown = (of: string) => shown.some((each) => each.of === of);
+  const others = lanes.map(({ target }) => target).filter((target) => !HEARD_TARGETS.includes(target));
+  const more = shown.map(({ of }) => of).filter((of) => controllerOf(of) !== null && !HEARD_TARGETS.includes(of));
+  const press = (of: string) => (
+    <Press
+      key={of}
+      label={laneName(of)}
+      look={isShown(of) ? 'on' : 'raised'}
+      pressed={isShown(of)}
+      onPress={() => dispatch(showLane(of, !isShown(of)))}
+    />
+  );
+  return (
+    <SheetFrame title="Lanes" note="a pressed one is open under the notes" isPanel={isPanel}>
+      <SheetLine title="Of each note">{Object.keys(NOTE_LANES).map(press)}</SheetLine>
+      <SheetLine title="Over time">{[...HEARD_TARGETS, ...new Set([...others, ...more])].map(press)}</SheetLine>
+      <OtherController onTake={(target) => dispatch(showLane(target, true))} />
+      <Drawing />
+      {shown.map(({ of }) => (
+        <OneLane key={of} of={of} lane={lanes.find(({ target }) => target === of)} />
+      ))}
+    </SheetFrame>
+  );
+}
+
+/** Any controller of MIDI by its number: it leaves with the song, whatever it does where it arrives. */
+function OtherController({ onTake }: { readonly onTake: (target: string) => void }) {
+  const [controller, setController] = useState(2);
+  return (
+    <SheetLine title="Any controller">
+      <NumberStepper
+        title="Controller"
+        unit=""
+        value={controller}
+        least={0}
+        most={MAX_CONTROLLER}
+        onStep={(step) => setController(controller + step)}
+        onTyped={setController}
+      />
+      <Press label={`Open controller ${controller}`} shown="Open" look="raised" onPress={() => onTake(controllerTarget(controller))} />
+    </SheetLine>
+  );
+}
+
+function Drawing() {
+  const dispatch = useAppDispatch();
+  const { shape, turns, lanesTravel } = useAppSelector((state) => state.preferences);
+  return (
+    <>
+      <SheetLine title="A drag draws">
+        <Choices
+          title="Shape"
+          options={SHAPES.map((value) => ({ value, name: value === 'hand' ? 'by hand' : value }))}
+          value={shape}
+          onChange={(to) => dispatch(preferencesSet({ shape: to }))}
+        />
+      </SheetLine>
+      <XStack gap={6} flexWrap="wrap">
+        {TURNING.includes(shape) ? (
+          <Stepper
+            title="Turns"
+            shown={`${turns} ${turns === 1 ? 'turn' : 'turns'}`}
+            canLower={turns > 1}
+            canRaise={turns < MOST_TURNS}
+            onStep={(step) => dispatch(preferencesSet({ turns: turns + step }))}
+          />
+        ) : null}
+        <Press
+          label="Lanes go along with notes that are moved or copied"
+          shown="Lanes go along with notes"
+          look={lanesTravel ? 'on' : 'raised'}
+          pressed={lanesTravel}
+          onPress={() => dispatch(preferencesSet({ lanesTravel: !lanesTravel }))}
+        />
+      </XStack>
+    </>
+  );
+}
+
+/** What can be set of a lane that is open. */
+function OneLane({ of, lane }: { readonly of: string; readonly lane: Lane | undefined }) {
+  const dispatch = useAppDispatch();
+  const heights = useAppSelector((state) => state.preferences.laneHeights);
+  const count = useAppSelector(({ song }) => (lane && song.document ? pointsOf(song.document, lane.id).length : 0));
+  const name = laneName(of);
+  const range = lane?.range ?? COMMON_BEND_RANGE;
+  return (
+    <SheetLine title={name}>
+      <Choices
+        title={`Height of ${name}`}
+        options={HEIGHTS}
+        value={heights[of] ?? 'middle'}
+        onChange={(height) => dispatch(preferencesSet({ laneHeights: { ...heights, [of]: height } }))}
+      />
+      {lane?.target === 'bend' ? (
+        <NumberStepper
+          title="A bend reaches"
+          unit="semitones"
+          value={range}
+          least={1}
+          most={MAX_BEND_RANGE}
+          onStep={(step) => dispatch(setBendRange(lane, range + step))}
+          onTyped={(to) => dispatch(setBendRange(lane, to))}
+        />
+      ) : null}
+      {lane ? (
+        <Press
+          label={`Remove lane ${name} with its ${count} ${count === 1 ? 'point' : 'points'}`}
+          shown="Remove"
+          look="raised"
+          onPress={() => dispatch(removeLane(lane.id))}
+        />
+      ) : null}
+    </SheetLine>
+  );
+}
