@@ -82,8 +82,8 @@ it('a Change made in two runs says how both were made, with divisions in place o
   const first = run(document, 'nudge', { count: 2 });
   const second = run(first.after, 'duplicate', {}, ['a'], { grid: { numerator: 20160, denominator: 11 } });
   expect(compose(first.change, second.change).made).toEqual([
-    { actionId: 'nudge', params: { count: 2, unit: '5040 ticks' }, seed: 1, noteIds: [] },
-    { actionId: 'duplicate', params: { roundTo: '20160/11 ticks' }, seed: 1, noteIds: ['a'] },
+    { actionId: 'nudge', params: { count: 2, unit: '5040 ticks', landing: 'merge' }, seed: 1, noteIds: [] },
+    { actionId: 'duplicate', params: { roundTo: '20160/11 ticks', landing: 'merge' }, seed: 1, noteIds: ['a'] },
   ]);
   expect(findAction('nudge')).toBe(actionById('nudge'));
   expect(findAction('constructor')).toBeUndefined();

@@ -20,6 +20,7 @@ import { currentSet, noticeSet, placementOpened, selectionSet } from '../session
 import { settleTrial } from '../session/trial-ends';
 import type { Thunk } from '../store';
 import { commitEntries } from './commit';
+import { withLength } from './lengths';
 
 /** Edits the open pattern's notes: `edit` gets them as they are and gives them as they are to be. A running trial is kept first,
  *  for the new edit was made on what it shows. */
@@ -146,22 +147,10 @@ export function setBars(bars: number): Thunk {
 /** Sets the length of the open pattern in ticks. Notes beyond the new end are kept, silent. The placement grows with it. */
 export function setPatternLength(length: number): Thunk {
   return (dispatch, getState) => {
-    dispatch(settleTrial());
     const part = selectPart(getState());
     if (!part || length === part.pattern.length) return;
     const bars = Math.round((length / part.pattern.length) * part.bars * 100) / 100;
-    const placement = Math.max(part.placement.length, length);
-    const entries: Entry[] = [
-      { kind: 'edit', of: 'patterns', ids: [part.pattern.id], fields: { length: [[part.pattern.length], [length]] } },
-    ];
-    if (placement !== part.placement.length)
-      entries.push({
-        kind: 'edit',
-        of: 'placements',
-        ids: [part.placement.id],
-        fields: { length: [[part.placement.length], [placement]] },
-      });
-    dispatch(commitEntries(`Length ${bars} ${bars === 1 ? 'bar' : 'bars'}`, entries));
+    dispatch(editSong(`Length ${bars} ${bars === 1 ? 'bar' : 'bars'}`, (document) => withLength(document, part.placement, length)));
   };
 }
 

@@ -24,6 +24,7 @@ export function undo(direction: 'undo' | 'redo' = 'undo'): Thunk<Promise<void>> 
     const label = direction === 'undo' ? `Undo: ${made.label}` : made.label.replace(/^Undo: /, 'Redo: ');
     const { change, lost } = layOnTop(present, invert(made, { ...stamp(effects), label }), 'present');
     dispatch(commit(change));
+    dispatch(noticeSet(null));
     const after = getState().song.document;
     const said = label.replace(/^Undo: /, 'Undone: ').replace(/^Redo: /, 'Done again: ');
     // What changed the song as a whole is not seen from everywhere: it is said.

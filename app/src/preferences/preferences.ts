@@ -1,4 +1,4 @@
-import type { AmountUnit, Id, PlacementLanding, Shape, SweepMode } from '@yibbo/core';
+import type { AmountUnit, Id, NoteLanding, PlacementLanding, Shape, SweepMode } from '@yibbo/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { store, stored } from './storage';
 
@@ -47,6 +47,8 @@ export interface Preferences {
   readonly outlinesVariant: boolean;
   /** What becomes of placements that others are dropped on. */
   readonly landing: PlacementLanding;
+  /** What becomes of notes that others are dragged onto. */
+  readonly noteLanding: NoteLanding;
   /** How far a nudge moves placements. */
   readonly placementNudge: Amount;
   /** Families of actions that are folded away in the panel. */
@@ -79,6 +81,7 @@ const DEFAULTS: Preferences = {
   backdropTracks: {},
   outlinesVariant: false,
   landing: 'merge',
+  noteLanding: 'merge',
   placementNudge: { count: 1, unit: 'bar' },
   foldedFamilies: [],
   followsPlay: true,

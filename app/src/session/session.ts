@@ -1,4 +1,4 @@
-import type { ActionFamily, Id, Place, TickSpan } from '@yibbo/core';
+import type { ActionFamily, Id, Offer, Place, TickSpan } from '@yibbo/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
 /** What one finger on empty ground does. */
@@ -13,6 +13,10 @@ export type Cure =
   /** Notes that were moved to another row go back to theirs. */
   | { readonly kind: 'rowBack'; readonly noteIds: readonly Id[]; readonly pitch: number }
   | { readonly kind: 'octaves'; readonly noteIds: readonly Id[]; readonly semitones: number }
+  /** Of these, the pieces of a split, every second is selected. */
+  | { readonly kind: 'everySecond'; readonly noteIds: readonly Id[] }
+  /** Another action, where one can do nothing. */
+  | { readonly kind: 'offer'; readonly offer: Offer }
   | { readonly kind: 'endSolo'; readonly trackIds: readonly Id[] }
   | { readonly kind: 'unmutePlacement'; readonly placementId: Id }
   /** A bar of the song that is out of view. */

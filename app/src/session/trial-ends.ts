@@ -1,6 +1,7 @@
 import { actionById } from '@yibbo/core';
 import { commit } from '../document/commit';
 import type { Thunk } from '../store';
+import { resultNotice } from './result-notice';
 import { noticeSet, selectionSet } from './session';
 import { paramsUsed, trialSet } from './trial';
 import { rememberTurn } from './turned';
@@ -17,6 +18,7 @@ export function keepTrial(): Thunk {
     dispatch(rememberTurn(trial));
     const isOfCurrent = trial.noteIds.length === 1 && trial.noteIds[0] === getState().session.currentId;
     if (!isOfCurrent && (trial.noteIds.length || select.length)) dispatch(selectionSet(select));
+    if (change.entries.length) dispatch(noticeSet(resultNotice(trial)));
   };
 }
 

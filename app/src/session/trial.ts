@@ -1,5 +1,13 @@
-import type { ActionId, Id, Performed, TickSpan } from '@yibbo/core';
+import type { ActionId, Document, Id, Performed, TickSpan } from '@yibbo/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+
+/** What an action did last, to be done again otherwise. */
+export interface TakenUp {
+  /** The song as it was before. */
+  readonly document: Document;
+  readonly noteIds: readonly Id[];
+  readonly seed: number;
+}
 
 /** An action being tried on the running loop. Its Change is shown and heard but not yet made. */
 export interface Trial {
@@ -11,6 +19,14 @@ export interface Trial {
   readonly patternId: Id;
   /** What was selected when it began; empty means the whole pattern. */
   readonly noteIds: readonly Id[];
+  /** Whether it was begun on the whole pattern: the notes it works on are those that were pressed since. */
+  readonly wasOnAll: boolean;
+  /** What was done last by this very action, where the trial takes that up again; null where it works on the present notes. */
+  readonly again: TakenUp | null;
+  /** Whether it could take up what was done last when it began. */
+  readonly wasTakenUp: boolean;
+  /** Whether the pattern is to be made as long as the notes need. */
+  readonly lengthens: boolean;
   readonly performed: Performed;
   /** Whether the original is being heard and seen instead, by a held button. */
   readonly isComparing: boolean;

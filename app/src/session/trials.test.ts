@@ -8,7 +8,7 @@ import { applyCure } from '../pattern/acts/cures';
 import { dropTrial, keepTrial } from '../session/trial-ends';
 import { selectSelectedNotes, selectShownNotes } from './selectors';
 import type { makeStore } from '../store';
-import { runAction, tryAction } from './trials';
+import { runAction, setAgain, setLengthens, tryAction } from './trials';
 import { selectTurned } from './turned';
 import { selectionSet } from './session';
 
@@ -22,7 +22,7 @@ describe('running an action', () => {
     dispatch(selectionSet(['n3']));
     dispatch(runAction('nudge', { count: 2, unit: '1/8' }));
     expect(steps()).toEqual([1, 5, 9, 17]);
-    expect(store.getState().trial.lastParams['nudge']).toEqual({ count: 2, unit: '1/8' });
+    expect(store.getState().trial.lastParams['nudge']).toMatchObject({ count: 2, unit: '1/8' });
     dispatch(runAction('nudge', { count: -1 }));
     expect(steps()).toEqual([1, 5, 9, 15]);
   });
@@ -150,4 +150,57 @@ describe('cures', () => {
     dispatch(applyCure({ kind: 'alwaysSound' }));
     for (const note of there()) expect('muted' in note || 'chance' in note).toBe(false);
   });
+});
+
+describe('a trial that takes up what was done last', () => {
+  it('works on the notes as they were, and Keep leaves one more step to undo, Drop what was kept', async () => {
+    const { store, dispatch, steps } = opened();
+    dispatch(runAction('nudge', { count: 1 }));
+    dispatch(tryAction('nudge'));
+    expect(store.getState().trial.trial).toMatchObject({ wasTakenUp: true, params: { count: 1 } });
+    dispatch(tryAction('nudge', { count: 3 }));
+    expect(selectShownNotes(store.getState()).map(({ start }) => start / STEP)).toEqual([3, 7, 11, 15]);
+    dispatch(dropTrial());
+    expect(steps()).toEqual([1, 5, 9, 13]);
+    dispatch(tryAction('nudge', { count: 3 }));
+    dispatch(keepTrial());
+    expect(steps()).toEqual([3, 7, 11, 15]);
+    await dispatch(undo());
+    expect(steps()).toEqual([1, 5, 9, 13]);
+    await dispatch(undo());
+    expect(steps()).toEqual([0, 4, 8, 12]);
+  });
+
+  it('works on the present notes where asked to, where other notes are selected, or where something else was done since', () => {
+    const { store, dispatch } = opened();
+    const shown = () => selectShownNotes(store.getState()).map(({ start }) => start / STEP);
+    dispatch(runAction('nudge', { count: 1 }));
+    dispatch(tryAction('nudge'));
+    dispatch(setAgain(false));
+    expect(shown()).toEqual([2, 6, 10, 14]);
+    dispatch(setAgain(true));
+    expect(shown()).toEqual([1, 5, 9, 13]);
+    dispatch(dropTrial());
+    dispatch(selectionSet(['n1']));
+    dispatch(tryAction('nudge'));
+    expect(store.getState().trial.trial!.wasTakenUp).toBe(false);
+    dispatch(dropTrial());
+    dispatch(selectionSet([]));
+    dispatch(removeNotes(['n1']));
+    dispatch(tryAction('nudge'));
+    expect(store.getState().trial.trial!.wasTakenUp).toBe(false);
+  });
+});
+
+it('a trial whose notes would leave the pattern offers to lengthen it, as one Change', async () => {
+  const { store, dispatch, there } = opened();
+  dispatch(tryAction('duplicate', { roundTo: 'bar' }));
+  expect(store.getState().trial.trial!.performed.landing.beyondEnd).toBe(4);
+  dispatch(setLengthens(true));
+  expect(store.getState().trial.trial!.performed.landing.beyondEnd).toBe(0);
+  dispatch(keepTrial());
+  expect(store.getState().song.document!.patterns[0]!.length).toBe(32 * STEP);
+  expect(there()).toHaveLength(8);
+  await dispatch(undo());
+  expect(store.getState().song.document!.patterns[0]!.length).toBe(16 * STEP);
 });

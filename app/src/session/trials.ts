@@ -1,12 +1,14 @@
-import { actionById, NO_KEY, notesOf, paramFields, perform, type ActionId, type ActionParams, type Id, type Landing } from '@yibbo/core';
-import { commit, stamp } from '../document/commit';
+import { actionById, ledTo, paramFields, type ActionId, type ActionParams, type Drag, type Id, type Offer } from '@yibbo/core';
+import { commit } from '../document/commit';
+import { resultNotice } from './result-notice';
 import { settleTrial } from './trial-ends';
 import { actionContext } from '../pattern/acts/places';
-import { selectPart } from './selectors';
+import { takenUp } from './taken-up';
+import { tried } from './tried';
 import type { Thunk } from '../store';
-import { comparingSet, paramsUsed, trialSet, type Trial } from './trial';
-import { rememberTurn, turnSpan } from './turned';
-import { noticeSet, selectionSet, sheetSet, type NoticeWords } from './session';
+import { comparingSet, paramsUsed, trialSet } from './trial';
+import { rememberTurn } from './turned';
+import { noticeSet, selectionSet, sheetSet } from './session';
 
 type Params = Readonly<Record<string, unknown>>;
 /** Some settings of one action; of any where it is not known which. */
@@ -44,63 +46,74 @@ export function runAction<A extends ActionId>(actionId: A, quick?: Some<A>, on?:
     const params = dispatch(paramsFor(actionId, quick));
     const trial = dispatch(tried({ actionId, params, noteIds: on ?? getState().session.selected }));
     if (!trial) return;
-    const { change, whyNot, select, landing } = trial.performed;
+    const { change, whyNot, select } = trial.performed;
     dispatch(commit(change));
     dispatch(rememberTurn(trial));
     // What was pasted arrives selected, ready to be moved.
     const isPlaced = actionById(actionId).takes === 'pattern' && whyNot === null;
     if ((getState().session.selected.length && !on) || isPlaced) dispatch(selectionSet(select));
-    const said = whyNot === NO_KEY ? { words: whyNot, cure: { kind: 'chooseKey' as const } } : (whyNot ?? landed(landing));
+    const said = resultNotice(trial);
     // Where nothing is to be said of it, what was said of the trial before stays.
     if (said !== null || !wasTrying) dispatch(noticeSet(said));
     dispatch(paramsUsed({ actionId, params }));
   };
 }
 
-/** What a result did that a person may not have meant, after the fact; null where there is nothing to say. */
-function landed({ beyondEnd, coinciding }: Landing): NoticeWords | null {
-  if (beyondEnd)
-    return {
-      words: `${beyondEnd} ${beyondEnd === 1 ? 'note lies' : 'notes lie'} beyond the end of the pattern and will not sound.`,
-      cure: { kind: 'lengthen' },
-    };
-  return coinciding
-    ? { words: `${coinciding} ${coinciding === 1 ? 'note now stands' : 'notes now stand'} on another; only the louder sounds.` }
-    : null;
-}
-
-type Tried = Pick<Trial, 'actionId' | 'params' | 'noteIds'> & Partial<Pick<Trial, 'seed' | 'runId'>>;
-
-/** What an action comes to on the open pattern. A run that is repeated with other settings keeps its seed and the ids it makes. */
-function tried({ actionId, params, noteIds, seed = 1, runId: repeated }: Tried): Thunk<Trial | null> {
-  return (_dispatch, getState, effects) => {
-    const runId = repeated ?? effects.newId();
-    const { document } = getState().song;
-    const part = selectPart(getState());
-    if (!document || !part) return null;
-    const patternId = part.pattern.id;
-    const there = new Set(notesOf(document, patternId).map(({ id }) => id));
-    const present = noteIds.filter((id) => there.has(id));
-    const context = actionContext(getState(), runId);
-    if (!context) return null;
-    const turn = actionId === 'rotate' && params['around'] === 'span' ? turnSpan(getState(), present) : null;
-    const given = { action: actionById(actionId), params, patternId, noteIds: present, seed };
-    const performed = perform(document, given, { ...context, ownSpan: turn }, stamp(effects));
-    return { actionId, params, seed, runId, patternId, noteIds: present, performed, isComparing: false, turn };
-  };
-}
-
 /** Begins a trial, with the action's last settings but for those in `changed`, or runs the one that is on with other settings. `on` names
- *  other notes than the selected ones to begin it on. */
+ *  other notes than the selected ones to begin it on. Where the action is what was done last, the trial takes that up again: it works on the notes
+ *  as they were before. */
 export function tryAction<A extends ActionId>(actionId: A, changed?: Some<A>, on?: readonly Id[]): Thunk {
   return (dispatch, getState) => {
     dispatch(leaveTools());
     const { trial } = getState().trial;
     if (trial && trial.actionId !== actionId) dispatch(settleTrial());
+    if (!trial) dispatch(noticeSet(null));
     const running = trial?.actionId === actionId ? trial : null;
     const params = running ? { ...running.params, ...changed } : dispatch(paramsFor(actionId, changed));
-    const again = running && { seed: running.seed, runId: running.runId };
-    dispatch(trialSet(dispatch(tried({ actionId, params, noteIds: running?.noteIds ?? on ?? getState().session.selected, ...again }))));
+    if (running) return void dispatch(trialSet(dispatch(tried({ ...running, params, noteIds: on ?? running.noteIds }))));
+    const again = on ? null : takenUp(getState(), actionId);
+    const noteIds = again?.noteIds ?? on ?? getState().session.selected;
+    dispatch(trialSet(dispatch(tried({ actionId, params, noteIds, seed: again?.seed ?? 1, again }))));
+  };
+}
+
+/** Whether the running trial works on the notes as they were before the action was done last, or on those that are there now. */
+export function setAgain(isAgain: boolean): Thunk {
+  return (dispatch, getState) => {
+    const { trial } = getState().trial;
+    if (!trial) return;
+    const again = isAgain ? takenUp(getState(), trial.actionId) : null;
+    dispatch(trialSet(dispatch(tried({ ...trial, again, noteIds: again?.noteIds ?? getState().session.selected, wasOnAll: undefined }))));
+  };
+}
+
+/** Whether the pattern is made as long as the running trial's notes need. */
+export function setLengthens(lengthens: boolean): Thunk {
+  return (dispatch, getState) => {
+    const { trial } = getState().trial;
+    if (trial) dispatch(trialSet(dispatch(tried({ ...trial, lengthens }))));
+  };
+}
+
+/** Tries what was offered where an action could do nothing: the trial that could not goes, with nothing kept of it. */
+export function takeOffer({ actionId, params }: Offer): Thunk {
+  return (dispatch, getState) => {
+    const { trial } = getState().trial;
+    if (trial && trial.actionId !== actionId) dispatch(trialSet(null));
+    dispatch(tryAction(actionId as ActionId, params as never, trial?.noteIds));
+  };
+}
+
+/** Leads the running trial by a drag over the notes, where its action can be led. */
+export function leadTrial(drag: Drag): Thunk {
+  return (dispatch, getState) => {
+    const { trial } = getState().trial;
+    const { document } = getState().song;
+    const context = trial && actionContext(getState(), trial.runId);
+    if (!document || !context) return;
+    const noteIds = trial.wasOnAll ? [] : trial.noteIds;
+    const led = ledTo(document, { ...trial, noteIds, action: actionById(trial.actionId) }, drag, context);
+    if (led) dispatch(tryAction(trial.actionId, led.params, led.noteIds));
   };
 }
 

@@ -2,6 +2,8 @@ import type { z } from 'zod';
 import type { Id, Note, Pattern } from '../model/entities';
 import type { Replacements } from '../model/replace';
 import { rowLength } from '../model/row-length';
+import type { Place } from '../gesture/place';
+import type { NoteLanding } from '../notes/landing';
 import type { Clip } from '../notes/clip';
 import type { TickSpan } from '../notes/span';
 import type { NewId } from '../model/ids';
@@ -82,11 +84,39 @@ export function commonGrid(notes: readonly Note[], grids: Grids): Grid {
   return pitch !== undefined && notes.every((note) => note.pitch === pitch) ? gridOfRow(grids, pitch) : grids.grid;
 }
 
-/** Why an action can do nothing, in words; for typed text, which characters of it are meant. */
+/** Another action, or other settings of it, that would do where one can do nothing. */
+export interface Offer {
+  readonly label: string;
+  readonly actionId: string;
+  readonly params: Readonly<Record<string, unknown>>;
+}
+
+/** Why an action can do nothing, in words; for typed text, which characters of it are meant; and what would do. */
 export interface WhyNot {
   readonly words: string;
-  readonly from: number;
-  readonly to: number;
+  readonly from?: number;
+  readonly to?: number;
+  readonly offers?: readonly Offer[];
+}
+
+/** A drag over the notes that leads an action while it is being tried. */
+export interface Drag {
+  /** The places it came by, in order; one at least. */
+  readonly path: readonly Place[];
+  /** Whether the grid is lifted for it. */
+  readonly isFree: boolean;
+}
+
+/** How an action is led by a drag over the notes, in place of its controls. */
+export interface Led<Params> {
+  /** What to do, in words. */
+  readonly hint: string;
+  /** The settings a drag comes to; null where it means nothing. */
+  params(drag: Drag, part: NotesPart, params: Params, context: ActionContext): Partial<Params> | null;
+  /** The note it is for, where nothing was selected: the one that is pressed. */
+  on?(drag: Drag, part: NotesPart): Id | null;
+  /** The tick of the line across all rows that its settings mean. */
+  line?(part: NotesPart, params: Params, context: ActionContext): number;
 }
 
 /** What an action takes: what is selected or, where nothing is, the whole pattern; only a selection; the current row whatever is
@@ -98,6 +128,8 @@ export interface ActionResult {
   readonly notes: readonly Note[];
   /** What else it makes or changes: lengths, placements, patterns, tracks. */
   readonly others?: Replacements;
+  /** What becomes of the pattern's other notes where its results come to stand on them; they sound too where absent. */
+  readonly landing?: NoteLanding;
   /** Ids to select afterwards; all results where absent. */
   readonly select?: readonly Id[];
 }
@@ -125,6 +157,7 @@ export interface NotesActionEntry<ActionId extends string, Params extends z.ZodO
   readonly takes?: Takes;
   /** One-touch forms for the tray: what the button says and the params it sets. */
   readonly quick?: readonly QuickForm<z.infer<Params>>[];
+  readonly led?: Led<z.infer<Params>>;
   run(part: NotesPart, params: z.infer<Params>, context: ActionContext): ActionResult;
   /** Why it can do nothing here; null where it can. */
   whyNot?(part: NotesPart, params: z.infer<Params>, context: ActionContext): string | WhyNot | null;

@@ -6,6 +6,7 @@ import {
   isTickSteps,
   lineAt,
   lineDistance,
+  nearestLine,
   roundEvenly,
   stepsOf,
   TICKS_PER_QUARTER,
@@ -16,7 +17,7 @@ import {
 import { ROUND_TO, type RoundTo } from '../notes/repeat';
 import { spanOf } from '../notes/rotate';
 import type { Note } from '../model/entities';
-import { commonGrid, type ActionContext } from './action';
+import { commonGrid, type ActionContext, type Drag } from './action';
 import { divisionParam } from './params';
 
 /** What a distance can be counted in by name. "grid" is the grid in use, whichever that is. */
@@ -92,4 +93,23 @@ export function distanceOf(
 export function gridOfAmount(unit: AmountUnit, context: Pick<ActionContext, 'grid' | 'meter' | 'tempos'>): Grid {
   if (isTickSteps(unit)) return gridOfSteps(unit);
   return unit === 'grid' ? context.grid : { numerator: Math.max(1, amountTicks(1, unit, context)), denominator: 1 };
+}
+
+/** A distance from `from` to a later tick as a count of steps of the grid, where it is so many of them, else as ticks. */
+export function amountBetween(from: number, to: number, grid: Grid): { readonly count: number; readonly unit: 'grid' | 'tick' } {
+  for (let count = 1; count <= MOST_STEPS; count++) {
+    const ticks = lineDistance(grid, from, count);
+    if (ticks === to - from) return { count, unit: 'grid' };
+    if (ticks > to - from) break;
+  }
+  return { count: Math.max(1, to - from), unit: 'tick' };
+}
+
+/** Steps that a distance is said in at the most. */
+const MOST_STEPS = 999;
+
+/** The tick of a drag's last place: on the nearest line, unless the grid is lifted. */
+export function tickOfDrag({ path, isFree }: Drag, grid: Grid): number {
+  const { tick } = path.at(-1)!;
+  return Math.max(1, isFree ? Math.round(tick) : nearestLine(grid, tick));
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { NOTE_LANDINGS } from '../notes/landing';
 import { isTickSteps } from '../time';
 
 /** How a param is shown. A small closed set: each has one control in the app. */
@@ -53,6 +54,13 @@ export function choiceParam<const Values extends readonly [string, ...string[]]>
     .default(start as never)
     .meta({ title, control: 'choice', names });
 }
+
+/** What becomes of notes that the results come to stand on. */
+export function landingParam() {
+  return choiceParam('What is there', NOTE_LANDINGS, 'merge', LANDING_NAMES);
+}
+
+export const LANDING_NAMES = { merge: 'sounds too', replace: 'is replaced', push: 'moves later' } as const;
 
 /** A division of time: one of the named ones, or steps of ticks ("5040 ticks", "20160/11 ticks"). */
 export function divisionParam<Unit extends string>(

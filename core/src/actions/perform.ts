@@ -6,7 +6,7 @@ import { findById, inOrder, lanesOf, notesOf, type Document } from '../model/doc
 import type { Id, Note, Pattern } from '../model/entities';
 import { replaceIn, type Replacements } from '../model/replace';
 import { rowLength } from '../model/row-length';
-import { countLanding, type Landing } from '../notes/landing';
+import { countLanding, landedOn, type Landing } from '../notes/landing';
 import { withNotes } from '../notes/move';
 import { seededRandom } from '../playback/random';
 import { gridAt, gridOfRow, MAX_TICK } from '../time';
@@ -14,6 +14,7 @@ import {
   gridOfNotes,
   type ActionContext,
   type ActionResult,
+  type Drag,
   type OuterContext,
   type NotesAction,
   type NotesPart,
@@ -40,8 +41,12 @@ export interface Performed {
   readonly counts: { readonly before: number; readonly after: number };
   /** Why nothing was done, in words; null where something was. */
   readonly whyNot: string | null;
-  /** Which characters of a typed text are meant by it. */
+  /** Which characters of a typed text are meant by it, and what would do. */
   readonly refusal: WhyNot | null;
+  /** The tick of a line across all rows that it works at; null where there is none. */
+  readonly line: number | null;
+  /** What it was run on became these. */
+  readonly made: readonly Id[];
 }
 
 /** Runs an action on a document and says what Change it comes to, without applying it. The Change has no entries where
@@ -53,14 +58,11 @@ export function perform(
   stamp: { readonly id: Id; readonly at: number; readonly device: string },
 ): Performed {
   const all = notesOf(document, patternId);
-  const pattern = findById(document.patterns, patternId) ?? NO_PATTERN;
-  const heard = (note: Note) => note.start < rowLength(pattern, note.pitch);
-  const part = partOf(all, noteIds, action, context.at.pitch, heard);
+  const { pattern, whole, full } = subjectOf(document, { action, patternId, noteIds, seed }, context);
+  const part = whole.notes;
   const parsed = action.params.parse(params);
-  const full: ActionContext = { ...context, patternId, random: seededRandom(seed) };
-  const whole: NotesPart = { notes: part, lengthTicks: pattern.length, rowLengths: pattern.rowLengths };
   const { result, refused } = attempt(action, whole, parsed, full);
-  const after = replaced(all, part, result.notes);
+  const after = replaced(landedUnder(all, part, result), part, result.notes);
   const change: Change = {
     ...stamp,
     label: `${action.label}, ${counted(part.length || result.notes.length)}`,
@@ -75,7 +77,35 @@ export function perform(
     counts: { before: part.length, after: result.notes.length },
     whyNot: typeof refused === 'string' ? refused : (refused?.words ?? null),
     refusal: typeof refused === 'string' ? null : refused,
+    line: action.led?.line?.(whole, parsed, full) ?? null,
+    made: result.notes.map(({ id }) => id),
   };
+}
+
+/** The settings that a drag over the notes leads an action to, and the notes it is for; null where it means nothing, or the action is not led by
+ *  drags. */
+export function ledTo(
+  document: Document,
+  performance: Performance,
+  drag: Drag,
+  context: OuterContext,
+): { readonly params: Readonly<Record<string, unknown>>; readonly noteIds: readonly Id[] } | null {
+  const { led, params: schema } = performance.action;
+  const { whole, full } = subjectOf(document, performance, context);
+  const params = led?.params(drag, whole, schema.parse(performance.params), full);
+  if (!params) return null;
+  const noteId = performance.noteIds.length === 0 ? led?.on?.(drag, whole) : null;
+  return { params, noteIds: noteId ? [noteId] : performance.noteIds };
+}
+
+/** What an action is run on, and all it may know. */
+function subjectOf(document: Document, { action, patternId, noteIds, seed }: Omit<Performance, 'params'>, context: OuterContext) {
+  const pattern = findById(document.patterns, patternId) ?? NO_PATTERN;
+  const heard = (note: Note) => note.start < rowLength(pattern, note.pitch);
+  const notes = partOf(notesOf(document, patternId), noteIds, action, context.at.pitch, heard);
+  const whole: NotesPart = { notes, lengthTicks: pattern.length, rowLengths: pattern.rowLengths };
+  const full: ActionContext = { ...context, patternId, random: seededRandom(seed) };
+  return { pattern, whole, full };
 }
 
 /** What is put back on disk of the params: nothing in them may mean "the grid", which is another one tomorrow. */
@@ -145,6 +175,20 @@ function partOf(
   if (noteIds.length === all.length && all.every(({ id }, index) => id === noteIds[index])) return all;
   const ids = new Set(noteIds);
   return all.filter(({ id }) => ids.has(id));
+}
+
+/** The pattern's notes, those that are not of the part as its results leave them where they come to stand on them. */
+function landedUnder(all: readonly Note[], part: readonly Note[], { notes, landing = 'merge' }: ActionResult): readonly Note[] {
+  if (landing === 'merge') return all;
+  const before = new Map(part.map((note) => [note.id, note]));
+  const put = notes.filter((note) => before.get(note.id) !== note);
+  const ids = new Set(part.map(({ id }) => id));
+  const others = landedOn(
+    all.filter(({ id }) => !ids.has(id)),
+    put,
+    landing,
+  );
+  return withNotes([...others], part);
 }
 
 /** The pattern's notes with those of `part` replaced by `notes`, in order. */

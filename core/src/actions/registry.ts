@@ -33,6 +33,7 @@ import { splitParts } from './length/split-parts';
 import { fill } from './make/fill';
 import { phrase } from './make/phrase';
 import { bend } from './pitch/bend';
+import { bendLine } from './pitch/bend-line';
 import { fitScale } from './pitch/fit-scale';
 import { inScale } from './pitch/in-scale';
 import { invert } from './pitch/invert';
@@ -71,6 +72,7 @@ const LIST = [
   invert,
   toRow,
   bend,
+  bendLine,
   vibrato,
   velocityScale,
   velocitySet,

@@ -14,8 +14,8 @@ export type Target =
       readonly tick: number;
     };
 
-/** What a press on empty ground is to begin. Notes always move or resize, but for erasing. */
-export type PressPurpose = 'draw' | 'paint' | 'select' | 'erase';
+/** What a press on empty ground is to begin. Notes always move or resize, but for erasing, and where it leads an action that is being tried. */
+export type PressPurpose = 'draw' | 'paint' | 'select' | 'erase' | 'lead';
 
 /** The pointer has moved on. */
 export interface DragEvent {
@@ -91,6 +91,8 @@ export type Gesture =
     }
   | { readonly state: 'leveling'; readonly noteIds: readonly Id[]; readonly rise: number }
   | { readonly state: 'selecting'; readonly from: Place; readonly to: Place; readonly extend: boolean }
+  /** Places it has come by, in order. `isFree`: the grid is lifted. */
+  | { readonly state: 'leading'; readonly path: readonly Place[]; readonly isFree: boolean }
   | { readonly state: 'erasing'; readonly noteIds: readonly Id[] }
   | { readonly state: 'menu'; readonly noteId: Id };
 
@@ -107,6 +109,7 @@ export function stepGesture(gesture: Gesture, event: GestureEvent, setting: Gest
 
 function press({ at, target, purpose, extend, copy }: GestureEvent & { type: 'press' }): Gesture {
   if (purpose === 'erase') return { state: 'erasing', noteIds: target.kind === 'note' ? [target.noteId] : [] };
+  if (purpose === 'lead') return { state: 'leading', path: [at], isFree: false };
   return { state: 'pressing', from: at, target, purpose, extend, copy };
 }
 
@@ -161,6 +164,8 @@ function drag(gesture: Gesture, { at, rise, free, over }: DragEvent, setting: Ge
       return { ...gesture, rise: Math.round(rise) };
     case 'selecting':
       return { ...gesture, to: at };
+    case 'leading':
+      return { ...gesture, path: [...gesture.path, at], isFree };
     case 'erasing':
       return over === null || gesture.noteIds.includes(over) ? gesture : { ...gesture, noteIds: [...gesture.noteIds, over] };
     default:

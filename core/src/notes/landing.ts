@@ -1,4 +1,4 @@
-import type { Note } from '../model/entities';
+import type { Id, Note } from '../model/entities';
 
 /** Ticks that a pitch's row goes round in. */
 export type LoopOf = (pitch: number) => number;
@@ -40,4 +40,49 @@ export function landingWords({ coinciding, beyondEnd }: Landing): string | null 
     beyondEnd ? `${beyondEnd} would leave the pattern` : '',
   ].filter(Boolean);
   return parts.length ? parts.join(', ') : null;
+}
+
+/** What becomes of notes that others are put on: they sound too, are taken out, or move on. */
+export const NOTE_LANDINGS = ['merge', 'replace', 'push'] as const;
+export type NoteLanding = (typeof NOTE_LANDINGS)[number];
+
+/** How many of the other notes some that are put among them come to stand on. */
+export function countHit(others: readonly Note[], put: readonly Note[]): number {
+  return others.length - landedOn(others, put, 'replace').length;
+}
+
+/** The other notes once some have been put among them. Only those on the same pitch that a put note reaches into are hit: replaced they are gone,
+ *  pushed they begin where it ends, and push on what they then reach into. */
+export function landedOn(others: readonly Note[], put: readonly Note[], mode: NoteLanding): readonly Note[] {
+  if (mode === 'merge' || put.length === 0) return others;
+  const byPitch = new Map<number, Note[]>();
+  for (const note of put) byPitch.set(note.pitch, [...(byPitch.get(note.pitch) ?? []), note]);
+  if (mode === 'replace') return others.filter((note) => !byPitch.get(note.pitch)?.some((each) => overlap(each, note)));
+  const pushedTo = new Map<number, number>();
+  const starts = new Map<Id, number>();
+  for (const note of others) {
+    const there = byPitch.get(note.pitch);
+    if (!there) continue;
+    const start = freeStart(note, there, pushedTo.get(note.pitch) ?? 0);
+    if (start === note.start) continue;
+    starts.set(note.id, start);
+    pushedTo.set(note.pitch, start + note.length);
+  }
+  return starts.size ? others.map((note) => (starts.has(note.id) ? { ...note, start: starts.get(note.id)! } : note)) : others;
+}
+
+/** The first start from a note's own on at which it reaches into none of those put, nor begins before what was pushed before it ends. */
+function freeStart(note: Note, put: readonly Note[], pushedTo: number): number {
+  let start = note.start;
+  // What overlapped it before any of this still may.
+  if (pushedTo > start) start = pushedTo;
+  for (;;) {
+    const hit = put.find((each) => overlap(each, { ...note, start }));
+    if (!hit) return start;
+    start = hit.start + hit.length;
+  }
+}
+
+function overlap(a: Note, b: Note): boolean {
+  return a.start < b.start + b.length && b.start < a.start + a.length;
 }

@@ -1,10 +1,12 @@
-import { barTicks, findById, without, withNotes } from '@yibbo/core';
-import { editEntity, editNotes, editSong, setBars } from '../../document/edits';
+import { findById, ruleById, without, withNotes, type Id } from '@yibbo/core';
+import { editEntity, editNotes, editSong, setPatternLength } from '../../document/edits';
+import { lengthFor } from '../../document/lengths';
 import { undo } from '../../document/undo';
 import { selectNotes, selectPart } from '../../session/selectors';
 import type { Thunk } from '../../store';
-import { runAction } from '../../session/trials';
-import { noticeSet, sheetSet, type Cure } from '../../session/session';
+import { runAction, takeOffer } from '../../session/trials';
+import { pickedBy } from '../tools/rules/rules';
+import { noticeSet, selectionSet, sheetSet, type Cure } from '../../session/session';
 import { ownSelected } from '../../song/acts/placements';
 import { showPlace } from './show';
 
@@ -25,6 +27,8 @@ export const CURE_WORDS: Readonly<Record<Cure['kind'], string>> = {
   chooseKey: 'Choose a key',
   rowBack: 'Put them back',
   octaves: 'Move them',
+  everySecond: 'Every second',
+  offer: 'Try another',
 };
 
 /** Does what a notice or a silent track offers. */
@@ -60,17 +64,13 @@ export function applyCure(cure: Cure): Thunk {
       case 'chooseKey':
         return void dispatch(sheetSet({ kind: 'key' }));
       case 'rowBack':
-        return dispatch(
-          editNotes('Back to the row before', (notes) => {
-            const ids = new Set(cure.noteIds);
-            return withNotes(
-              notes,
-              notes.filter(({ id }) => ids.has(id)).map((note) => ({ ...note, pitch: cure.pitch })),
-            );
-          }),
-        );
+        return dispatch(backToRow(cure.noteIds, cure.pitch));
       case 'octaves':
         return dispatch(runAction('transpose', { semitones: cure.semitones }, cure.noteIds));
+      case 'everySecond':
+        return dispatch(takeEverySecond(cure.noteIds));
+      case 'offer':
+        return dispatch(takeOffer(cure.offer));
       case 'show':
         return dispatch(showPlace(cure.place));
       case 'showBar':
@@ -93,7 +93,27 @@ export function applyCure(cure: Cure): Thunk {
 function lengthenToFit(): Thunk {
   return (dispatch, getState) => {
     const part = selectPart(getState());
-    const last = selectNotes(getState()).at(-1);
-    if (part && last) dispatch(setBars(Math.floor(last.start / barTicks(part.meter)) + 1));
+    if (part) dispatch(setPatternLength(lengthFor(selectNotes(getState()), part.meter)));
+  };
+}
+
+/** Puts notes on another row. */
+function backToRow(noteIds: readonly Id[], pitch: number): Thunk {
+  const ids = new Set(noteIds);
+  return editNotes('Back to the row before', (notes) =>
+    withNotes(
+      notes,
+      notes.filter(({ id }) => ids.has(id)).map((note) => ({ ...note, pitch })),
+    ),
+  );
+}
+
+/** Selects the second of every two, in order of time. */
+function takeEverySecond(noteIds: readonly Id[]): Thunk {
+  return (dispatch, getState) => {
+    const ids = new Set(noteIds);
+    const part = selectPart(getState());
+    const notes = selectNotes(getState()).filter(({ id }) => ids.has(id));
+    if (part) dispatch(selectionSet(pickedBy(ruleById('every-kth'), notes, noteIds, { k: 2, n: 2 }, part)));
   };
 }

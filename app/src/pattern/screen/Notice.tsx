@@ -26,7 +26,13 @@ export function Notice() {
       <Words small color="$paper" flexShrink={1} flexGrow={1}>
         {notice.words}
       </Words>
-      {cure ? <Press label={CURE_WORDS[cure.kind]} look="raised" onPress={() => dispatch(applyCure(cure))} /> : null}
+      {cure ? (
+        <Press
+          label={cure.kind === 'offer' ? cure.offer.label : CURE_WORDS[cure.kind]}
+          look="raised"
+          onPress={() => dispatch(applyCure(cure))}
+        />
+      ) : null}
       <Press label="Close the message" shown="OK" look="on" onPress={() => dispatch(noticeSet(null))} />
     </XStack>
   );

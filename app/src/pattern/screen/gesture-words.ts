@@ -19,6 +19,8 @@ export function gestureWords(
   rowLabel: (pitch: number) => string,
   lifted: readonly Note[],
   setting: GestureSetting,
+  /** What moved notes would do to those they come to stand on, in words. */
+  landing = '',
 ): string | null {
   const length = (ticks: number) => lengthWords(ticks, part.meter);
   const signed = (value: number, say: (value: number) => string) => `${value < 0 ? '−' : '+'}${say(Math.abs(value))}`;
@@ -40,12 +42,14 @@ export function gestureWords(
       const start = spanOf(lifted).start + gesture.ticks;
       const pitch = gesture.semitones ? ` · ${signed(gesture.semitones, String)} semitones` : '';
       const time = gesture.ticks || !gesture.semitones ? ` · ${signed(gesture.ticks, length)}` : '';
-      return `to ${barBeatWords(part.meters, Math.max(0, start))}${time}${pitch}`;
+      return `to ${barBeatWords(part.meters, Math.max(0, start))}${time}${pitch}${landing}`;
     }
     case 'resizing':
       return `${gesture.edge === 'end' ? 'End' : 'Start'} ${signed(gesture.ticks, length)}`;
     case 'leveling':
       return velocityWords(leveled(lifted, gesture.rise));
+    case 'leading':
+      return barBeatWords(part.meters, Math.max(0, Math.round(gesture.path.at(-1)!.tick)));
     case 'erasing':
       return `Erase ${gesture.noteIds.length}`;
     case 'selecting':

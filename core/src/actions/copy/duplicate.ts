@@ -1,7 +1,7 @@
 import { copies, repeatDistance } from '../../notes/repeat';
 import { gridOfNotes, notesAction } from '../action';
 import { roundToParam } from '../amounts';
-import { paramsOf } from '../params';
+import { landingParam, paramsOf } from '../params';
 
 export const duplicate = notesAction({
   id: 'duplicate',
@@ -10,11 +10,11 @@ export const duplicate = notesAction({
   label: 'Duplicate',
   help: 'Puts a copy right after the notes: as far on as they are long, rounded up to whole steps, beats or bars. The copy is selected.',
   words: ['copy', 'double', 'again', 'clone', 'twice'],
-  params: paramsOf({ roundTo: roundToParam() }),
+  params: paramsOf({ roundTo: roundToParam(), landing: landingParam() }),
   quick: [{ label: 'Duplicate', icon: 'duplicate', params: {} }],
-  run: ({ notes }, { roundTo }, context) => {
+  run: ({ notes }, { roundTo, landing }, context) => {
     const { meter, newId } = context;
     const made = copies(notes, 1, repeatDistance(notes, roundTo, gridOfNotes(notes, context), meter), newId);
-    return { notes: [...notes, ...made], select: made.map(({ id }) => id) };
+    return { notes: [...notes, ...made], landing, select: made.map(({ id }) => id) };
   },
 });

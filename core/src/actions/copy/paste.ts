@@ -1,10 +1,11 @@
 import type { Note } from '../../model/entities';
+import type { NoteLanding } from '../../notes/landing';
 import { copies } from '../../notes/repeat';
 import { spanOf } from '../../notes/rotate';
 import type { TickSpan } from '../../notes/span';
 import { lineAfter, lineBefore, type Grid } from '../../time';
 import { notesAction, type ActionContext } from '../action';
-import { choiceParam, paramsOf, wholeParam } from '../params';
+import { choiceParam, landingParam, paramsOf, wholeParam } from '../params';
 
 export const paste = notesAction({
   id: 'paste',
@@ -16,11 +17,7 @@ export const paste = notesAction({
   words: ['insert', 'clipboard', 'copy', 'put', 'again', 'merge', 'replace'],
   params: paramsOf({
     where: choiceParam('Where', ['here', 'same'], 'here', { here: 'at the cursor', same: 'where they stood' }),
-    landing: choiceParam('What is there', ['merge', 'replace', 'push'], 'merge', {
-      merge: 'sounds too',
-      replace: 'is replaced',
-      push: 'moves later',
-    }),
+    landing: landingParam(),
     times: wholeParam('Times', 1, 64, 1),
   }),
   quick: [
@@ -37,7 +34,7 @@ export const paste = notesAction({
       ),
     ).flat();
     const taken: TickSpan = { start, end: start + times * (end - start) };
-    return { notes: [...landedOn(notes, taken, landing), ...made], select: made.map(({ id }) => id) };
+    return { notes: [...landedInSpan(notes, taken, landing), ...made], select: made.map(({ id }) => id) };
   },
   whyNot: (_part, _params, { clip }) => (clip?.length ? null : 'Nothing has been copied yet. Select notes and press Copy first.'),
 });
@@ -62,7 +59,7 @@ function placeOf(clip: readonly Note[], where: 'here' | 'same', { grid, at }: Ac
 }
 
 /** What was there, as the landing leaves it. */
-function landedOn(notes: readonly Note[], taken: TickSpan, landing: 'merge' | 'replace' | 'push'): Note[] {
+function landedInSpan(notes: readonly Note[], taken: TickSpan, landing: NoteLanding): Note[] {
   if (landing === 'push') {
     const by = taken.end - taken.start;
     return notes.map((note) => (note.start >= taken.start ? { ...note, start: note.start + by } : note));

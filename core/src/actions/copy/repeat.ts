@@ -2,7 +2,7 @@ import { copies, repeatDistance } from '../../notes/repeat';
 import { MAX_PIECES, tooManyPieces } from '../../notes/split';
 import { gridOfNotes, loopTicks, notesAction, type ActionContext, type NotesPart } from '../action';
 import { roundToParam } from '../amounts';
-import { choiceParam, paramsOf, wholeParam } from '../params';
+import { choiceParam, landingParam, paramsOf, wholeParam } from '../params';
 
 export const repeat = notesAction({
   id: 'repeat',
@@ -15,13 +15,15 @@ export const repeat = notesAction({
     until: choiceParam('How often', ['end', 'times'], 'end', { end: 'to the end', times: 'a number of times' }),
     times: wholeParam('Times', 1, 64, 2),
     roundTo: roundToParam('fit'),
+    landing: landingParam(),
   }),
   quick: [{ label: 'Repeat to the end', icon: 'repeat', params: { until: 'end' } }],
   run: (part, params, context) => {
     const { notes } = part;
     const { distance, times } = plan(part, params, context);
     const made = copies(notes, times, distance, context.newId);
-    return { notes: [...notes, ...made.filter(({ start, pitch }) => params.until === 'times' || start < loopTicks(part, pitch))] };
+    const within = made.filter(({ start, pitch }) => params.until === 'times' || start < loopTicks(part, pitch));
+    return { notes: [...notes, ...within], landing: params.landing };
   },
   whyNot: (part, params, context) => {
     const { notes } = part;

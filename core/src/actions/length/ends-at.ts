@@ -1,8 +1,6 @@
-import { spanOf } from '../../notes/rotate';
-import { MAX_TICK } from '../../time';
-import { commonGrid, notesAction } from '../action';
-import { amountParam, amountTicks } from '../amounts';
-import { choiceParam, paramsOf, wholeParam } from '../params';
+import { notesAction } from '../action';
+import { ledAcross, lineOf, lineParams } from '../line-across';
+import { choiceParam, paramsOf } from '../params';
 
 export const endsAt = notesAction({
   id: 'ends-at',
@@ -13,16 +11,15 @@ export const endsAt = notesAction({
   words: ['align', 'cut off', 'together', 'line', 'release', 'stop', 'trim'],
   params: paramsOf({
     edge: choiceParam('At the line notes', ['end', 'start'], 'end'),
-    count: wholeParam('Line', 1, MAX_TICK, 1),
-    unit: amountParam('Counted in', 'beat'),
-    from: choiceParam('Counted from', ['notes', 'pattern'], 'notes', { notes: 'the first note', pattern: 'the start of the pattern' }),
+    ...lineParams('Line', 'beat'),
   }),
   quick: [{ label: 'End at a line', icon: 'endsAt', params: { edge: 'end' } }],
-  run: ({ notes }, { edge, count, unit, from }, context) => {
-    const origin = from === 'notes' ? spanOf(notes).start : 0;
-    const line = origin + amountTicks(count, unit, { ...context, grid: commonGrid(notes, context) }, origin);
+  led: ledAcross('Drag across the notes: the line goes along.'),
+  run: (part, params, context) => {
+    const { edge } = params;
+    const line = lineOf(part, params, context);
     return {
-      notes: notes.map((note) => {
+      notes: part.notes.map((note) => {
         const end = note.start + note.length;
         if (note.start >= line || end <= line) return note;
         return edge === 'end' ? { ...note, length: line - note.start } : { ...note, start: line, length: end - line };

@@ -1,8 +1,9 @@
 import { cutNote, cutsEvery, piecesEvery, tooManyPieces } from '../../notes/split';
 import type { Note } from '../../model/entities';
-import { gridAt, gridOfRow } from '../../time';
+import { noteUnder } from '../../notes/under';
+import { gridAt, gridOfRow, MAX_TICK } from '../../time';
 import { notesAction, type ActionContext } from '../action';
-import { amountParam, amountTicks, type AmountUnit } from '../amounts';
+import { amountBetween, amountParam, amountTicks, tickOfDrag, type AmountUnit } from '../amounts';
 import { paramsOf, wholeParam } from '../params';
 
 export const firstCut = notesAction({
@@ -12,8 +13,22 @@ export const firstCut = notesAction({
   label: 'First cut',
   help: 'Place the first cut; the rest of the note is cut every so far. Each note counts from its own start, so a chord becomes repeated chords.',
   words: ['slice', 'chop', 'cut', 'divide', 'repeat', 'stutter', 'piece'],
-  params: paramsOf({ count: wholeParam('First cut after', 1, 999, 1), unit: amountParam('Counted in') }),
+  params: paramsOf({ count: wholeParam('First cut after', 1, MAX_TICK, 1), unit: amountParam('Counted in') }),
   quick: [{ label: 'First cut', icon: 'firstCut', params: {} }],
+  led: {
+    hint: 'Press a note where its first cut is to fall.',
+    on: (drag, { notes }) => noteUnder(notes, drag.path[0]!)?.id ?? null,
+    params: (drag, { notes }, _params, context) => {
+      const note = noteUnder(notes, drag.path[0]!);
+      if (!note) return null;
+      const grid = gridOfRow(context, note.pitch);
+      const [free, snapped] = [tickOfDrag({ ...drag, isFree: true }, grid), tickOfDrag(drag, grid)];
+      const isInside = (tick: number) => tick > note.start && tick < note.start + note.length;
+      // Where no line falls inside the note, the cut is where the finger is.
+      const cut = isInside(snapped) ? snapped : free;
+      return isInside(cut) ? amountBetween(note.start, cut, gridAt(grid, note.start)) : null;
+    },
+  },
   run: ({ notes }, { count, unit }, context) => ({
     notes: notes.flatMap((note) =>
       cutNote(

@@ -1,4 +1,5 @@
 import {
+  landedOn,
   leveled,
   moveByRows,
   notesInRectangle,
@@ -131,15 +132,18 @@ function move(gesture: Moving, { setting }: GestureContext): Thunk {
   const { noteIds: ids, ticks, semitones, copy } = gesture;
   if (ticks === 0 && semitones === 0) return (dispatch) => void dispatch(selectionSet(ids));
   const moved = (notes: readonly Note[]) => movedNotes(chosen(notes, ids), gesture, setting);
-  if (!copy)
-    return (dispatch, getState) => {
-      dispatch(editNotes(counted('Move', ids), (notes) => withNotes(notes, moved(notes)), ids));
-      dispatch(tellBeyond(chosen(selectNotes(getState()), ids)));
+  const isMoved = new Set(ids);
+  return (dispatch, getState, { newId }) => {
+    const { noteLanding } = getState().preferences;
+    const fresh = copy ? new Map(ids.map((id) => [id, newId()])) : null;
+    const put = (notes: readonly Note[]) => moved(notes).map((note) => (fresh ? { ...note, id: fresh.get(note.id)! } : note));
+    const landed = (notes: readonly Note[]) => {
+      const others = fresh ? notes : notes.filter(({ id }) => !isMoved.has(id));
+      return withNotes(landedOn(others, put(notes), noteLanding), put(notes));
     };
-  return (dispatch, _getState, { newId }) => {
-    const fresh = new Map(ids.map((id) => [id, newId()]));
-    const copies = (notes: readonly Note[]) => moved(notes).map((note) => ({ ...note, id: fresh.get(note.id)! }));
-    dispatch(editNotes(counted('Copy', ids), (notes) => withNotes(notes, copies(notes)), [...fresh.values()]));
+    const left = fresh ? [...fresh.values()] : ids;
+    dispatch(editNotes(counted(fresh ? 'Copy' : 'Move', ids), landed, left));
+    dispatch(tellBeyond(chosen(selectNotes(getState()), left)));
   };
 }
 

@@ -27,6 +27,8 @@ export interface HandParts {
   readonly held: HeldInputs;
   readonly fingerMode: FingerMode;
   readonly copiesNext: boolean;
+  /** Whether a drag leads the action that is being tried, wherever it begins. */
+  readonly isLed: boolean;
   readonly onFinish: (finished: Finished) => void;
   readonly onMenu: (point: Point, target: Target) => void;
   readonly onStep: (gesture: Gesture) => void;
@@ -74,13 +76,13 @@ export class HandDriver {
   down(event: PointerInput, gridTop: number): void {
     this.navigation.stop(event.timeStamp);
     if (event.pointerType === 'mouse' && event.button !== 0) return;
-    const { surface, held, fingerMode, copiesNext } = this.parts;
+    const { surface, held, fingerMode, copiesNext, isLed } = this.parts;
     const point = pointOf(event);
     const isTouch = event.pointerType !== 'mouse';
     surface.begin?.(point, event.pointerId);
-    const target = surface.targetAt(point, isTouch);
-    const purpose = purposeOf(held, event.shiftKey, fingerMode);
-    const scrolls = isTouch && fingerMode === 'scrolls' && target.kind === 'empty' && surface.view !== null;
+    const target: Target = isLed ? { kind: 'empty' } : surface.targetAt(point, isTouch);
+    const purpose = isLed ? 'lead' : purposeOf(held, event.shiftKey, fingerMode);
+    const scrolls = !isLed && isTouch && fingerMode === 'scrolls' && target.kind === 'empty' && surface.view !== null;
     const press = {
       type: 'press',
       at: surface.placeAt(point, event.pointerId),
@@ -94,7 +96,7 @@ export class HandDriver {
     if (!isAlone) this.endHolds();
     this.show({ isHigh: point.y - gridTop < HIGH_PIXELS, isOverCancel: false });
     this.step({ type: 'down', id: event.pointerId, isTouch, at: event.timeStamp, point, press: scrolls ? null : press });
-    if (isTouch && isAlone && purpose !== 'erase') this.startHold(event.pointerId, point, target);
+    if (isTouch && isAlone && purpose !== 'erase' && purpose !== 'lead') this.startHold(event.pointerId, point, target);
   }
 
   move(event: PointerInput): void {
@@ -218,7 +220,7 @@ export class HandDriver {
     const { view } = this.parts.surface;
     if (!view || !finger || finger.gesture.state === 'idle' || isOnCancel(finger)) return;
     const push = edgePush(view.box(), finger);
-    const y = ['drawing', 'resizing'].includes(finger.gesture.state) ? 0 : push.y;
+    const y = ['drawing', 'resizing', 'leading'].includes(finger.gesture.state) ? 0 : push.y;
     if (push.x === 0 && y === 0) {
       this.edgeSince = null;
       return;

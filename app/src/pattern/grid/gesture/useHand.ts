@@ -18,6 +18,8 @@ interface HandOptions {
   readonly setting: GestureSetting;
   /** Whether every finger is a press of its own. */
   readonly isManyHanded: boolean;
+  /** Whether a drag leads the action that is being tried. */
+  readonly isLed?: boolean;
   readonly onFinish: (finished: Finished) => void;
   /** Told of each gesture as it goes on. */
   readonly onStep: (gesture: Gesture) => void;
@@ -25,7 +27,7 @@ interface HandOptions {
 
 /** The fingers and the mouse on a grid: what they are doing, and the handlers that have to be put on it. `onFinish` gets each gesture as it is
  *  let go. */
-export function useHand({ surface, setting, isManyHanded, onFinish, onStep }: HandOptions) {
+export function useHand({ surface, setting, isManyHanded, isLed = false, onFinish, onStep }: HandOptions) {
   const dispatch = useAppDispatch();
   const { held } = useEffects();
   const fingerMode = useAppSelector((state) => state.session.finger);
@@ -39,7 +41,7 @@ export function useHand({ surface, setting, isManyHanded, onFinish, onStep }: Ha
     if (finished.gesture.state === 'moving' && copiesNext) dispatch(copiesNextSet(false));
   };
   useLayoutEffect(() => {
-    driver.use({ surface, setting: { ...setting, isManyHanded }, held, fingerMode, copiesNext, onFinish: finish, onMenu, onStep });
+    driver.use({ surface, setting: { ...setting, isManyHanded }, held, fingerMode, copiesNext, isLed, onFinish: finish, onMenu, onStep });
   });
   useCalledOff(driver);
   const gestures = useMemo(() => gesturesOf(shown.hand), [shown.hand]);

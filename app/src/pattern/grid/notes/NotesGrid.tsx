@@ -1,4 +1,4 @@
-import { notesBehind, type Note } from '@yibbo/core';
+import { countHit, LANDING_NAMES, notesBehind, type Note } from '@yibbo/core';
 import { useCallback, useMemo, type PointerEvent, type RefCallback, type RefObject } from 'react';
 import { useEffects } from '../../../effects';
 import { selectVariantOutline, type OpenPart } from '../../../session/selectors';
@@ -8,6 +8,7 @@ import { rowName } from '../../acts/rows';
 import { gestureWords } from '../../screen/gesture-words';
 import { GestureHint } from '../../screen/GestureHint';
 import { ViewPress } from '../../screen/ViewPress';
+import { movedNotes } from '../gesture/finish';
 import { Lanes } from '../lanes/Lanes';
 import { useShownLanes } from '../lanes/shown-lanes';
 import { useActiveRow } from '../useActiveRow';
@@ -20,6 +21,7 @@ import { Playhead, RowHeads } from './Playhead';
 import { PressLight } from './PressLight';
 import { Preview, usePreview } from './Preview';
 import { Ruler } from './Ruler';
+import { TrialMarks } from './TrialMarks';
 import { useGridCursor } from './useGridCursor';
 import { NO_IDS, useNotesHand, useNotesView, type NotesHand, type NotesView } from './useNotesView';
 
@@ -45,6 +47,7 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
     },
     [dispatch, part.track.id, sound],
   );
+  const landing = useLandingWords(view, hand);
   const isMousePress = hand.gesture.state === 'pressing' && !hand.isTouched;
   return (
     <div
@@ -67,12 +70,23 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
       <EdgeMarks viewport={viewport} rows={rows} notes={shown} edges={{ left: stripWidth, top: RULER_HEIGHT, bottom: lanesHeight }} />
       <Lanes lanes={lanes} part={part} viewport={viewport} notes={shown} selected={view.selected} />
       <GestureHint
-        words={isMousePress ? null : gestureWords(hand.goingOn, part, (pitch) => rowName(part, pitch), hand.liftedNotes, hand.setting)}
+        words={
+          isMousePress ? null : gestureWords(hand.goingOn, part, (pitch) => rowName(part, pitch), hand.liftedNotes, hand.setting, landing)
+        }
         isOverCancel={['idle', 'pressing'].includes(hand.gesture.state) ? null : hand.isOverCancel}
         isLow={hand.isHigh}
       />
     </div>
   );
+}
+
+/** What the notes being dragged would do to others, in words. */
+function useLandingWords({ shown }: NotesView, { goingOn, liftedNotes, lifted, setting }: NotesHand): string {
+  const mode = useAppSelector((state) => state.preferences.noteLanding);
+  if (goingOn.state !== 'moving' || (goingOn.ticks === 0 && goingOn.semitones === 0)) return '';
+  const others = goingOn.copy ? shown : shown.filter(({ id }) => !lifted.has(id));
+  const hit = countHit(others, movedNotes(liftedNotes, goingOn, setting));
+  return hit === 0 ? '' : ` · onto ${hit}: ${LANDING_NAMES[mode]}`;
 }
 
 interface SurfaceProps {
@@ -173,6 +187,7 @@ function NoteLayers({ view, hand }: SurfaceProps) {
       <NotesLayer notes={variant} {...place} selected={NO_IDS} lifted={NO_IDS} isOutline />
       {shown === notes ? null : <NotesLayer notes={notes} {...place} selected={NO_IDS} lifted={NO_IDS} isOutline />}
       <NotesLayer notes={shown} {...place} selected={selected} handled={handled} lifted={hand.lifted} areMarks={areMarks} isNamed />
+      <TrialMarks notes={notes} shown={shown} {...place} />
       <GestureLayer gesture={hand.goingOn} setting={hand.setting} lifted={hand.liftedNotes} {...place} />
     </>
   );

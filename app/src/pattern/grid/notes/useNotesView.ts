@@ -1,7 +1,8 @@
-import type { Id } from '@yibbo/core';
+import { actionById, type Id } from '@yibbo/core';
 import { useMemo, useRef, type RefObject } from 'react';
 import { selectNotes, selectShownNotes, type OpenPart } from '../../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../store';
+import { leadTrial } from '../../../session/trials';
 import { finishGesture } from '../gesture/finish';
 import { liftedIds, useGoingOn, useHand } from '../gesture/useHand';
 import { useListen } from '../gesture/useListen';
@@ -44,12 +45,15 @@ export function useNotesHand({ part, shown, rows, viewport, handled, areMarks }:
   const setting = useGestureSetting(part, rows);
   const { grid, rowGrids } = part;
   const surface = useSurface(surfaceRef, { viewport, rows, notes: shown, handled, areMarks, grid, rowGrids });
+  const isLed = useAppSelector(({ trial: { trial } }) => trial !== null && actionById(trial.actionId).led !== undefined);
+  const listen = useListen(part.track.id, shown);
   const hand = useHand({
     surface,
     setting,
     isManyHanded: false,
+    isLed,
     onFinish: (finished) => dispatch(finishGesture(finished, { trackId: part.track.id, notes: shown, setting, tapErases: false })),
-    onStep: useListen(part.track.id, shown),
+    onStep: (gesture) => (gesture.state === 'leading' ? dispatch(leadTrial(gesture)) : listen(gesture)),
   });
   const goingOn = useGoingOn(hand.gesture);
   const ids = liftedIds(goingOn);

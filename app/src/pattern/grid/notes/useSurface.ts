@@ -27,8 +27,9 @@ export function useSurface(ref: RefObject<HTMLDivElement | null>, parts: Surface
     const inside = ({ x, y }: Point) => {
       const box = ref.current!.getBoundingClientRect();
       const tick = (x - box.left + viewport.scrollX) / viewport.pixelsPerTick;
-      const row = Math.floor((y - box.top + viewport.scrollY) / viewport.rowPixels);
-      return { box, place: { tick: Math.max(0, tick), pitch: rows[clamp(row, 0, rows.length - 1)]!.pitch } };
+      const down = (y - box.top + viewport.scrollY) / viewport.rowPixels;
+      const row = clamp(Math.floor(down), 0, rows.length - 1);
+      return { box, place: { tick: Math.max(0, tick), pitch: rows[row]!.pitch, inRow: clamp(row + 0.5 - down, -0.5, 0.5) } };
     };
     const drawnTicks = ({ length }: Note) => (areMarks ? MARK_WIDTH : leastWidth(length * viewport.pixelsPerTick)) / viewport.pixelsPerTick;
     return {

@@ -1,4 +1,4 @@
-import { stepTicks, DIVISION_UNITS, divisionName, gridAt, MOST_TURNS, SHAPES, unitTicks } from '@yibbo/core';
+import { stepTicks, DIVISION_UNITS, divisionName, gridAt, LANDING_NAMES, MOST_TURNS, NOTE_LANDINGS, SHAPES, unitTicks } from '@yibbo/core';
 import { XStack } from '@tamagui/stacks';
 import { Choices } from '../../../controls/Choices';
 import { Press } from '../../../controls/Press';
@@ -23,32 +23,20 @@ export const TURNING: readonly string[] = ['wave', 'zigzag', 'blocks'];
 export function DrawingSheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
   const dispatch = useAppDispatch();
   const finger = useAppSelector((state) => state.session.finger);
-  const { drawnLength, shape, turns, paintsInScale } = useAppSelector((state) => state.preferences);
-  const stepSize = Math.round(stepTicks(gridAt(part.grid, 0)));
-  const lengths = DIVISION_UNITS.slice(3).map((unit) => ({ value: String(unitTicks(unit, part.meter)), name: unit }));
-  const set = (value: string) => dispatch(preferencesSet({ drawnLength: value === 'grid' || value === 'last' ? value : Number(value) }));
+  const { drawnLength, noteLanding, shape, turns, paintsInScale } = useAppSelector((state) => state.preferences);
   const isBox = drawnLength === 'grid';
   return (
     <SheetFrame title="Drawing" note={isBox ? `new notes are ${divisionName(part.division)}` : undefined} isPanel={isPanel}>
       <Choices title="One finger" options={FINGERS} value={finger} onChange={(to) => dispatch(fingerSet(to))} />
-      <SheetLine title="New notes">
+      <NewNotes part={part} />
+      <SheetLine title="Dragged onto others">
         <Choices
-          title="Length of new notes"
-          options={[{ value: 'grid', name: 'as the grid' }, { value: 'last', name: 'as the last one' }, ...lengths]}
-          value={String(drawnLength)}
-          onChange={set}
+          title="What is there where notes are dragged to"
+          options={NOTE_LANDINGS.map((value) => ({ value, name: LANDING_NAMES[value] }))}
+          value={noteLanding}
+          onChange={(to) => dispatch(preferencesSet({ noteLanding: to }))}
         />
       </SheetLine>
-      {typeof drawnLength === 'number' ? (
-        <SheetLine title="Exactly">
-          <Stepper
-            title="Length of new notes, in steps"
-            shown={`${Math.round((drawnLength / stepSize) * 100) / 100} × ${divisionName(part.division)}`}
-            canLower={drawnLength > stepSize}
-            onStep={(step) => dispatch(preferencesSet({ drawnLength: drawnLength + step * stepSize }))}
-          />
-        </SheetLine>
-      ) : null}
       <SheetLine title="Runs and lane">
         <Choices
           title="Shape"
@@ -76,5 +64,36 @@ export function DrawingSheet({ part, isPanel }: { readonly part: OpenPart; reado
         />
       </XStack>
     </SheetFrame>
+  );
+}
+
+/** How long new notes are. */
+function NewNotes({ part }: { readonly part: OpenPart }) {
+  const dispatch = useAppDispatch();
+  const drawnLength = useAppSelector((state) => state.preferences.drawnLength);
+  const stepSize = Math.round(stepTicks(gridAt(part.grid, 0)));
+  const lengths = DIVISION_UNITS.slice(3).map((unit) => ({ value: String(unitTicks(unit, part.meter)), name: unit }));
+  const set = (value: string) => dispatch(preferencesSet({ drawnLength: value === 'grid' || value === 'last' ? value : Number(value) }));
+  return (
+    <>
+      <SheetLine title="New notes">
+        <Choices
+          title="Length of new notes"
+          options={[{ value: 'grid', name: 'as the grid' }, { value: 'last', name: 'as the last one' }, ...lengths]}
+          value={String(drawnLength)}
+          onChange={set}
+        />
+      </SheetLine>
+      {typeof drawnLength === 'number' ? (
+        <SheetLine title="Exactly">
+          <Stepper
+            title="Length of new notes, in steps"
+            shown={`${Math.round((drawnLength / stepSize) * 100) / 100} × ${divisionName(part.division)}`}
+            canLower={drawnLength > stepSize}
+            onStep={(step) => dispatch(preferencesSet({ drawnLength: drawnLength + step * stepSize }))}
+          />
+        </SheetLine>
+      ) : null}
+    </>
   );
 }

@@ -1,9 +1,10 @@
-import { actionById, barBeatWords, landingWords } from '@yibbo/core';
+import { actionById, barBeatWords, landingWords, type Offer } from '@yibbo/core';
+import { XStack } from '@tamagui/stacks';
 import { ParamControls } from '../../../controls/ParamControls';
 import { Press } from '../../../controls/Press';
 import { Words } from '../../../controls/words';
 import { dropTrial, keepTrial } from '../../../session/trial-ends';
-import { compare, tryAction } from '../../../session/trials';
+import { compare, setAgain, setLengthens, takeOffer, tryAction } from '../../../session/trials';
 import { placeFor } from '../../acts/places';
 import { rowName } from '../../acts/rows';
 import { allNotesWords } from '../../screen/Readout';
@@ -33,8 +34,9 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
       ends={<Ends isComparing={trial.isComparing} />}
     >
       <Words small aria-live="polite" color={warning ? '$act' : '$faded'}>
-        {warning ?? resultWords(trial.performed.counts)}
+        {warning ?? `${resultWords(trial.performed.counts)}${action.led ? ` ${action.led.hint}` : ''}`}
       </Words>
+      <Choosing trial={trial} />
       <ParamControls
         params={action.params}
         values={trial.params}
@@ -43,8 +45,50 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
         onEnter={() => dispatch(keepTrial())}
         onEscape={() => dispatch(dropTrial())}
       />
-      {refusal && typeof trial.params.text === 'string' ? <Marked text={trial.params.text} from={refusal.from} to={refusal.to} /> : null}
+      {refusal?.from !== undefined && typeof trial.params.text === 'string' ? (
+        <Marked text={trial.params.text} from={refusal.from} to={refusal.to ?? refusal.from} />
+      ) : null}
+      {refusal?.offers ? <Offers offers={refusal.offers} /> : null}
     </StripFrame>
+  );
+}
+
+/** Whether it takes up what was done last, and whether the pattern grows with it. */
+function Choosing({ trial: { again, wasTakenUp, lengthens, performed } }: { readonly trial: Trial }) {
+  const dispatch = useAppDispatch();
+  const isBeyond = lengthens || performed.landing.beyondEnd > 0;
+  if (!wasTakenUp && !isBeyond) return null;
+  return (
+    <XStack gap={6} flexWrap="wrap">
+      {wasTakenUp ? (
+        <Press
+          label={again ? 'On the notes as they were before: change' : 'On the notes as they are now: change'}
+          shown={again ? 'On the notes as they were before' : 'On the notes as they are now'}
+          look="raised"
+          onPress={() => dispatch(setAgain(!again))}
+        />
+      ) : null}
+      {isBeyond ? (
+        <Press
+          label="Make the pattern longer too"
+          look={lengthens ? 'on' : 'raised'}
+          pressed={lengthens}
+          onPress={() => dispatch(setLengthens(!lengthens))}
+        />
+      ) : null}
+    </XStack>
+  );
+}
+
+/** What would do where the settings can do nothing. */
+function Offers({ offers }: { readonly offers: readonly Offer[] }) {
+  const dispatch = useAppDispatch();
+  return (
+    <XStack gap={6} flexWrap="wrap">
+      {offers.map((offer) => (
+        <Press key={offer.label} label={offer.label} look="raised" onPress={() => dispatch(takeOffer(offer))} />
+      ))}
+    </XStack>
   );
 }
 
