@@ -1,15 +1,16 @@
 /** Builds the sound engine's kernels, the app with its worklet and workers, and the server, each only where something it is made of
  *  has changed. */
 import { EXPO_ENVIRONMENT, fingerprint, root, run, unlessDone } from './project.mjs';
-import { buildKernels, buildServer, buildWorkers, compressScripts } from './bundles.mjs';
+import { buildGuide, buildKernels, buildServer, buildWorkers, compressScripts } from './bundles.mjs';
 
 const shared = ['package-lock.json', 'core/kernels', 'core/src', 'scripts'];
 
 unlessDone('core/dist/.built', fingerprint(['package-lock.json', 'core/kernels', 'scripts']), buildKernels);
 
-unlessDone('app/dist/.built', fingerprint([...shared, 'app']), () => {
+unlessDone('app/dist/.built', fingerprint([...shared, 'app', 'docs/guide.md']), () => {
   console.log('Building the app …');
   buildWorkers();
+  buildGuide();
   run(process.execPath, [`${root}/node_modules/expo/bin/cli`, 'export', '--platform', 'web', '--output-dir', 'dist'], {
     cwd: `${root}/app`,
     env: { ...EXPO_ENVIRONMENT, CI: '1' },

@@ -1,5 +1,6 @@
 import { buildSync } from 'esbuild';
-import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { marked } from 'marked';
+import { mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { brotliCompressSync, gzipSync } from 'node:zlib';
 import { root, run } from './project.mjs';
@@ -27,6 +28,22 @@ export function buildWorkers() {
     minify: true,
     logLevel: 'warning',
   });
+}
+
+/** The guide as the help shows it: its entries, each a list item that begins with a bold title, under the heading it stands below. */
+export function buildGuide() {
+  const guide = readFileSync(`${root}/docs/guide.md`, 'utf8').replace(/!\[[^\]]*\]\([^)]*\)/g, '');
+  let group = '';
+  const entries = marked.lexer(guide).flatMap((token) => {
+    if (token.type === 'heading') group = token.text;
+    if (token.type !== 'list') return [];
+    return token.items.flatMap(({ text }) => {
+      const [whole, title] = /^\*\*(.+?)\.?\*\*/.exec(text) ?? [];
+      return title ? [{ group, title, html: marked.parseInline(text.slice(whole.length).trim()) }] : [];
+    });
+  });
+  mkdirSync(`${root}/app/public/work`, { recursive: true });
+  writeFileSync(`${root}/app/public/work/guide.json`, JSON.stringify(entries));
 }
 
 /** The server as one file beside its packages, and another for its thread for large work. */

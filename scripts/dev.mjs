@@ -4,9 +4,10 @@ import { spawn } from 'node:child_process';
 import { ensureInstalled, EXPO_ENVIRONMENT, root } from './project.mjs';
 
 ensureInstalled();
-const { buildKernels, buildWorkers } = await import('./bundles.mjs');
+const { buildGuide, buildKernels, buildWorkers } = await import('./bundles.mjs');
 buildKernels();
 buildWorkers();
+buildGuide();
 const start = (args, cwd, env) => spawn(process.execPath, args, { cwd, stdio: 'inherit', env: { ...process.env, ...env } });
 const children = [
   start([`${root}/node_modules/tsx/dist/cli.mjs`, 'watch', 'src/main.ts'], `${root}/server`, { YIBBO_ROOT: root, LOG_LEVEL: 'info' }),

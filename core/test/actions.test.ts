@@ -27,7 +27,10 @@ function anyParams(action: NotesAction): fc.Arbitrary<Record<string, unknown>> {
     const value = options.length
       ? fc.constantFrom(...options.map((option) => option.value), ...steps)
       : fc.integer({ min: low, max: high });
-    return [name, control === 'text' ? typed : value] as const;
+    if (control === 'text') return [name, typed] as const;
+    if (control === 'steps')
+      return [name, fc.array(fc.constantFrom('x', '.'), { minLength: low, maxLength: high }).map((each) => each.join(''))] as const;
+    return [name, value] as const;
   });
   return fc.record(Object.fromEntries(fields) as Record<string, fc.Arbitrary<unknown>>);
 }

@@ -22,6 +22,11 @@ test('by thumb: a press tells what something is and does nothing; the help is se
   await button(page, 'Search the help').tap();
   await page.getByRole('textbox', { name: 'Search the help' }).fill('quantise');
   await expect(page.getByRole('list', { name: 'Help' }).getByRole('listitem').first()).toContainText('Quantize');
+  // What it does, in notes; and what the guide says of a job.
+  const found = page.getByRole('list', { name: 'Help' }).getByRole('listitem').first();
+  await expect(found.getByRole('img', { name: '4 notes before' })).toBeVisible();
+  await page.getByRole('textbox', { name: 'Search the help' }).fill('drum with thumbs');
+  await expect(page.getByRole('list', { name: 'Help' }).getByRole('listitem').first()).toContainText('tap a step for a hit');
 });
 
 test.describe('wide, by keys', () => {
@@ -37,5 +42,18 @@ test.describe('wide, by keys', () => {
     await expect(button(page, /^Grid 1\/16/)).toBeVisible();
     await page.keyboard.press('Escape');
     await expect(told).toHaveCount(0);
+
+    // A key is put on another, works there after a reload, and goes back.
+    await button(page, 'V Steps or Notes: change the key').click();
+    await page.keyboard.press('7');
+    await expect(page.getByRole('alert')).toContainText('7 is Steps or Notes now; Higher rows has no key any more.');
+    await page.reload();
+    await expect(page.getByTestId('notes-grid')).toBeVisible();
+    await page.keyboard.press('v');
+    await page.keyboard.press('7');
+    await expect(page.getByTestId('steps-grid')).toBeVisible();
+    await button(page, 'All keys as they were').click();
+    await page.keyboard.press('v');
+    await expect(page.getByTestId('notes-grid')).toBeVisible();
   });
 });

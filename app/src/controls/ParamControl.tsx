@@ -1,6 +1,7 @@
 import type { ParamField } from '@yibbo/core';
-import { YStack } from '@tamagui/stacks';
+import { XStack, YStack } from '@tamagui/stacks';
 import { Choices } from './Choices';
+import { Press } from './Press';
 import { Slider } from './Slider';
 import { Stepper } from './Stepper';
 import { TextField } from './TextField';
@@ -31,6 +32,7 @@ export function ParamControl({ field, value, onChange, ...typing }: ParamControl
       {field.control === 'division' ? (
         <Choices title={field.title} options={withOdd(field.options, String(value))} value={String(value)} onChange={onChange} />
       ) : null}
+      {field.control === 'steps' ? <StepsParam field={field} value={String(value)} onChange={onChange} /> : null}
       {field.control === 'text' ? <TextParam field={field} value={String(value)} onChange={onChange} {...typing} /> : null}
     </YStack>
   );
@@ -72,6 +74,34 @@ function SliderParam({ field, value, onChange }: Kind<number>) {
 
 function TextParam({ field, value, ...rest }: Kind<string> & Pick<ParamControlProps, 'isFocused' | 'onEnter' | 'onEscape'>) {
   return <TextField label={field.title} value={value} placeholder={field.example} width={field.high > SHORT_TEXT ? 330 : 118} {...rest} />;
+}
+
+/** A button for each step, and how many there are. */
+function StepsParam({ field, value, onChange }: Kind<string>) {
+  const steps = [...value];
+  const turned = (at: number) => steps.map((step, index) => (index === at ? (step === 'x' ? '.' : 'x') : step)).join('');
+  return (
+    <XStack gap={4} role="group" aria-label={field.title}>
+      <Stepper
+        title="How many"
+        shown={String(steps.length)}
+        width={30}
+        canLower={steps.length > field.low}
+        canRaise={steps.length < field.high}
+        onStep={(direction) => onChange(direction > 0 ? `${value}.` : value.slice(0, -1))}
+      />
+      {steps.map((step, index) => (
+        <Press
+          key={index}
+          label={`${index + 1} ${step === 'x' ? 'sounds' : 'rests'}: change`}
+          shown={String(index + 1)}
+          look={step === 'x' ? 'on' : 'raised'}
+          pressed={step === 'x'}
+          onPress={() => onChange(turned(index))}
+        />
+      ))}
+    </XStack>
+  );
 }
 
 /** Longer texts than this get a whole line, in characters. */

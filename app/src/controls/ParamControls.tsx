@@ -1,5 +1,6 @@
 import { paramFields } from '@yibbo/core';
 import { XStack, YStack } from '@tamagui/stacks';
+import type { ReactNode } from 'react';
 import { ParamControl } from './ParamControl';
 import { Strip } from './Strip';
 
@@ -12,10 +13,12 @@ interface ParamControlsProps {
   readonly onEscape?: () => void;
   /** One under the other, as in a panel; else in a row that scrolls. */
   readonly isPanel: boolean;
+  /** What stands before them. */
+  readonly before?: ReactNode;
 }
 
 /** The controls of all params of an action or a rule. */
-export function ParamControls({ params, values, onChange, onEnter, onEscape, isPanel }: ParamControlsProps) {
+export function ParamControls({ params, values, onChange, onEnter, onEscape, isPanel, before }: ParamControlsProps) {
   const controls = paramFields(params).map((field, index) => (
     <ParamControl
       key={field.name}
@@ -27,10 +30,19 @@ export function ParamControls({ params, values, onChange, onEnter, onEscape, isP
       onEscape={onEscape}
     />
   ));
-  if (isPanel) return <YStack gap={8}>{controls}</YStack>;
+  if (isPanel)
+    return (
+      <YStack gap={8}>
+        {before}
+        {controls}
+      </YStack>
+    );
   return (
     <XStack>
-      <Strip>{controls}</Strip>
+      <Strip>
+        {before}
+        {controls}
+      </Strip>
     </XStack>
   );
 }

@@ -5,6 +5,7 @@ import { Words } from '../controls/words';
 import { askingSet } from '../session/session';
 import { useAppDispatch, useAppSelector } from '../store';
 import { explain } from './explain';
+import { ExamplePicture } from './ExamplePicture';
 
 /** What has a name of its own on the screens. */
 const NAMED = '[aria-label]';
@@ -84,6 +85,7 @@ function Asking() {
           <Words small color="$paper">
             {told?.text ?? 'Press anything to read what it is. Nothing is changed meanwhile.'}
           </Words>
+          {told?.actionId ? <ExamplePicture actionId={told.actionId} /> : null}
         </YStack>
         <Press label="Done asking" shown="Done" look="raised" onPress={() => dispatch(askingSet(false))} />
       </XStack>

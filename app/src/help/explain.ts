@@ -1,10 +1,14 @@
-import { ACTIONS, SELECTION_RULES } from '@yibbo/core';
+import { ACTIONS, SELECTION_RULES, type ActionId } from '@yibbo/core';
 import { keyTable } from '../pattern/keyboard/key-table';
 
 /** What something on the screen is. */
 export interface Explanation {
   readonly title: string;
   readonly text: string;
+  /** Of the guide: the text with what is set apart in it, made when the program is built. */
+  readonly html?: string;
+  /** The action it is about, of which an example can be shown. */
+  readonly actionId?: ActionId;
 }
 
 interface Entry extends Explanation {
@@ -185,8 +189,8 @@ const byName = explanationsByName();
 /** Actions and rules by the names of their buttons. */
 function explanationsByName(): ReadonlyMap<string, Explanation> {
   const named = new Map<string, Explanation>();
-  for (const { label, help, quick = [] } of ACTIONS) {
-    const explanation = { title: label, text: help };
+  for (const { id, label, help, quick = [] } of ACTIONS) {
+    const explanation = { title: label, text: help, actionId: id };
     for (const name of [label, `${label}: try with settings`, `${label} from here`, ...quick.map((form) => form.label)])
       named.set(name, explanation);
   }
@@ -212,7 +216,7 @@ export function explain(name: string, role: string | null = null): Explanation {
 export function allExplanations(): readonly Explanation[] {
   return [
     ...CONTROLS,
-    ...ACTIONS.map(({ label, help }) => ({ title: label, text: help })),
+    ...ACTIONS.map(({ id, label, help }) => ({ title: label, text: help, actionId: id })),
     ...SELECTION_RULES.map(({ label, help }) => ({ title: `Select: ${label}`, text: help })),
     ...keyTable().map(([key, words]) => ({ title: `Key ${key}`, text: words })),
   ];

@@ -8,6 +8,15 @@ export interface Amount {
   readonly unit: AmountUnit;
 }
 
+/** A key that a person has chosen for an act, by its place on the keyboard. */
+export interface OwnKey {
+  readonly code: string;
+  /** What it wrote when it was chosen, to be shown. */
+  readonly shown: string;
+  readonly ctrl: boolean;
+  readonly shift: boolean;
+}
+
 export type LaneHeight = 'low' | 'middle' | 'high';
 
 /** What a person has set for every pattern in this browser. */
@@ -51,6 +60,8 @@ export interface Preferences {
   readonly noteLanding: NoteLanding;
   /** How far a nudge moves placements. */
   readonly placementNudge: Amount;
+  /** Keys of the pattern screen that were chosen in place of those it comes with (see `keyboard/own-keys`). */
+  readonly ownKeys: Readonly<Record<string, OwnKey | null>>;
   /** Families of actions that are folded away in the panel. */
   readonly foldedFamilies: readonly string[];
   /** Whether the view goes along with what is playing. */
@@ -83,6 +94,7 @@ const DEFAULTS: Preferences = {
   landing: 'merge',
   noteLanding: 'merge',
   placementNudge: { count: 1, unit: 'bar' },
+  ownKeys: {},
   foldedFamilies: [],
   followsPlay: true,
 };

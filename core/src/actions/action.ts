@@ -7,6 +7,7 @@ import type { NoteLanding } from '../notes/landing';
 import type { Clip } from '../notes/clip';
 import type { TickSpan } from '../notes/span';
 import type { NewId } from '../model/ids';
+import type { DrawFrom } from '../playback/draws';
 import { COMMON_NAMING, type Key, type Naming } from '../theory';
 import { gridAt, gridOfRow, type Grid, type Grids, type MeterAt, type MeterShape, type TempoAt } from '../time';
 
@@ -41,6 +42,8 @@ export interface ActionContext extends Grids {
   readonly ownSpan?: TickSpan | null;
   /** Where new notes go: the cursor, the current row. */
   readonly at: { readonly tick: number; readonly pitch: number };
+  /** What chance is drawn from where the pattern is played. */
+  readonly draws: DrawFrom;
   /** Notes that were copied; null where nothing was. */
   readonly clip: Clip | null;
   /** Whether what lies under notes in the pattern's lanes goes along where they are moved or copied. */
@@ -67,6 +70,7 @@ export function plainContext(grid: Grid, meter: MeterShape, tempos: readonly Tem
     naming: COMMON_NAMING,
     span: null,
     at: { tick: 0, pitch: 60 },
+    draws: { seed: 0, placementId: '' },
     clip: null,
     rows: [],
   };
@@ -126,7 +130,9 @@ export type Takes = 'any' | 'selection' | 'row' | 'pattern' | 'nothing';
 export interface ActionResult {
   /** What replaces the part's notes. */
   readonly notes: readonly Note[];
-  /** What else it makes or changes: lengths, placements, patterns, tracks. */
+  /** What its pattern becomes. */
+  readonly pattern?: Partial<Pick<Pattern, 'length' | 'rowLengths'>>;
+  /** What else it makes or changes: placements, patterns, tracks. */
   readonly others?: Replacements;
   /** What becomes of the pattern's other notes where its results come to stand on them; they sound too where absent. */
   readonly landing?: NoteLanding;
@@ -158,6 +164,8 @@ export interface NotesActionEntry<ActionId extends string, Params extends z.ZodO
   /** One-touch forms for the tray: what the button says and the params it sets. */
   readonly quick?: readonly QuickForm<z.infer<Params>>[];
   readonly led?: Led<z.infer<Params>>;
+  /** The curve that its settings mean, to be drawn: from how far along (0..1) to how far on (0..1). */
+  curve?(params: z.infer<Params>): (along: number) => number;
   run(part: NotesPart, params: z.infer<Params>, context: ActionContext): ActionResult;
   /** Why it can do nothing here; null where it can. */
   whyNot?(part: NotesPart, params: z.infer<Params>, context: ActionContext): string | WhyNot | null;

@@ -3,7 +3,7 @@ import { NOTE_LANDINGS } from '../notes/landing';
 import { isTickSteps } from '../time';
 
 /** How a param is shown. A small closed set: each has one control in the app. */
-export type ControlKind = 'stepper' | 'slider' | 'choice' | 'division' | 'text';
+export type ControlKind = 'stepper' | 'slider' | 'choice' | 'division' | 'text' | 'steps';
 
 export interface ParamMeta {
   readonly title: string;
@@ -41,6 +41,17 @@ export function sliderParam(title: string, low: number, high: number, start: num
 /** Something typed. */
 export function textParam(title: string, example: string, most = 2000) {
   return z.string().max(most).default('').meta({ title, control: 'text', example });
+}
+
+/** Steps that are on ("x") or off ("."), between `least` and `most` of them. */
+export function stepsParam(title: string, least: number, most: number, start: string) {
+  return z
+    .string()
+    .regex(/^[x.]*$/, 'Steps are x and dots.')
+    .min(least)
+    .max(most)
+    .default(start)
+    .meta({ title, control: 'steps' });
 }
 
 export function choiceParam<const Values extends readonly [string, ...string[]]>(
@@ -83,7 +94,7 @@ export interface ParamField {
   readonly control: ControlKind;
   readonly unit: string;
   readonly low: number;
-  /** The highest value; for a text, the most characters. */
+  /** The highest value; for a text the most characters, for steps the most of them. */
   readonly high: number;
   readonly example: string;
   readonly options: readonly { readonly value: string; readonly name: string }[];
@@ -103,7 +114,7 @@ export function paramFields(params: z.ZodObject): ParamField[] {
       title: meta.title,
       control: meta.control,
       unit: meta.unit ?? '',
-      low: minValue ?? 0,
+      low: inner instanceof z.ZodString ? (inner.minLength ?? 0) : (minValue ?? 0),
       high: inner instanceof z.ZodString ? (inner.maxLength ?? 0) : (maxValue ?? 0),
       example: meta.example ?? '',
       options: values.map((value) => ({ value, name: meta.names?.[value] ?? value })),

@@ -4,7 +4,7 @@ import { withLanesTravelled } from '../lanes/travel';
 import { byStartThenPitch } from '../model/collections';
 import { findById, inOrder, lanesOf, notesOf, type Document } from '../model/document';
 import type { Id, Note, Pattern } from '../model/entities';
-import { replaceIn, type Replacements } from '../model/replace';
+import { replaceIn } from '../model/replace';
 import { rowLength } from '../model/row-length';
 import { countLanding, landedOn, type Landing } from '../notes/landing';
 import { withNotes } from '../notes/move';
@@ -67,13 +67,13 @@ export function perform(
     ...stamp,
     label: `${action.label}, ${counted(part.length || result.notes.length)}`,
     made: [{ actionId: action.id, params: storedParams(action, parsed, part, context), seed, noteIds }],
-    entries: entriesOf(document, patternId, after, result.others, context),
+    entries: entriesOf(document, patternId, after, result, context),
   };
   const chosen = result.select ?? result.notes.map(({ id }) => id);
   return {
     change,
     select: noteIds.length || action.takes === 'nothing' || action.takes === 'pattern' ? chosen : [],
-    landing: countLanding(all, after, (pitch) => rowLength(pattern, pitch)),
+    landing: countLanding(all, after, (pitch) => rowLength(result.pattern ? { ...pattern, ...result.pattern } : pattern, pitch)),
     counts: { before: part.length, after: result.notes.length },
     whyNot: typeof refused === 'string' ? refused : (refused?.words ?? null),
     refusal: typeof refused === 'string' ? null : refused,
@@ -128,15 +128,24 @@ function entriesOf(
   document: Document,
   patternId: Id,
   notes: readonly Note[],
-  others: Replacements | undefined,
+  { others, pattern }: ActionResult,
   context: OuterContext,
 ): Entry[] {
   const travels = context.lanesTravel && lanesOf(document, patternId).length > 0;
-  if (!others && !travels) return diffNotes(patternId, notesOf(document, patternId), notes);
-  const after = replaceIn({ ...document, notes: { ...document.notes, [patternId]: notes } }, others ?? {});
+  if (!others && !pattern && !travels) return diffNotes(patternId, notesOf(document, patternId), notes);
+  const patterns = pattern
+    ? document.patterns.map((each) => (each.id === patternId ? withoutAbsent({ ...each, ...pattern }) : each))
+    : document.patterns;
+  const after = replaceIn({ ...document, patterns, notes: { ...document.notes, [patternId]: notes } }, others ?? {});
   let count = 0;
   const newId = () => context.newId('lane point', count++);
   return diff(document, travels ? withLanesTravelled(document, after, patternId, newId) : after);
+}
+
+/** A pattern without fields that are there but have nothing in them. */
+function withoutAbsent(pattern: Pattern): Pattern {
+  const { rowLengths, ...others } = pattern;
+  return rowLengths ? pattern : others;
 }
 
 function counted(notes: number): string {

@@ -11,6 +11,8 @@ import { mute } from './feel/mute';
 import { oneOf } from './feel/one-of';
 import { pan } from './feel/pan';
 import { passes } from './feel/passes';
+import { passesPlain } from './feel/passes-plain';
+import { passesSteps } from './feel/passes-steps';
 import { roll } from './feel/roll';
 import { share } from './feel/share';
 import { typeValues } from './feel/type-values';
@@ -83,6 +85,8 @@ const LIST = [
   mute,
   chance,
   passes,
+  passesSteps,
+  passesPlain,
   roll,
   oneOf,
   share,

@@ -29,6 +29,7 @@ export function actionContext(state: State, runId: Id): OuterContext | null {
     naming: part.naming,
     span: state.session.span,
     at: placeFor(state, part),
+    draws: { seed: document.song.seed, placementId: part.placement.id },
     clip: state.clipboard.clip.length ? state.clipboard.clip : null,
     rows: part.track.rows,
     lanesTravel: state.preferences.lanesTravel,

@@ -16,13 +16,19 @@ const OTHERS = [
   ['Menu', 'What can be done at the cursor'],
 ] as const;
 
-/** Every key of the pattern screen and what it does, for the list on screen and the guide. */
-export function keyTable(): readonly (readonly [key: string, words: string])[] {
+/** What other keys do than those of `KEYS`. */
+export function otherKeys(): readonly (readonly [key: string, words: string])[] {
   const held = Object.entries(HELD_KEYS).map(([what, key]) => [`hold ${key.toUpperCase()}`, HELD_WORDS[what as Held]] as const);
-  return [...OTHERS, ...KEYS.map((each) => [keyName(each), each.words] as const), ...held];
+  return [...OTHERS, ...held];
 }
 
-function keyName({ key, ctrl, shift }: KeyAct): string {
+/** Every key of the pattern screen and what it does, as it comes, for the help and the guide. */
+export function keyTable(): readonly (readonly [key: string, words: string])[] {
+  return [...KEYS.map((each) => [keyName(each), each.words] as const), ...otherKeys()];
+}
+
+/** What the key that an act comes with is called: "Ctrl Shift Z". */
+export function keyName({ key, ctrl, shift }: KeyAct): string {
   return [ctrl ? 'Ctrl' : '', shift ? 'Shift' : '', key.length === 1 ? key.toUpperCase() : key.replace('Arrow', '')]
     .filter(Boolean)
     .join(' ');

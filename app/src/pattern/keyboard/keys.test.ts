@@ -3,7 +3,8 @@ import { join } from 'node:path';
 import { HELD_KEYS } from '../grid/gesture/held';
 import { keyTable } from './key-table';
 import { KEYS } from './keys';
-import { actOf } from './match-key';
+import { actOf, actWith } from './match-key';
+import { ownKeyOf, shownKey, withOwnKey } from './own-keys';
 
 const named = ({ key, ctrl = false, shift = false }: (typeof KEYS)[number]) =>
   `${ctrl ? 'Ctrl+' : ''}${shift ? 'Shift+' : ''}${key.toLowerCase()}`;
@@ -36,6 +37,25 @@ describe('a key', () => {
     expect(words({ key: 'r', code: 'KeyR', altKey: true })).toBeNull();
     expect(words({ key: 'r', code: 'KeyR', metaKey: true })).toBeNull();
     expect(words({ key: 'z', code: 'KeyZ', metaKey: true })).toBe('Undo');
+  });
+});
+
+describe("a key of one's own", () => {
+  const pressed = { key: 'b', code: 'KeyN', ctrlKey: false, metaKey: false, altKey: false, shiftKey: false, isAltGraph: false };
+  const rotate = KEYS.find(({ words }) => words === 'Rotate on')!;
+
+  it('acts by its place on the keyboard, whatever it writes; the key it had does nothing, and who had it has none', () => {
+    const { own, lost } = withOwnKey({}, rotate, ownKeyOf(pressed)!, actOf({ ...pressed, key: 'n' }));
+    expect(actWith({ ...pressed, key: 'ν' }, own)?.words).toBe('Rotate on');
+    expect(actWith({ ...pressed, key: 'r', code: 'KeyR' }, own)).toBeNull();
+    expect(lost?.words).toBe('Snap on or off');
+    expect(shownKey(rotate, own)).toBe('B');
+    expect(shownKey(lost!, own)).toBe('–');
+    expect(actWith({ ...pressed, key: 'R', code: 'KeyR', shiftKey: true }, own)?.words).toBe('Rotate back');
+  });
+
+  it('cannot be one that is held during drags, or that every screen needs', () => {
+    for (const key of ['e', 'F', ' ', 'Escape', 'Tab', 'Enter', 'Shift']) expect(ownKeyOf({ ...pressed, key })).toBeNull();
   });
 });
 

@@ -1,4 +1,5 @@
 import { KEYS, type KeyAct } from './keys';
+import { isRebound, ownActOf, type OwnKeys } from './own-keys';
 
 /** A key that was pressed, as the browser tells it. */
 export interface KeyInput {
@@ -11,6 +12,13 @@ export interface KeyInput {
   readonly shiftKey: boolean;
   /** Whether the third level of the keyboard is held, which many report as Ctrl and Alt together. */
   readonly isAltGraph: boolean;
+}
+
+/** The act of a key: what one's own keys say, else what it does by itself where that has not been given to another key. */
+export function actWith(input: KeyInput, own: OwnKeys): KeyAct | null {
+  const mine = input.altKey && !input.isAltGraph ? null : ownActOf(input, own);
+  const act = mine ?? actOf(input);
+  return act && !mine && isRebound(act, own) ? null : act;
 }
 
 /** The act of a key, on any layout: digits go by their place, since some layouts have them above other signs; letters and signs go by what they

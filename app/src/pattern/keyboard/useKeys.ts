@@ -1,10 +1,10 @@
 import { useEffect } from 'react';
 import { useEffects } from '../../effects';
-import { useAppDispatch, useAppSelector } from '../../store';
+import { useAppDispatch, useAppSelector, type Thunk } from '../../store';
 import { letGo } from '../acts/nudge';
-import { KEYS } from './keys';
+import type { KeyAct } from './keys';
 import { useClipboard } from './useClipboard';
-import { actOf, ownerOf } from './match-key';
+import { actWith, ownerOf, type KeyInput } from './match-key';
 
 /** Listens for the keys while the pattern screen is open. */
 export function useKeys(onPlay: () => void): void {
@@ -14,6 +14,7 @@ export function useKeys(onPlay: () => void): void {
   useFocusKept();
   useClipboard();
   useEffect(() => {
+    const pressed = new Map<string, Thunk<unknown>>();
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
       if (event.defaultPrevented || ownerOf(target, event.key) === 'element') return;
@@ -22,22 +23,16 @@ export function useKeys(onPlay: () => void): void {
         if (!event.repeat) onPlay();
         return;
       }
-      const found = actOf({
-        key: event.key,
-        code: event.code,
-        ctrlKey: event.ctrlKey,
-        metaKey: event.metaKey,
-        altKey: event.altKey,
-        shiftKey: event.shiftKey,
-        isAltGraph: event.getModifierState('AltGraph'),
-      });
+      const found = dispatch(actPressed(event));
       if (!found) return;
       event.preventDefault();
+      if (found.release) pressed.set(event.code, found.release);
       dispatch(found.act);
     };
-    const onRelease = ({ key }: KeyboardEvent) => {
-      const released = KEYS.find((each) => each.release && each.key.toLowerCase() === key.toLowerCase());
-      if (released) dispatch(released.release!);
+    const onRelease = ({ code }: KeyboardEvent) => {
+      const release = pressed.get(code);
+      pressed.delete(code);
+      if (release) dispatch(release);
     };
     const onBlur = () => dispatch(letGo());
     window.addEventListener('keydown', onKey);
@@ -49,6 +44,16 @@ export function useKeys(onPlay: () => void): void {
       window.removeEventListener('blur', onBlur);
     };
   }, [dispatch, onPlay]);
+}
+
+/** The parts of a key event that say which key it is. */
+export function keyInput(event: KeyboardEvent): KeyInput {
+  const { key, code, ctrlKey, metaKey, altKey, shiftKey } = event;
+  return { key, code, ctrlKey, metaKey, altKey, shiftKey, isAltGraph: event.getModifierState('AltGraph') };
+}
+
+function actPressed(event: KeyboardEvent): Thunk<KeyAct | null> {
+  return (_dispatch, getState) => actWith(keyInput(event), getState().preferences.ownKeys);
 }
 
 /** Where what had the focus is gone (a strip that was closed, the other view), the focus goes to the grid, where work goes on. */

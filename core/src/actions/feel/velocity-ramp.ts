@@ -23,6 +23,10 @@ export const velocityRamp = notesAction({
     { label: 'Ramp up', shown: 'up', params: { from: 50, to: 110, curve: 'even' } },
     { label: 'Ramp down', shown: 'down', params: { from: 110, to: 50, curve: 'even' } },
   ],
+  curve:
+    ({ from, to, curve }) =>
+    (along) =>
+      (from + (to - from) * HEIGHTS[curve](along)) / 127,
   run: ({ notes }, { from, to, curve }) => {
     const starts = notes.map(({ start }) => start);
     const first = starts.reduce((least, start) => Math.min(least, start), Infinity);

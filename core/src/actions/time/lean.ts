@@ -18,5 +18,13 @@ export const lean = notesAction({
     { label: 'Lean early', shown: 'early', params: { amount: -35 } },
     { label: 'Lean late', shown: 'late', params: { amount: 35 } },
   ],
-  run: ({ notes }, { amount }) => ({ notes: leant(notes, spanOf(notes), STEEPEST ** (amount / 100)) }),
+  curve:
+    ({ amount }) =>
+    (along) =>
+      along ** powerOf(amount),
+  run: ({ notes }, { amount }) => ({ notes: leant(notes, spanOf(notes), powerOf(amount)) }),
 });
+
+function powerOf(amount: number): number {
+  return STEEPEST ** (amount / 100);
+}

@@ -118,8 +118,13 @@ export class HandDriver {
     if (!finger) return;
     const point = pointOf(event);
     this.endHold(event.pointerId);
-    this.step({ type: 'up', id: event.pointerId, at: event.timeStamp, point, isDropped: finger.isTouch && isOnCancel(point) });
+    const isDropped = finger.isTouch && isOnCancel(point);
+    this.step({ type: 'up', id: event.pointerId, at: event.timeStamp, point, isDropped });
     this.rest();
+    // Held on empty ground and let go there, a finger asks what can be done.
+    const { gesture } = finger;
+    if (finger.isTouch && !isDropped && gesture.state === 'selecting' && gesture.to === gesture.from)
+      this.openMenu(point, { kind: 'empty' }, true);
   }
 
   lost(event: PointerInput): void {

@@ -1,5 +1,6 @@
 import { actionById, barBeatWords, landingWords, type Offer } from '@yibbo/core';
 import { XStack } from '@tamagui/stacks';
+import { Curve } from '../../../controls/Curve';
 import { ParamControls } from '../../../controls/ParamControls';
 import { Press } from '../../../controls/Press';
 import { Words } from '../../../controls/words';
@@ -42,6 +43,7 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
         values={trial.params}
         onChange={(changed) => dispatch(tryAction(trial.actionId, changed))}
         isPanel={isPanel}
+        before={action.curve ? <Curve curve={action.curve(trial.params as never)} title={`Curve of ${action.label}`} /> : null}
         onEnter={() => dispatch(keepTrial())}
         onEscape={() => dispatch(dropTrial())}
       />
