@@ -167,7 +167,7 @@ export function frameFigure(what: string, runs: readonly number[]): Figure {
   return { what, ratio: Math.round((p95 / FRAME_MS) * 100) / 100, limit: 2, better: 'lower', plain: `${p95.toFixed(1)} ms` };
 }
 
-async function selectLoud(page: Page): Promise<void> {
+export async function selectLoud(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Louder or softer: set up the rule' }).click();
   await page.getByRole('slider', { name: 'Than velocity' }).fill('120');
   await page.getByRole('button', { name: 'Keep the selection' }).click();

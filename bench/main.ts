@@ -1,5 +1,6 @@
 import { actionFigures, importFigure, renderFigure } from './core';
 import { browserFigures } from './browser';
+import { editingFigures } from './editing';
 import { isReached, line, type Figure } from './figure';
 import { phoneFigures } from './phone';
 import { playbackFigures } from './playback';
@@ -20,6 +21,7 @@ const PARTS: Readonly<Record<string, () => Iterable<Figure> | AsyncIterable<Figu
   save: () => saveFigures(root),
   survive: () => surviveFigures(root),
   browser: () => browserFigures(root),
+  editing: () => editingFigures(root),
   phone: () => phoneFigures(root),
 };
 

@@ -39,6 +39,15 @@ test('by thumb: the history is read, gone back in and on, after a reload too; a 
     .click();
   await expect.poll(() => kicks(page)).toEqual([0, 2, 4, 8, 12]);
 
+  // What is other than at the point is said, and heard and seen while a button is held.
+  await button(page, 'Compare with Three kicks').click();
+  await expect(page.getByTestId('compared')).toContainText('2 notes new since');
+  const hold = (await button(page, 'Hold to hear Three kicks').boundingBox())!;
+  await page.mouse.move(hold.x + 20, hold.y + 20);
+  await page.mouse.down();
+  await expect(page.locator('[data-cell][aria-checked=true]')).toHaveCount(3);
+  await page.mouse.up();
+  await expect(page.locator('[data-cell][aria-checked=true]')).toHaveCount(5);
   await button(page, 'Back to Three kicks').click();
   await expect.poll(() => kicks(page)).toEqual([0, 4, 8]);
   await page.getByRole('alert').getByRole('button', { name: 'Undo' }).click();

@@ -1,15 +1,16 @@
-import { historyLine, type HistoryStep } from '@yibbo/core';
+import { historyLine, type Document, type HistoryStep } from '@yibbo/core';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { XStack } from '@tamagui/stacks';
+import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { TextField } from '../controls/TextField';
 import { Unseen } from '../controls/Unseen';
 import { Words } from '../controls/words';
 import { useEffects } from '../effects';
+import { peekSet } from '../session/session';
 import { SheetFrame } from '../sheets/SheetFrame';
 import { useAppDispatch, useAppSelector } from '../store';
-import { backToPoint, copyOfPoint, goToStep, readEarlier, savePoint } from './acts';
+import { backTo, comparedWith, copyOfPoint, goToStep, readEarlier, savePoint, type Compared } from './acts';
 import { ago } from './ago';
 
 /** Height of a step, in pixels: a thumb. Of the list where it has the sheet's room, and beside the page. */
@@ -22,11 +23,17 @@ export default function HistorySheet({ isPanel }: { readonly isPanel: boolean })
   const labels = useAppSelector((state) => state.song.history);
   // The newest first: that is what is looked for most.
   const steps = useMemo(() => [...historyLine(labels)].reverse(), [labels]);
+  const [compared, setCompared] = useState<NamedCompared | null>(null);
   const done = steps.filter(({ isDone, point }) => isDone && point === null).length;
   return (
     <SheetFrame title="History" note={done === 1 ? '1 step' : `${done} steps`} isPanel={isPanel}>
       <PointLine />
-      {steps.length ? <StepList steps={steps} height={isPanel ? PANEL_LIST : LIST} /> : <Words small>Nothing has been done yet.</Words>}
+      {compared ? <ComparedWith {...compared} onClose={() => setCompared(null)} /> : null}
+      {steps.length ? (
+        <StepList steps={steps} height={isPanel ? PANEL_LIST : LIST} onCompare={setCompared} />
+      ) : (
+        <Words small>Nothing has been done yet.</Words>
+      )}
     </SheetFrame>
   );
 }
@@ -47,7 +54,41 @@ function PointLine() {
   );
 }
 
-function StepList({ steps, height }: { readonly steps: readonly HistoryStep[]; readonly height: number }) {
+interface NamedCompared extends Compared {
+  readonly name: string;
+}
+
+/** What was other at a saved point, part by part; held, it is heard and seen in place of the song. */
+function ComparedWith({ name, document, differences, onClose }: NamedCompared & { readonly onClose: () => void }) {
+  const dispatch = useAppDispatch();
+  const peek = (to: Document | null) => () => void dispatch(peekSet(to));
+  useEffect(() => () => void dispatch(peekSet(null)), [dispatch]);
+  return (
+    <YStack gap={4} render="section" aria-label={`Compared with ${name}`} data-testid="compared">
+      <XStack alignItems="center" gap={4} flexWrap="wrap">
+        <Press label={`Hold to hear ${name}`} look="raised" onHoldStart={peek(document)} onHoldEnd={peek(null)} />
+        <Press label="Close the comparison" shown="Close" onPress={onClose} />
+      </XStack>
+      {differences.length === 0 ? <Words small>The song is as it was at {name}.</Words> : null}
+      {differences.map(({ what, words }) => (
+        <Words key={what} small>
+          <Words small strong>
+            {what}
+          </Words>
+          : {words}
+        </Words>
+      ))}
+    </YStack>
+  );
+}
+
+interface StepListProps {
+  readonly steps: readonly HistoryStep[];
+  readonly height: number;
+  readonly onCompare: (compared: NamedCompared) => void;
+}
+
+function StepList({ steps, height, onCompare }: StepListProps) {
   const dispatch = useAppDispatch();
   const { deviceId } = useEffects();
   const [now] = useState(() => Date.now());
@@ -76,7 +117,7 @@ function StepList({ steps, height }: { readonly steps: readonly HistoryStep[]; r
               {step.point === null ? (
                 <StepRow step={step} isHere={step.id === here} isMine={step.device === deviceId} now={now} />
               ) : (
-                <PointRow step={step} name={step.point} now={now} />
+                <PointRow step={step} name={step.point} now={now} onCompare={onCompare} />
               )}
             </div>
           );
@@ -116,7 +157,14 @@ function StepRow({ step: { id, words, at, isDone }, isHere, isMine, now }: StepR
   );
 }
 
-function PointRow({ step: { id, at }, name, now }: { readonly step: HistoryStep; readonly name: string; readonly now: number }) {
+interface PointRowProps {
+  readonly step: HistoryStep;
+  readonly name: string;
+  readonly now: number;
+  readonly onCompare: (compared: NamedCompared) => void;
+}
+
+function PointRow({ step: { id, at }, name, now, onCompare }: PointRowProps) {
   const dispatch = useAppDispatch();
   const open = () =>
     void dispatch(copyOfPoint(id)).then((copyId) => {
@@ -128,10 +176,13 @@ function PointRow({ step: { id, at }, name, now }: { readonly step: HistoryStep;
       <Words strong oneLine flexGrow={1} flexShrink={1}>
         {name}
       </Words>
-      <Words small faded>
-        {ago(at, now)}
-      </Words>
-      <Press label={`Back to ${name}`} shown="Back to" onPress={() => void dispatch(backToPoint(id, name))} />
+      <Unseen>{ago(at, now)}</Unseen>
+      <Press
+        label={`Compare with ${name}`}
+        shown="Compare"
+        onPress={() => void dispatch(comparedWith(id)).then((found) => found && onCompare({ ...found, name }))}
+      />
+      <Press label={`Back to ${name}`} shown="Back to" onPress={() => void dispatch(backTo(id, name))} />
       <Press label={`Open a copy of ${name}`} shown="Open a copy" onPress={open} />
     </XStack>
   );

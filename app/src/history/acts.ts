@@ -1,4 +1,4 @@
-import { historyLine, stepsTo, type Id } from '@yibbo/core';
+import { differences, historyLine, stepsTo, type Difference, type Document, type Id } from '@yibbo/core';
 import { commit, stamp } from '../document/commit';
 import { editSong } from '../document/edits';
 import { earlierRead } from '../document/song';
@@ -11,7 +11,10 @@ import type { Thunk } from '../store';
 export function goToStep(id: Id): Thunk<Promise<void>> {
   return async (dispatch, getState) => {
     dispatch(settleTrial());
-    const steps = stepsTo(historyLine(getState().song.history), id);
+    const line = historyLine(getState().song.history);
+    const steps = stepsTo(line, id);
+    // A long way is gone in one step, which can be undone as one.
+    if (Math.abs(steps) > MOST_STEPS) return dispatch(backTo(id, line.find((step) => step.id === id)!.words));
     for (let step = 0; step < Math.abs(steps); step++) {
       const before = getState().song.history.length;
       await dispatch(undo(steps < 0 ? 'undo' : 'redo'));
@@ -22,6 +25,9 @@ export function goToStep(id: Id): Thunk<Promise<void>> {
       dispatch(noticeSet(`${Math.abs(steps)} ${Math.abs(steps) === 1 ? 'step' : 'steps'} ${steps < 0 ? 'undone' : 'done again'}.`));
   };
 }
+
+/** How many steps are taken one by one. */
+const MOST_STEPS = 30;
 
 /** Saves where the song is now under a name, to be opened and gone back to however it goes on. */
 export function savePoint(name: string): Thunk {
@@ -34,8 +40,8 @@ export function savePoint(name: string): Thunk {
   };
 }
 
-/** Makes the song what it was at a saved point, as one step that can be undone. */
-export function backToPoint(id: Id, name: string): Thunk<Promise<void>> {
+/** Makes the song what it was at a saved point, or after a step, as one step that can be undone. */
+export function backTo(id: Id, name: string): Thunk<Promise<void>> {
   return async (dispatch, getState, { server }) => {
     const songId = getState().song.document?.song.id;
     if (!songId) return;
@@ -48,6 +54,22 @@ export function backToPoint(id: Id, name: string): Thunk<Promise<void>> {
       ),
     );
   };
+}
+
+/** How the song differs from what it was at a saved point, and that song, to be heard; null where it cannot be had. */
+export function comparedWith(id: Id): Thunk<Promise<Compared | null>> {
+  return async (dispatch, getState, { server }) => {
+    dispatch(settleTrial());
+    const { document } = getState().song;
+    const then = document && (await server.songAt(document.song.id, id).catch((error: Error) => void dispatch(noticeSet(error.message))));
+    return then ? { document: then.song, differences: differences(then.song, document) } : null;
+  };
+}
+
+/** A saved point, compared with the song as it is. */
+export interface Compared {
+  readonly document: Document;
+  readonly differences: readonly Difference[];
 }
 
 /** Opens a saved point beside the song: a copy of what it was then. Answers the copy's id. */

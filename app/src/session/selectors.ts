@@ -52,11 +52,15 @@ const FIRST_DIVISION = division('1/16');
 const selectDocument = (state: State) => state.song.document;
 const selectTrial = (state: State) => state.trial.trial;
 
-/** The document as it is seen and heard: with a trial's Change in it, unless the original is being compared. */
-export const selectShownDocument = createSelector([selectDocument, selectTrial], (document, trial): Document | null => {
-  if (!document || !trial || trial.isComparing) return document;
-  return layOnTop(document, trial.performed.change).document;
-});
+/** The document as it is seen and heard: with a trial's Change in it, unless the original is being compared; or as it was at a saved point. */
+export const selectShownDocument = createSelector(
+  [selectDocument, selectTrial, (state: State) => state.session.peek],
+  (document, trial, peek): Document | null => {
+    if (peek) return peek;
+    if (!document || !trial || trial.isComparing) return document;
+    return layOnTop(document, trial.performed.change).document;
+  },
+);
 
 const selectPlacement = createSelector(
   [

@@ -1,4 +1,4 @@
-import type { ActionFamily, Id, Offer, Place, TickSpan } from '@yibbo/core';
+import type { ActionFamily, Document, Id, Offer, Place, TickSpan } from '@yibbo/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
 /** What one finger on empty ground does. */
@@ -111,6 +111,8 @@ export interface SessionState {
   /** Where keys act on the notes; null until one is used there. */
   readonly cursor: Place | null;
   readonly ruleParams: Readonly<Record<string, Readonly<Record<string, unknown>>>>;
+  /** The song as it was at a saved point, while that is heard and seen in its place. */
+  readonly peek: Document | null;
 }
 
 const INITIAL: SessionState = {
@@ -135,6 +137,7 @@ const INITIAL: SessionState = {
   sheet: null,
   cursor: null,
   ruleParams: {},
+  peek: null,
 };
 
 const slice = createSlice({
@@ -183,6 +186,7 @@ const slice = createSlice({
     menuSet: (state, { payload }: PayloadAction<MenuPlace | null>) => ({ ...state, menu: payload }),
     ruleSet: (state, { payload }: PayloadAction<OpenRule | null>) => ({ ...state, rule: payload }),
     sheetSet: (state, { payload }: PayloadAction<Sheet | null>) => ({ ...state, sheet: payload }),
+    peekSet: (state, { payload }: PayloadAction<Document | null>) => ({ ...state, peek: payload }),
     cursorSet: (state, { payload }: PayloadAction<Place | null>) => ({ ...state, cursor: payload }),
     ruleParamsSet: (state, { payload }: PayloadAction<{ ruleId: string; params: Readonly<Record<string, unknown>> }>) => ({
       ...state,
@@ -212,5 +216,6 @@ export const {
   ruleSet,
   sheetSet,
   cursorSet,
+  peekSet,
   ruleParamsSet,
 } = slice.actions;

@@ -1,3 +1,4 @@
+export * from './compare';
 export * from './new-song';
 export * from './demo';
 export * from './copy-song';

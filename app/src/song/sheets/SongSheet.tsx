@@ -1,9 +1,12 @@
-import { bpmAt, type ExportMode } from '@yibbo/core';
+import { bpmAt, hashText, type ExportMode, type Song } from '@yibbo/core';
+import Dice from 'lucide-react/dist/esm/icons/dices.mjs';
+import { useEffect } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { Stepper } from '../../controls/Stepper';
 import { Words } from '../../controls/words';
-import { setBpm } from '../../document/edits';
+import { editEntity, setBpm } from '../../document/edits';
+import { useEffects } from '../../effects';
 import { askingSet, noticeSet } from '../../session/session';
 import { SheetFrame, SheetLine } from '../../sheets/SheetFrame';
 import { openSheet } from '../../sheets/open-sheet';
@@ -17,6 +20,8 @@ export function SongSheet({ isPanel }: { readonly isPanel: boolean }) {
   const dispatch = useAppDispatch();
   const document = useAppSelector((state) => state.song.document);
   const link = useAppSelector(({ song }) => linkWords(song));
+  // What is often wanted next is fetched meanwhile.
+  useEffect(() => void import('../../history/HistorySheet'), []);
   if (!document) return null;
   const send = (mode: ExportMode) => () => dispatch(noticeSet(downloadMidi(document, mode)));
   return (
@@ -26,6 +31,7 @@ export function SongSheet({ isPanel }: { readonly isPanel: boolean }) {
         <Press look="raised" label="Levels" onPress={() => dispatch(openSheet({ kind: 'levels' }))} />
         <Press look="raised" label="History" onPress={() => dispatch(openSheet({ kind: 'history' }))} />
       </SheetLine>
+      <SeedLine song={document.song} />
       <SheetLine title="Send out">
         <Press look="raised" label="MIDI file, as heard" shown="MIDI, as heard" onPress={send('heard')} />
         <Press look="raised" label="MIDI file, as written" shown="MIDI, as written" onPress={send('written')} />
@@ -38,6 +44,23 @@ export function SongSheet({ isPanel }: { readonly isPanel: boolean }) {
         As heard leaves out what is muted; as written has every note, and gives an imported file its own numbers back.
       </Words>
     </SheetFrame>
+  );
+}
+
+/** What all chance of the song is drawn from: the same seed, the same song. */
+function SeedLine({ song }: { readonly song: Song }) {
+  const dispatch = useAppDispatch();
+  const { newId } = useEffects();
+  return (
+    <SheetLine title="Chance">
+      <Press
+        look="raised"
+        label={`Seed ${song.seed}: draw all chance anew`}
+        shown={`Seed ${song.seed}`}
+        icon={Dice}
+        onPress={() => dispatch(editEntity('Draw chance anew', 'song', song, { seed: hashText(newId()) }))}
+      />
+    </SheetLine>
   );
 }
 

@@ -26,7 +26,8 @@ export const CurvePath = memo(function CurvePath(props: CurvePathProps) {
   const y = (value: number) => Math.round(laneY(value, scale, height));
   const from = Math.max(0, pointsUntil(points, window.fromTick) - 1);
   const shown = points.slice(from, pointsUntil(points, window.toTick) + 1);
-  const line = curveLine(shown, from === 0 ? scale.rest : null, { x, y, endX: x(Math.min(window.toTick, lengthTicks)) });
+  const drawn = shown.length > 2 * width ? thinned(shown, x) : shown;
+  const line = curveLine(drawn, from === 0 ? scale.rest : null, { x, y, endX: x(Math.min(window.toTick, lengthTicks)) });
   const dots = arePoints ? shown.map(({ tick, value }) => dot(x(tick), y(value))).join('') : '';
   return (
     <svg width={width} height={height} style={{ display: 'block', overflow: 'visible' }}>
@@ -37,6 +38,19 @@ export const CurvePath = memo(function CurvePath(props: CurvePathProps) {
     </svg>
   );
 });
+
+/** Of the points that fall on one pixel, the first, the lowest, the highest and the last, in their order: the others would be drawn over. */
+function thinned(points: readonly CurvePoint[], x: (tick: number) => number): readonly CurvePoint[] {
+  const kept: CurvePoint[] = [];
+  for (let from = 0, to = 0; from < points.length; from = to) {
+    const at = x(points[from]!.tick);
+    while (to < points.length && x(points[to]!.tick) === at) to++;
+    const column = points.slice(from, to).sort((a, b) => a.value - b.value);
+    const wanted = new Set([points[from], column[0], column.at(-1), points[to - 1]]);
+    for (let index = from; index < to; index++) if (wanted.has(points[index])) kept.push(points[index]!);
+  }
+  return kept;
+}
 
 interface Places {
   readonly x: (tick: number) => number;

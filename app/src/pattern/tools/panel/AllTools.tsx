@@ -1,7 +1,7 @@
 import { ACTIONS, SELECTION_RULES } from '@yibbo/core';
 import Down from 'lucide-react/dist/esm/icons/chevron-down.mjs';
 import Right from 'lucide-react/dist/esm/icons/chevron-right.mjs';
-import { useDeferredValue, useState, type ReactNode } from 'react';
+import { useDeferredValue, useMemo, useState, type ReactNode } from 'react';
 import { YStack } from '@tamagui/stacks';
 import { Press } from '../../../controls/Press';
 import { TextField } from '../../../controls/TextField';
@@ -98,6 +98,8 @@ export function useRuleCounts(part: OpenPart): ReadonlyMap<string, number> {
   const notes = useDeferredValue(useAppSelector(selectNotes));
   const handled = useDeferredValue(useAppSelector(selectHandledNotes));
   const params = useAppSelector((state) => state.session.ruleParams);
-  const ids = handled.map(({ id }) => id);
-  return new Map(SELECTION_RULES.map((rule) => [rule.id, pickedBy(rule, notes, ids, params[rule.id], part).length]));
+  return useMemo(() => {
+    const ids = handled.map(({ id }) => id);
+    return new Map(SELECTION_RULES.map((rule) => [rule.id, pickedBy(rule, notes, ids, params[rule.id], part).length]));
+  }, [notes, handled, params, part]);
 }
