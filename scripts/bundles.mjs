@@ -20,7 +20,11 @@ export function buildKernels() {
  *  worker that looks into MIDI files. */
 export function buildWorkers() {
   buildSync({
-    entryPoints: { 'sound/worklet': `${root}/app/src/audio/worklet.ts`, 'work/import': `${root}/app/src/workers/import.worker.ts` },
+    entryPoints: {
+      'sound/worklet': `${root}/app/src/audio/worklet.ts`,
+      'work/import': `${root}/app/src/workers/import.worker.ts`,
+      'work/wav': `${root}/app/src/workers/wav.worker.ts`,
+    },
     outdir: `${root}/app/public`,
     bundle: true,
     format: 'iife',

@@ -4,9 +4,9 @@ import { spawn, spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { ensureBuilt, ensureInstalled, root, run } from './project.mjs';
 
-const NEEDED = { '/usr/bin/chromium': 'chromium', '/usr/bin/midicsv': 'midicsv' };
+const NEEDED = { '/usr/bin/chromium': 'chromium', '/usr/bin/midicsv': 'midicsv', '/usr/bin/sox': 'sox' };
 
-/** Debian's Chromium and midicsv drive and check the browser journeys. */
+/** Debian's Chromium, midicsv and sox drive and check the browser journeys. */
 function ensureDebianPackages() {
   const missing = Object.entries(NEEDED)
     .filter(([path]) => !existsSync(path))

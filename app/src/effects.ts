@@ -7,6 +7,7 @@ import { GridOnScreen } from './pattern/grid/viewport/on-screen';
 import { PageOnScreen } from './song/page/on-screen';
 import { stored, store } from './preferences/storage';
 import { api, type Server } from './sync/api';
+import { WavMaker } from './transfer/wav-maker';
 import { Outbox } from './sync/outbox';
 
 /** Where the Changes of the open song go to be kept. */
@@ -51,6 +52,7 @@ export interface Effects {
   readonly grid: GridOnScreen;
   readonly page: PageOnScreen;
   readonly held: HeldInputs;
+  readonly wav: WavMaker;
 }
 
 const DEVICE_KEY = 'yibbo device';
@@ -75,6 +77,7 @@ export function browserEffects(): Effects {
     grid: new GridOnScreen(),
     page: new PageOnScreen(),
     held: new HeldInputs(),
+    wav: new WavMaker(),
   };
 }
 

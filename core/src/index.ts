@@ -10,5 +10,6 @@ export * from './gesture';
 export * from './playback';
 export * from './audio';
 export * from './midi';
+export * from './render';
 export * from './song';
 export * from './api';

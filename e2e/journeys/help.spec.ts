@@ -44,6 +44,7 @@ test.describe('wide, by keys', () => {
     await expect(told).toHaveCount(0);
 
     // A key is put on another, works there after a reload, and goes back.
+    await button(page, 'Keys: list and change them').click();
     await button(page, 'V Steps or Notes: change the key').click();
     await page.keyboard.press('7');
     await expect(page.getByRole('alert')).toContainText('7 is Steps or Notes now; Higher rows has no key any more.');
@@ -52,6 +53,7 @@ test.describe('wide, by keys', () => {
     await page.keyboard.press('v');
     await page.keyboard.press('7');
     await expect(page.getByTestId('steps-grid')).toBeVisible();
+    await button(page, 'Keys: list and change them').click();
     await button(page, 'All keys as they were').click();
     await page.keyboard.press('v');
     await expect(page.getByTestId('notes-grid')).toBeVisible();

@@ -2,22 +2,17 @@ import {
   chased,
   controls,
   controlsAt,
-  engineControl,
+  engineControls,
+  engineNotes,
+  engineTracks,
   eventKey,
   events,
-  hashText,
-  isAudible,
   playSeconds,
   playTickAt,
   SAMPLE_RATE,
-  soundById,
-  type BendPoint,
   type ControlEvent,
   type Document,
-  type EngineBend,
-  type EngineControl,
   type EngineNote,
-  type EngineTrack,
   type Id,
   type PlayEvent,
   type StillSounding,
@@ -184,14 +179,7 @@ export class Player {
   }
 
   private turn(found: readonly ControlEvent[], restFrom?: number): void {
-    const turned = found.flatMap((event): EngineControl[] => {
-      const at = this.frameOf(event.tick);
-      const made = engineControl(event.target, event.range);
-      if (!made) return [];
-      const { kind, valueOf } = made;
-      const frames = this.frameOf(event.tick + event.lengthTicks) - at;
-      return [{ at, frames, trackId: event.trackId, kind, value: valueOf(event.value), to: valueOf(event.to) }];
-    });
+    const turned = engineControls(found, (tick) => this.frameOf(tick));
     if (turned.length === 0 && restFrom === undefined) return;
     const message = { type: 'controls', controls: turned, generation: this.generation } as const;
     this.output.post(restFrom === undefined ? message : { ...message, restFrom });
@@ -206,22 +194,9 @@ export class Player {
 
   private post(found: readonly PlayEvent[]): void {
     if (found.length === 0) return;
-    const notes = found.flatMap((event): EngineNote[] => {
-      const at = this.frameOf(event.tick);
-      const until = this.heardUntil(event.trackId, at, this.frameOf(event.tick + event.lengthTicks));
-      if (until === null) return [];
-      const note = {
-        at,
-        frames: until - at,
-        trackId: event.trackId,
-        pitch: event.pitch,
-        velocity: event.velocity,
-        key: eventKey(event),
-        seed: hashText(`${event.noteId} ${event.pass}`),
-        pan: event.pan,
-        ...(event.bend ? { bend: event.bend.map((point) => this.engineBend(point, event.tick, at)) } : {}),
-      };
-      return [note];
+    const notes = engineNotes(found, (tick) => this.frameOf(tick)).flatMap((note) => {
+      const until = this.heardUntil(note.trackId, note.at, note.at + note.frames);
+      return until === null ? [] : [{ ...note, frames: until - note.at }];
     });
     this.output.post({ type: 'notes', notes, generation: this.generation });
   }
@@ -237,10 +212,6 @@ export class Player {
     });
   }
 
-  private engineBend({ tick, cents, shape }: BendPoint, fromTick: number, at: number): EngineBend {
-    return { frame: this.frameOf(fromTick + tick) - at, cents, shape };
-  }
-
   private frameOf(tick: number): number {
     const { lap } = this.score!;
     return this.originFrame + Math.round((playSeconds(lap, tick) - playSeconds(lap, this.originTick)) * SAMPLE_RATE);
@@ -250,14 +221,4 @@ export class Player {
     const { lap } = this.score!;
     return playTickAt(lap, playSeconds(lap, this.originTick) + (frame - this.originFrame) / SAMPLE_RATE);
   }
-}
-
-function engineTracks(document: Document): EngineTrack[] {
-  return document.tracks.map((track) => ({
-    id: track.id,
-    sound: soundById(track.soundId, track.kind),
-    levelDb: track.levelDb,
-    pan: track.pan,
-    isAudible: isAudible(document, track),
-  }));
 }

@@ -49,6 +49,7 @@ export type Sheet =
         | 'add-section'
         | 'order'
         | 'backdrop'
+        | 'wav'
         | 'history'
         | 'help';
     }
@@ -111,6 +112,8 @@ export interface SessionState {
   /** Where keys act on the notes; null until one is used there. */
   readonly cursor: Place | null;
   readonly ruleParams: Readonly<Record<string, Readonly<Record<string, unknown>>>>;
+  /** The WAV file that is being made, and how far it is, 0 to 1; null while none is. */
+  readonly making: { readonly name: string; readonly progress: number } | null;
   /** The song as it was at a saved point, while that is heard and seen in its place. */
   readonly peek: Document | null;
 }
@@ -137,6 +140,7 @@ const INITIAL: SessionState = {
   sheet: null,
   cursor: null,
   ruleParams: {},
+  making: null,
   peek: null,
 };
 
@@ -186,6 +190,7 @@ const slice = createSlice({
     menuSet: (state, { payload }: PayloadAction<MenuPlace | null>) => ({ ...state, menu: payload }),
     ruleSet: (state, { payload }: PayloadAction<OpenRule | null>) => ({ ...state, rule: payload }),
     sheetSet: (state, { payload }: PayloadAction<Sheet | null>) => ({ ...state, sheet: payload }),
+    makingSet: (state, { payload }: PayloadAction<SessionState['making']>) => ({ ...state, making: payload }),
     peekSet: (state, { payload }: PayloadAction<Document | null>) => ({ ...state, peek: payload }),
     cursorSet: (state, { payload }: PayloadAction<Place | null>) => ({ ...state, cursor: payload }),
     ruleParamsSet: (state, { payload }: PayloadAction<{ ruleId: string; params: Readonly<Record<string, unknown>> }>) => ({
@@ -217,5 +222,6 @@ export const {
   sheetSet,
   cursorSet,
   peekSet,
+  makingSet,
   ruleParamsSet,
 } = slice.actions;

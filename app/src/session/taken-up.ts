@@ -1,7 +1,7 @@
 import { historyState, invert, layOnTop, type ActionId, type Change } from '@yibbo/core';
-import type { State } from '../store';
+import type { State, Thunk } from '../store';
 import { selectPart } from './selectors';
-import type { TakenUp } from './trial';
+import { leftSet, type TakenUp } from './trial';
 
 /** What an action did to the open pattern, where that is the last thing that was done to the song and it is still what is selected; null else. */
 export function takenUp(state: State, actionId: ActionId): TakenUp | null {
@@ -11,7 +11,7 @@ export function takenUp(state: State, actionId: ActionId): TakenUp | null {
   const part = selectPart(state);
   const [made, ...more] = change?.made ?? [];
   if (!document || !change || !part || made?.actionId !== actionId || more.length > 0) return null;
-  if (!isOfPattern(change, part.pattern.id) || !isStillSelected(state, change, made.noteIds)) return null;
+  if (!isOfPattern(change, part.pattern.id) || !isStillSelected(state, change.id)) return null;
   const { document: before, lost } = layOnTop(document, invert(change, { ...change, id: `before ${change.id}` }));
   return lost.length > 0 ? null : { document: before, noteIds: made.noteIds, seed: made.seed };
 }
@@ -24,14 +24,17 @@ function isOfPattern({ entries }: Change, patternId: string): boolean {
   );
 }
 
-/** Whether nothing else has been selected since: what the action left, or nothing where it took everything. */
-function isStillSelected({ session }: State, { entries }: Change, noteIds: readonly string[]): boolean {
-  if (noteIds.length === 0) return session.selected.length === 0;
-  const left = new Set(noteIds);
-  for (const entry of entries) {
-    if (entry.kind === 'create') for (const { id } of entry.entities) left.add(id);
-  }
-  return session.selected.length > 0
-    ? session.selected.every((id) => left.has(id))
-    : noteIds.length === 1 && noteIds[0] === session.currentId;
+/** Whether nothing else has been selected since. */
+function isStillSelected({ session: { selected, currentId }, trial: { left } }: State, changeId: string): boolean {
+  if (left?.changeId !== changeId || left.currentId !== currentId || left.selected.length !== selected.length) return false;
+  const then = new Set(left.selected);
+  return selected.every((id) => then.has(id));
+}
+
+/** Remembers what an action that has just been done leaves selected. */
+export function rememberLeft(changeId: string): Thunk {
+  return (dispatch, getState) => {
+    const { selected, currentId } = getState().session;
+    dispatch(leftSet({ changeId, selected, currentId }));
+  };
 }

@@ -3,6 +3,7 @@ import { commit } from '../document/commit';
 import type { Thunk } from '../store';
 import { resultNotice } from './result-notice';
 import { noticeSet, selectionSet } from './session';
+import { rememberLeft } from './taken-up';
 import { paramsUsed, trialSet } from './trial';
 import { rememberTurn } from './turned';
 
@@ -18,6 +19,7 @@ export function keepTrial(): Thunk {
     dispatch(rememberTurn(trial));
     const isOfCurrent = trial.noteIds.length === 1 && trial.noteIds[0] === getState().session.currentId;
     if (!isOfCurrent && (trial.noteIds.length || select.length)) dispatch(selectionSet(select));
+    dispatch(rememberLeft(change.id));
     if (change.entries.length) dispatch(noticeSet(resultNotice(trial)));
   };
 }

@@ -34,17 +34,27 @@ export interface Trial {
   readonly turn: TickSpan | null;
 }
 
+/** What was selected, or current, right after an action was done. */
+export interface LeftSelected {
+  readonly changeId: Id;
+  readonly selected: readonly Id[];
+  readonly currentId: Id | null;
+}
+
 export interface TrialState {
   readonly trial: Trial | null;
+  /** What the action that was done last left. */
+  readonly left: LeftSelected | null;
   /** Settings an action was last used with, by action. */
   readonly lastParams: Readonly<Partial<Record<ActionId, Readonly<Record<string, unknown>>>>>;
 }
 
 const slice = createSlice({
   name: 'trial',
-  initialState: { trial: null, lastParams: {} } as TrialState,
+  initialState: { trial: null, left: null, lastParams: {} } as TrialState,
   reducers: {
     trialSet: (state, { payload }: PayloadAction<Trial | null>) => ({ ...state, trial: payload }),
+    leftSet: (state, { payload }: PayloadAction<LeftSelected>) => ({ ...state, left: payload }),
     comparingSet: (state, { payload }: PayloadAction<boolean>) => ({
       ...state,
       trial: state.trial && { ...state.trial, isComparing: payload },
@@ -57,4 +67,4 @@ const slice = createSlice({
 });
 
 export const trialReducer = slice.reducer;
-export const { trialSet, comparingSet, paramsUsed } = slice.actions;
+export const { leftSet, trialSet, comparingSet, paramsUsed } = slice.actions;

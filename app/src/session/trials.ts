@@ -3,7 +3,7 @@ import { commit } from '../document/commit';
 import { resultNotice } from './result-notice';
 import { settleTrial } from './trial-ends';
 import { actionContext } from '../pattern/acts/places';
-import { takenUp } from './taken-up';
+import { rememberLeft, takenUp } from './taken-up';
 import { tried } from './tried';
 import type { Thunk } from '../store';
 import { comparingSet, paramsUsed, trialSet } from './trial';
@@ -52,6 +52,7 @@ export function runAction<A extends ActionId>(actionId: A, quick?: Some<A>, on?:
     // What was pasted arrives selected, ready to be moved.
     const isPlaced = actionById(actionId).takes === 'pattern' && whyNot === null;
     if ((getState().session.selected.length && !on) || isPlaced) dispatch(selectionSet(select));
+    dispatch(rememberLeft(change.id));
     const said = resultNotice(trial);
     // Where nothing is to be said of it, what was said of the trial before stays.
     if (said !== null || !wasTrying) dispatch(noticeSet(said));

@@ -4,15 +4,24 @@ import { exportMidi, type Document, type ExportMode } from '@yibbo/core';
  *  it; null where nothing has. */
 export function downloadMidi(document_: Document, mode: ExportMode): string | null {
   const { bytes, bendsLeftOut } = exportMidi(document_, mode);
-  const blob = new Blob([bytes as BlobPart], { type: 'audio/midi' });
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(blob);
-  link.download = `${document_.song.name.replace(/[\\/:*?"<>|]+/g, ' ').trim() || 'song'}.mid`;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+  downloadBlob(new Blob([bytes as BlobPart], { type: 'audio/midi' }), `${fileName(document_.song.name)}.mid`);
   if (bendsLeftOut === 0) return null;
   const notes = bendsLeftOut === 1 ? '1 note leaves' : `${bendsLeftOut} notes leave`;
   return `${notes} without a bend line: a MIDI file has sixteen channels, and each note that sounds beside a bent one needs its own. Fewer tracks, or shorter notes, make room.`;
+}
+
+/** Hands a file to the browser under a name. */
+export function downloadBlob(blob: Blob, name: string): void {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(blob);
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
+}
+
+/** A name without the signs that files may not have in theirs. */
+export function fileName(name: string): string {
+  return name.replace(/[\\/:*?"<>|]+/g, ' ').trim() || 'song';
 }
 
 /** Lets the server send a song out, for one that cannot be opened here. */

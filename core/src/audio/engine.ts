@@ -112,6 +112,11 @@ export class SoundEngine {
     }
   }
 
+  /** Whether no voice sounds; room and echo may ring on. */
+  get isQuiet(): boolean {
+    return this.voices.length === 0;
+  }
+
   /** The peaks since they were last taken, as a gain (1 is full scale): of each track that has sounded, after its level and pan, and of the sum
    *  after the limiter under `SUM`. */
   takePeaks(): ReadonlyMap<string, number> {

@@ -7,6 +7,7 @@ export { eventKey, type PlayEvent } from './line-events';
 export * from './backdrop';
 export * from './controls';
 export * from './engine-control';
+export * from './engine-notes';
 export * from './lap';
 export { roundAt } from './loop';
 export * from './silence';

@@ -7,7 +7,10 @@ it('says what came, went and changed, track by track, and what is other in the s
   expect(differences(before, before)).toEqual([]);
   const notes = { [PATTERN]: [note({ id: 'a', velocity: 5 }), note({ id: 'c', start: 90 }), note({ id: 'd', start: 99 })] };
   const ids = ['t2', 'p2', 'pl2'];
-  const more = withTrack({ ...before, notes }, newTrack(before, soundById('fog-pad'), () => ids.shift()!));
+  const more = withTrack(
+    { ...before, notes },
+    newTrack(before, soundById('fog-pad'), () => ids.shift()!),
+  );
   const after = { ...more, song: { ...more.song, name: 'Other', tempos: [{ tick: 0, bpm: 92.5 }] } };
   const [song, keys, pad] = differences(before, after);
   expect(song).toEqual({ what: 'Song', words: 'called Test, tempo 120, now 92.5' });

@@ -13,6 +13,22 @@ import { keyInput } from './useKeys';
 
 /** The keys of the pattern screen, for those who have some: each can be put on another. */
 export function KeyList() {
+  const [isOpen, setOpen] = useState(false);
+  return (
+    <YStack gap={2} render="section" aria-label="Keys">
+      <Press
+        label={isOpen ? 'Keys: fold' : 'Keys: list and change them'}
+        shown="Keys"
+        look={isOpen ? 'on' : 'raised'}
+        expanded={isOpen}
+        onPress={() => setOpen(!isOpen)}
+      />
+      {isOpen ? <AllKeys /> : null}
+    </YStack>
+  );
+}
+
+function AllKeys() {
   const dispatch = useAppDispatch();
   const own = useAppSelector((state) => state.preferences.ownKeys);
   const [chosen, setChosen] = useState<KeyAct | null>(null);
@@ -22,8 +38,7 @@ export function KeyList() {
   });
   const isOwn = Object.keys(own).length > 0;
   return (
-    <YStack gap={2} render="section" aria-label="Keys">
-      <Words strong>Keys</Words>
+    <YStack gap={2}>
       <Words small faded role="status">
         {chosen
           ? `Press the key for “${chosen.words}”. Escape leaves it.`

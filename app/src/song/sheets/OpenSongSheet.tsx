@@ -13,6 +13,7 @@ import { TrackSheet } from './TrackSheet';
 /** These come when they are asked for, with what lists are dragged by, and what draws long ones. */
 const OrderSheet = lazy(() => import('./OrderSheet'));
 const HelpSheet = lazy(() => import('../../help/HelpSheet'));
+const WavSheet = lazy(() => import('../../transfer/WavSheet'));
 const HistorySheet = lazy(() => import('../../history/HistorySheet'));
 
 /** The sheets about the song and its tracks, on the song page and beside a pattern; null for those that are about a pattern. */
@@ -32,6 +33,12 @@ export function OpenSongSheet({ sheet, isPanel }: { readonly sheet: Sheet; reado
       return <StretchSheet start={sheet.start} end={sheet.end} isPanel={isPanel} />;
     case 'key':
       return <SongKeySheet isPanel={isPanel} />;
+    case 'wav':
+      return (
+        <Suspense fallback={null}>
+          <WavSheet isPanel={isPanel} />
+        </Suspense>
+      );
     case 'order':
       return (
         <Suspense fallback={null}>

@@ -33,6 +33,7 @@ export function SongSheet({ isPanel }: { readonly isPanel: boolean }) {
       </SheetLine>
       <SeedLine song={document.song} />
       <SheetLine title="Send out">
+        <Press look="raised" label="WAV file …" shown="WAV …" onPress={() => dispatch(openSheet({ kind: 'wav' }))} />
         <Press look="raised" label="MIDI file, as heard" shown="MIDI, as heard" onPress={send('heard')} />
         <Press look="raised" label="MIDI file, as written" shown="MIDI, as written" onPress={send('written')} />
       </SheetLine>

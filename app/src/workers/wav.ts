@@ -1,0 +1,12 @@
+import type { Document, WavEnd, WavOptions } from '@yibbo/core';
+
+export interface WavRequest {
+  readonly document: Document;
+  readonly options: WavOptions;
+}
+
+/** What comes of making a WAV file, piece by piece. */
+export type WavAnswer =
+  | { readonly type: 'piece'; readonly bytes: Uint8Array; readonly progress: number }
+  | { readonly type: 'end'; readonly end: WavEnd }
+  | { readonly type: 'failed'; readonly message: string };

@@ -1,0 +1,56 @@
+import type { EngineControl } from '../audio/controls';
+import { soundById } from '../audio/library';
+import type { EngineTrack } from '../audio/messages';
+import type { EngineNote } from '../audio/voice';
+import { hashText } from '../model/ids';
+import type { Document } from '../model/document';
+import type { ControlEvent } from './controls';
+import { engineControl } from './engine-control';
+import { eventKey, type PlayEvent } from './line-events';
+import { isAudible } from './lines';
+
+/** Frame of the engine's clock at which a play tick sounds. */
+export type FrameOf = (tick: number) => number;
+
+/** Events as the sound engine takes them: the same for live play and for files, so that what is heard is what leaves. */
+export function engineNotes(found: readonly PlayEvent[], frameOf: FrameOf): EngineNote[] {
+  return found.map((event) => {
+    const at = frameOf(event.tick);
+    return {
+      at,
+      frames: frameOf(event.tick + event.lengthTicks) - at,
+      trackId: event.trackId,
+      pitch: event.pitch,
+      velocity: event.velocity,
+      key: eventKey(event),
+      seed: hashText(`${event.noteId} ${event.pass}`),
+      pan: event.pan,
+      ...(event.bend
+        ? { bend: event.bend.map(({ tick, cents, shape }) => ({ frame: frameOf(event.tick + tick) - at, cents, shape })) }
+        : {}),
+    };
+  });
+}
+
+/** What lanes say, as the sound engine takes it; what none of our sounds follows is left out. */
+export function engineControls(found: readonly ControlEvent[], frameOf: FrameOf): EngineControl[] {
+  return found.flatMap((event): EngineControl[] => {
+    const made = engineControl(event.target, event.range);
+    if (!made) return [];
+    const { kind, valueOf } = made;
+    const at = frameOf(event.tick);
+    const frames = frameOf(event.tick + event.lengthTicks) - at;
+    return [{ at, frames, trackId: event.trackId, kind, value: valueOf(event.value), to: valueOf(event.to) }];
+  });
+}
+
+/** The song's tracks as they are heard. With `ignoreSolo`, every one that is not muted, as in what leaves. */
+export function engineTracks(document: Document, ignoreSolo = false): EngineTrack[] {
+  return document.tracks.map((track) => ({
+    id: track.id,
+    sound: soundById(track.soundId, track.kind),
+    levelDb: track.levelDb,
+    pan: track.pan,
+    isAudible: ignoreSolo ? !track.muted : isAudible(document, track),
+  }));
+}

@@ -1,0 +1,84 @@
+import type { EngineMessage } from '../audio/messages';
+import { SAMPLE_RATE } from '../audio/rate';
+import type { Document } from '../model/document';
+import type { Id } from '../model/entities';
+import type { TickSpan } from '../notes/span';
+import { controls, controlsAt } from '../playback/controls';
+import { engineControls, engineNotes, engineTracks } from '../playback/engine-notes';
+import { chased, events } from '../playback/events';
+import { secondsAt } from '../time';
+
+/** A stretch of the song on its way to a file. */
+export interface RenderSpan extends TickSpan {
+  /** The tracks that are heard; null for all that are not muted. */
+  readonly trackIds: ReadonlySet<Id> | null;
+}
+
+/** How much of the song the engine is told at a time, in ticks: two bars of 4/4. */
+const WINDOW = 8 * 20_160;
+
+/** What the sound engine is told of a stretch of the song, piece by piece, its frame 0 being the stretch's beginning. */
+export class EngineFeed {
+  private told: number;
+  private readonly document: Document;
+  private readonly context = { view: { kind: 'song' }, ignoreSolo: true } as const;
+
+  constructor(
+    document: Document,
+    private readonly span: RenderSpan,
+  ) {
+    const { trackIds } = span;
+    // A track that was asked for by name is heard though it is muted.
+    this.document = trackIds
+      ? { ...document, tracks: document.tracks.map((track) => ({ ...track, muted: !trackIds.has(track.id) })) }
+      : document;
+    this.told = span.start;
+  }
+
+  /** Frames that the stretch lasts. */
+  get frames(): number {
+    return this.frameOf(this.span.end);
+  }
+
+  /** What is there from the beginning: the tracks, what is sounding already, where controls stand. */
+  begin(): EngineMessage[] {
+    const { document, span, context } = this;
+    const frameOf = (tick: number) => this.frameOf(tick);
+    const begun = chased(document, span.start, context).map((event) => this.cut(event));
+    return [
+      { type: 'tracks', tracks: engineTracks(document, true) },
+      { type: 'controls', controls: engineControls(controlsAt(document, span.start, context), frameOf), generation: 0 },
+      { type: 'notes', notes: engineNotes(begun, frameOf), generation: 0 },
+    ];
+  }
+
+  /** What begins before a frame and has not been told yet. */
+  until(frame: number): EngineMessage[] {
+    const { document, span, context } = this;
+    const frameOf = (tick: number) => this.frameOf(tick);
+    const messages: EngineMessage[] = [];
+    while (this.told < span.end && frameOf(this.told) < frame) {
+      const to = Math.min(span.end, this.told + WINDOW);
+      const notes = engineNotes(
+        events(document, this.told, to, context).map((event) => this.cut(event)),
+        frameOf,
+      );
+      const turned = engineControls(controls(document, this.told, to, context), frameOf);
+      if (turned.length) messages.push({ type: 'controls', controls: turned, generation: 0 });
+      if (notes.length) messages.push({ type: 'notes', notes, generation: 0 });
+      this.told = to;
+    }
+    return messages;
+  }
+
+  /** Notes end where the stretch does; what rings rings on. */
+  private cut<Event extends { readonly tick: number; readonly lengthTicks: number }>(event: Event): Event {
+    const { end } = this.span;
+    return event.tick + event.lengthTicks > end ? { ...event, lengthTicks: end - event.tick } : event;
+  }
+
+  private frameOf(tick: number): number {
+    const { tempos } = this.document.song;
+    return Math.round((secondsAt(tempos, tick) - secondsAt(tempos, this.span.start)) * SAMPLE_RATE);
+  }
+}

@@ -1,0 +1,77 @@
+import { SoundEngine } from '../audio/engine';
+import { SAMPLE_RATE } from '../audio/rate';
+import { CHUNK } from '../audio/workbench';
+import type { Document } from '../model/document';
+import { EngineFeed, type RenderSpan } from './feed';
+
+/** Samples of both channels. */
+export interface Block {
+  readonly left: Float32Array;
+  readonly right: Float32Array;
+}
+
+/** A block of samples, and how much of the stretch has been rendered, 0 to 1. */
+export interface RenderedBlock extends Block {
+  readonly progress: number;
+}
+
+const BLOCK = 4096;
+/** What is below this is silence: -96 dBFS. */
+const SILENCE = 1.585e-5;
+/** It has to be silent for so long, which is longer than an echo, and rings on for so long at most, in seconds. */
+const SILENT_SECONDS = 0.4;
+const LONGEST_TAIL_SECONDS = 12;
+const FADE_SECONDS = 0.02;
+
+/** A stretch of the song as samples at 48 kHz, block by block, the same for the same song. With a tail it goes on until nothing sounds and it
+ *  has been silent for 0.4 s, 12 s at most, and fades over the last 20 ms; without, it ends with the stretch. */
+export function* rendered(document: Document, span: RenderSpan, hasTail: boolean): Generator<RenderedBlock> {
+  const feed = new EngineFeed(document, span);
+  // It has begun its first chunk before it can be told anything: that one is let go.
+  const engine = new SoundEngine(-CHUNK);
+  for (const message of [...feed.begin(), ...feed.until(2 * BLOCK)]) engine.post(message);
+  blockOf(engine, CHUNK);
+  const { frames } = feed;
+  for (let frame = 0; frame < frames;) {
+    const size = Math.min(BLOCK, frames - frame);
+    // The engine works a chunk ahead.
+    for (const message of feed.until(frame + 2 * BLOCK)) engine.post(message);
+    const block = blockOf(engine, size);
+    frame += size;
+    yield { ...block, progress: frame / frames };
+  }
+  if (hasTail) yield* tail(engine);
+}
+
+function* tail(engine: SoundEngine): Generator<RenderedBlock> {
+  const most = LONGEST_TAIL_SECONDS * SAMPLE_RATE;
+  let silent = 0;
+  for (let frame = 0; frame < most; frame += BLOCK) {
+    const block = blockOf(engine, BLOCK);
+    silent = engine.isQuiet && peakOf(block) < SILENCE ? silent + BLOCK : 0;
+    const isLast = silent >= SILENT_SECONDS * SAMPLE_RATE || frame + BLOCK >= most;
+    if (isLast) fadeOut(block);
+    yield { ...block, progress: 1 };
+    if (isLast) return;
+  }
+}
+
+function blockOf(engine: SoundEngine, size: number): Block {
+  const [left, right] = [new Float32Array(size), new Float32Array(size)];
+  engine.render(left, right);
+  return { left, right };
+}
+
+function peakOf({ left, right }: Block): number {
+  let peak = 0;
+  for (let index = 0; index < left.length; index++) peak = Math.max(peak, Math.abs(left[index]!), Math.abs(right[index]!));
+  return peak;
+}
+
+function fadeOut({ left, right }: Block): void {
+  const frames = Math.min(left.length, Math.round(FADE_SECONDS * SAMPLE_RATE));
+  for (let back = 0; back < frames; back++) {
+    left[left.length - 1 - back]! *= back / frames;
+    right[right.length - 1 - back]! *= back / frames;
+  }
+}
