@@ -197,7 +197,7 @@ export async function eachSheet(page: Page, look: (where: string, part: string) 
     await page.getByRole('button', { name: /^Close: / }).click();
   };
   await tab('View');
-  for (const button of [/^Key/, 'Grid …', 'Row …', 'Drawing …', 'Length …']) await open(button);
+  for (const button of [/^Key/, 'Grid …', 'Row …', 'Drawing …', 'Lanes …', 'Length …']) await open(button);
   await tab('Time');
   await open(/^One nudge is/);
 }

@@ -19,7 +19,6 @@ const PressFrame = styled(View, {
   borderRadius: '$2',
   backgroundColor: 'transparent',
   cursor: 'pointer',
-  userSelect: 'none',
   variants: {
     look: {
       quiet: { hoverStyle: { backgroundColor: '$wash' } },

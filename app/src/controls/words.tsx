@@ -6,7 +6,6 @@ export const Words = styled(Text, {
   fontSize: '$3',
   lineHeight: '$3',
   color: '$ink',
-  userSelect: 'none',
   variants: {
     faded: { true: { color: '$faded' } },
     small: { true: { fontSize: '$2', lineHeight: '$2' } },
@@ -21,5 +20,4 @@ export const Title = styled(Text, {
   fontSize: '$5',
   lineHeight: '$5',
   color: '$ink',
-  userSelect: 'none',
 });

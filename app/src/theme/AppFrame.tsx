@@ -27,6 +27,8 @@ export function AppFrame({ children }: { readonly children: ReactNode }) {
   const isNight = useNight();
   useEffect(() => {
     document.documentElement.lang = 'en';
+    // What the browser draws itself, such as sliders and scroll bars, goes along.
+    document.documentElement.style.colorScheme = isNight ? 'dark' : 'light';
     document.body.style.background = (isNight ? NIGHT : DAY).paper;
   }, [isNight]);
   return (

@@ -18,6 +18,9 @@ export function pageStyles(): string {
     "body{font-family:'Source Sans 3','Segoe UI',sans-serif;font-variant-numeric:tabular-nums;-webkit-tap-highlight-color:transparent;-webkit-text-size-adjust:100%}",
     // Two quick taps are two taps, never a zoom of the page.
     'html,button,input{touch-action:manipulation}',
+    // A finger that rests draws or asks; it selects no text and brings no loupe. One engine only knows the rule by its own name.
+    '*{-webkit-user-select:none;user-select:none;-webkit-touch-callout:none}',
+    'input,textarea,[contenteditable]{-webkit-user-select:text;user-select:text;-webkit-touch-callout:default}',
     'button,input,select{font:inherit;color:inherit}',
     ':focus-visible{outline:3px solid var(--head);outline-offset:1px}',
     '@media (prefers-reduced-motion:reduce){*{transition:none!important;animation:none!important}}',

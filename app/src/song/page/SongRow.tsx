@@ -198,7 +198,6 @@ const SEGMENT: CSSProperties = {
   background: 'var(--card)',
   overflow: 'hidden',
   cursor: 'pointer',
-  userSelect: 'none',
   WebkitUserSelect: 'none',
 };
 const COUNT: CSSProperties = {

@@ -245,7 +245,6 @@ const RULER_STYLE: CSSProperties = {
   background: 'var(--wash)',
   cursor: 'pointer',
   touchAction: 'pan-y',
-  userSelect: 'none',
   WebkitUserSelect: 'none',
 };
 const MARKED: CSSProperties = { position: 'absolute', top: 0, bottom: 0, background: 'var(--lineWeak)', pointerEvents: 'none' };

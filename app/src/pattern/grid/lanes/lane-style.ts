@@ -11,6 +11,5 @@ export function laneStyle(height: number): CSSProperties {
     background: 'var(--card)',
     borderTop: '1px solid var(--lineStrong)',
     touchAction: 'none',
-    userSelect: 'none',
   };
 }

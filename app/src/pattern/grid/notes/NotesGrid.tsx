@@ -126,7 +126,6 @@ function NotesSurface({ view, hand, surfaceRef, followRef }: NotesSurfaceProps) 
         overflow: 'hidden',
         contain: 'strict',
         touchAction: 'none',
-        userSelect: 'none',
         background: 'var(--paper)',
         cursor: 'crosshair',
       }}

@@ -57,7 +57,6 @@ const RULER: CSSProperties = {
   background: 'var(--wash)',
   borderBottom: '1px solid var(--lineStrong)',
   touchAction: 'none',
-  userSelect: 'none',
   cursor: 'ew-resize',
 };
 const SPAN: CSSProperties = { position: 'absolute', top: 0, background: 'var(--act)', opacity: 0.28 };

@@ -72,7 +72,7 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
         data-testid="steps-grid"
         role="group"
         aria-label={`Steps of ${part.track.name}, bar ${bar + 1}. Arrow keys move, Enter sets a hit or takes it away, Shift and Enter selects it.`}
-        style={{ flex: 1, minHeight: 0, overflowY: 'auto', paddingBottom: OVERLAY_ROOM, userSelect: 'none', background: 'var(--paper)' }}
+        style={{ flex: 1, minHeight: 0, overflowY: 'auto', paddingBottom: OVERLAY_ROOM, background: 'var(--paper)' }}
       >
         <StepRows part={part} steps={{ ...steps, notes: shown }} />
       </div>
