@@ -48,7 +48,18 @@ test.describe('phone', () => {
     await page.getByRole('button', { name: 'Close the menu' }).click();
     await family(page, 'View');
     await page.getByRole('button', { name: 'Velocity lane' }).click();
+    await page.getByRole('button', { name: 'Lanes …' }).click();
+    await page.getByRole('button', { name: 'Filter', exact: true }).click();
+    await page.getByRole('button', { name: 'Close: Lanes' }).click();
+    const lane = (await page.getByTestId('lane cc:74').boundingBox())!;
+    await page.mouse.move(lane.x + 20, lane.y + 60);
+    await page.mouse.down();
+    for (let step = 0; step <= 28; step++) await page.mouse.move(lane.x + 20 + step * 10, lane.y + 60 - 46 * Math.sin(step / 9));
+    await page.mouse.up();
     await shoot(page, 'phone-lane');
+    await page.getByRole('button', { name: 'Lanes …' }).click();
+    await page.getByRole('button', { name: 'Filter', exact: true }).click();
+    await page.getByRole('button', { name: 'Close: Lanes' }).click();
     await page.getByRole('button', { name: 'Velocity lane' }).click();
     await family(page, 'Time');
     await openTrack(page, 'Lamp Keys');
