@@ -181,10 +181,14 @@ describe('a trial that takes up what was done last', () => {
     dispatch(setAgain(true));
     expect(shown()).toEqual([1, 5, 9, 13]);
     dispatch(dropTrial());
-    dispatch(selectionSet(['n1']));
-    dispatch(tryAction('nudge'));
-    expect(store.getState().trial.trial!.wasTakenUp).toBe(false);
-    dispatch(dropTrial());
+    for (const before of [[], ['n1', 'n2']]) {
+      dispatch(selectionSet(before));
+      dispatch(runAction('nudge', { count: 1 }));
+      dispatch(selectionSet(['n1']));
+      dispatch(tryAction('nudge'));
+      expect(store.getState().trial.trial!.wasTakenUp).toBe(false);
+      dispatch(dropTrial());
+    }
     dispatch(selectionSet([]));
     dispatch(removeNotes(['n1']));
     dispatch(tryAction('nudge'));

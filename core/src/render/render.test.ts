@@ -48,6 +48,13 @@ describe('a WAV file', () => {
     expect(largest(wav.left.slice(beat, beat + 2000))).toBeGreaterThan(0.02);
   });
 
+  it('begins a note on its very sample', () => {
+    const { left } = readWav(wavOf(document, { bits: 32 }));
+    const first = left.findIndex((sample) => Math.abs(sample) > 1e-7);
+    expect(first).toBeGreaterThanOrEqual(24_000);
+    expect(first).toBeLessThan(24_004);
+  });
+
   it('gives the same bytes for the same song, and a longer file where its end rings out', () => {
     const once = wavOf(document, { end: 2 * 20160 });
     expect(wavOf(document, { end: 2 * 20160 })).toEqual(once);
