@@ -260,7 +260,7 @@ describe('lanes in the sound engine', () => {
   function heard(
     controlled: readonly EngineControl[],
     notes: readonly object[] = [NOTE],
-    seconds = 1,
+    seconds = 0.5,
   ): { left: Float32Array; right: Float32Array } {
     const engine = new SoundEngine();
     engine.post({ type: 'tracks', tracks: [{ id: 't', sound: soundById('lamp-keys'), levelDb: 0, pan: 0, isAudible: true }] });

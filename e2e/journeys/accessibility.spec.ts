@@ -20,12 +20,14 @@ async function faults(page: Page, rules: readonly Rules[], part?: string): Promi
 
 async function allFaults(page: Page, rules: readonly Rules[]): Promise<string[]> {
   const found: string[] = [];
-  await visit(page, async (where, part) => void found.push(...(await faults(page, rules, part)).map((fault) => `${where}: ${fault}`)));
+  const look = async (where: string, part?: string) =>
+    void found.push(...(await faults(page, rules, part)).map((fault) => `${where}: ${fault}`));
+  await visit(page, look, !rules.includes('structure'));
   return found;
 }
 
 /** Walks through every state of the screens, and looks at each, or at the part of it that is new. */
-async function visit(page: Page, look: (where: string, part?: string) => Promise<void>): Promise<void> {
+async function visit(page: Page, look: (where: string, part?: string) => Promise<void>, isNight: boolean): Promise<void> {
   const isWide = page.viewportSize()!.width > 1000;
   const press = (name: string) => page.getByRole('button', { name, exact: true }).first().click();
   await page.goto('/');
@@ -66,6 +68,8 @@ async function visit(page: Page, look: (where: string, part?: string) => Promise
   await press('Quantize: try with settings');
   await look('A trial');
   await press('Drop');
+  // What comes now has the same few colours.
+  if (isNight) return;
   await newSong(page, 'Fog pad', 'Empty');
   await look('Nothing yet');
   await eachSheet(page, look);

@@ -3,7 +3,7 @@ import { cell, newSong, savedNotes, songIdOf } from '../support/app';
 
 const SLOW_MS = 600;
 const LANES = 4;
-const ROUNDS = 4;
+const ROUNDS = 3;
 
 /** A line on which everything takes its time. */
 async function slowed(page: Page): Promise<void> {
@@ -56,7 +56,7 @@ async function lane(browser: Browser, number: number): Promise<void> {
   await context.close();
 }
 
-test('sixteen closings and reloads right after an act, on a slow line: every edit is there, saved soon, and nothing goes on asking', async ({
+test('twelve closings and reloads right after an act, on a slow line: every edit is there, saved soon, and nothing goes on asking', async ({
   browser,
 }) => {
   test.setTimeout(180_000);

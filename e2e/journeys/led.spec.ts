@@ -37,7 +37,7 @@ test('with a finger on the notes: a first cut, a line they end at, a bend drawn;
   await page.getByRole('button', { name: 'Undo' }).tap();
   await page.getByRole('button', { name: 'Split in 2', exact: true }).tap();
   await page.getByRole('button', { name: 'Split in parts: try with settings' }).tap();
-  await expect(trial).toContainText('On the notes as they were before');
+  await expect(trial).toContainText('on the notes as they were before');
   await trial.getByRole('button', { name: 'Parts: more' }).tap();
   await trial.getByRole('button', { name: 'Keep' }).tap();
   expect(await savedNotes(page)).toHaveLength(3);

@@ -7,6 +7,7 @@ import { AskingLayer } from '../help/AskingLayer';
 import { useStopAtLeaving } from '../audio/useWhilePlaying';
 import { useEffects } from '../effects';
 import { useAppDispatch, useAppSelector } from '../store';
+import { useLater } from '../controls/useLater';
 import { switchedAtBar } from './acts/tracks';
 import { useKeptSong } from './useKeptSong';
 
@@ -28,6 +29,22 @@ function useBarSwitches(): void {
   useEffect(() => sound.watchSwitched((...told) => dispatch(switchedAtBar(...told))), [dispatch, sound]);
 }
 
+/** The sheets that come in scripts of their own. */
+const LATER = [
+  () => import('../history/HistorySheet'),
+  () => import('../help/HelpSheet'),
+  () => import('../transfer/WavSheet'),
+  () => import('./sheets/OrderSheet'),
+];
+
+/** Fetches the sheets that come when they are asked for, once the song can be worked on: they open at once then, without the server too. */
+function useFetchedLater(isOpen: boolean): void {
+  const isLater = useLater();
+  useEffect(() => {
+    if (isOpen && isLater) for (const fetchOne of LATER) fetchOne().catch(() => undefined);
+  }, [isOpen, isLater]);
+}
+
 /** Keeps a song open around its screens, whichever of them is shown. */
 export function OpenSong({ songId, children }: { readonly songId: string; readonly children: ReactNode }) {
   const problem = useKeptSong(songId);
@@ -35,6 +52,7 @@ export function OpenSong({ songId, children }: { readonly songId: string; readon
   useStopAtLeaving();
   useBarSwitches();
   const isOpen = useAppSelector((state) => state.song.document !== null);
+  useFetchedLater(isOpen);
   if (problem) return <Problem message={problem} />;
   if (!isOpen) return <Centred>Opening the song …</Centred>;
   return (

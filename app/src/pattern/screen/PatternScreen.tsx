@@ -16,7 +16,7 @@ import { TopRow } from './TopRow';
 import { TrackChips } from './TrackChips';
 import { useAddress } from './useAddress';
 import { useFirstGrid } from './useFirstGrid';
-import { useLater } from './useLater';
+import { useLater } from '../../controls/useLater';
 import { usePlayback } from './usePlayback';
 import { useScreenShape } from './useScreenShape';
 import { useSetUp } from './useSetUp';

@@ -1,6 +1,5 @@
 import { bpmAt, hashText, type ExportMode, type Song } from '@yibbo/core';
 import Dice from 'lucide-react/dist/esm/icons/dices.mjs';
-import { useEffect } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { Stepper } from '../../controls/Stepper';
@@ -20,8 +19,6 @@ export function SongSheet({ isPanel }: { readonly isPanel: boolean }) {
   const dispatch = useAppDispatch();
   const document = useAppSelector((state) => state.song.document);
   const link = useAppSelector(({ song }) => linkWords(song));
-  // What is often wanted next is fetched meanwhile.
-  useEffect(() => void import('../../history/HistorySheet'), []);
   if (!document) return null;
   const send = (mode: ExportMode) => () => dispatch(noticeSet(downloadMidi(document, mode)));
   return (

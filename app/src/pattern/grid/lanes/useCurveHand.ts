@@ -86,7 +86,8 @@ export function useCurveHand({ target, scale, height, viewport, points, grid, le
   const snapped = (tick: number) => Math.min(lengthTicks - 1, isSnapping ? nearestLine(grid, tick) : Math.round(tick));
 
   const onPointerDown = (event: PointerEvent<HTMLElement>) => {
-    if (event.pointerType === 'mouse' && event.button !== 0) return;
+    // One finger draws; others that come meanwhile do nothing.
+    if (press.current || (event.pointerType === 'mouse' && event.button !== 0)) return;
     event.currentTarget.setPointerCapture(event.pointerId);
     const at = placeAt(event);
     const reach = event.pointerType === 'mouse' ? REACH_MOUSE : REACH_TOUCH;
@@ -110,10 +111,11 @@ export function useCurveHand({ target, scale, height, viewport, points, grid, le
   };
   const onPointerUp = (event: PointerEvent<HTMLElement>) => {
     const now = press.current;
+    if (now?.pointerId !== event.pointerId) return;
     const isLeft = event.clientX < event.currentTarget.getBoundingClientRect().left;
     const given = draft;
     end();
-    if (!now || isLeft) return;
+    if (isLeft) return;
     if (given?.kind === 'span') dispatch(drawLane(target, given.span));
     else if (given?.kind === 'point') dispatch(movePoint(target, given.id, given.point));
     else if (lanePress === 'points' && !now.hasMoved) {
@@ -137,8 +139,9 @@ function drawnSpan(now: Press, at: SweepPlace, { shape, turns, within }: LineSet
     const line = shapeBetween(now.from, at, shape, turns);
     return spanOfLine(line, now.from.tick, at.tick, shape === 'blocks' ? 'hold' : 'straight', within);
   }
-  const line = lineBetween(now.last, at);
-  const [low, high] = [Math.min(now.last.tick, at.tick), Math.max(now.last.tick, at.tick)];
+  const last = now.drawn.size === 0 ? now.from : now.last;
+  const line = lineBetween(last, at);
+  const [low, high] = [Math.min(last.tick, at.tick), Math.max(last.tick, at.tick)];
   for (const tick of fineTicks(low, high)) now.drawn.set(tick, line(clamp(tick, low, high))!);
   const ticks = [...now.drawn.keys()].sort((a, b) => a - b);
   return { start: ticks[0]!, end: ticks.at(-1)! + 1, points: pointsOfLine(ticks, (tick) => now.drawn.get(tick)!, 'straight', within) };

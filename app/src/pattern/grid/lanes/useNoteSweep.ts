@@ -55,7 +55,8 @@ export function useNoteSweep({ kind, height, trackId, viewport, notes, selected 
   const add = (line: (tick: number) => number | null) => setSwept((before) => new Map([...before, ...sweptBy(meant, line, mode, kind)]));
 
   const onPointerDown = (event: PointerEvent<HTMLElement>) => {
-    if (event.pointerType === 'mouse' && event.button !== 0) return;
+    // One finger sweeps; others that come meanwhile do nothing.
+    if (sweep.current || (event.pointerType === 'mouse' && event.button !== 0)) return;
     event.currentTarget.setPointerCapture(event.pointerId);
     const at = placeAt(event, viewport, kind, height);
     const reach = event.pointerType === 'mouse' ? REACH_MOUSE : REACH_TOUCH;
@@ -86,8 +87,9 @@ export function useNoteSweep({ kind, height, trackId, viewport, notes, selected 
     now.last = at;
   };
   const onPointerUp = (event: PointerEvent<HTMLElement>) => {
+    if (sweep.current?.pointerId !== event.pointerId) return;
     const isLeft = event.clientX < event.currentTarget.getBoundingClientRect().left;
-    const given = sweep.current && !isLeft ? swept : NOTHING;
+    const given = isLeft ? NOTHING : swept;
     end();
     if (given.size === 0) return;
     const label = `${kind.name}, ${given.size} ${given.size === 1 ? 'note' : 'notes'}`;

@@ -35,15 +35,19 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
       ends={<Ends isComparing={trial.isComparing} />}
     >
       <Words small aria-live="polite" color={warning ? '$act' : '$faded'}>
-        {warning ?? `${resultWords(trial.performed.counts)}${action.led ? ` ${action.led.hint}` : ''}`}
+        {warning ?? saidOf(trial)}
       </Words>
-      <Choosing trial={trial} />
       <ParamControls
         params={action.params}
         values={trial.params}
         onChange={(changed) => dispatch(tryAction(trial.actionId, changed))}
         isPanel={isPanel}
-        before={action.curve ? <Curve curve={action.curve(trial.params as never)} title={`Curve of ${action.label}`} /> : null}
+        before={
+          <>
+            <Choosing trial={trial} />
+            {action.curve ? <Curve curve={action.curve(trial.params as never)} title={`Curve of ${action.label}`} /> : null}
+          </>
+        }
         onEnter={() => dispatch(keepTrial())}
         onEscape={() => dispatch(dropTrial())}
       />
@@ -61,11 +65,11 @@ function Choosing({ trial: { again, wasTakenUp, lengthens, performed } }: { read
   const isBeyond = lengthens || performed.landing.beyondEnd > 0;
   if (!wasTakenUp && !isBeyond) return null;
   return (
-    <XStack gap={6} flexWrap="wrap">
+    <>
       {wasTakenUp ? (
         <Press
-          label={again ? 'On the notes as they were before: change' : 'On the notes as they are now: change'}
-          shown={again ? 'On the notes as they were before' : 'On the notes as they are now'}
+          label={again ? 'As they were before the notes are taken: change' : 'As they are now the notes are taken: change'}
+          shown={again ? 'As they were before' : 'As they are now'}
           look="raised"
           onPress={() => dispatch(setAgain(!again))}
         />
@@ -78,7 +82,7 @@ function Choosing({ trial: { again, wasTakenUp, lengthens, performed } }: { read
           onPress={() => dispatch(setLengthens(!lengthens))}
         />
       ) : null}
-    </XStack>
+    </>
   );
 }
 
@@ -92,6 +96,14 @@ function Offers({ offers }: { readonly offers: readonly Offer[] }) {
       ))}
     </XStack>
   );
+}
+
+/** What the trial does, and how it goes on: no more than two lines on a phone. */
+function saidOf({ actionId, again, performed: { counts } }: Trial): string {
+  const isSame = counts.before === counts.after;
+  const result = again && isSame ? [] : [resultWords(counts)];
+  const taken = again ? ['Once more, on the notes as they were before.'] : [];
+  return [...result, ...taken, actionById(actionId).led?.hint ?? []].flat().join(' ');
 }
 
 function resultWords({ before, after }: Trial['performed']['counts']): string {
