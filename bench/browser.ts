@@ -1,4 +1,4 @@
-import { chromium, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import { chromium, type Browser, type BrowserContext, type Locator, type Page } from '@playwright/test';
 import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -127,6 +127,31 @@ export async function openIn(context: BrowserContext, { address, queries }: Serv
   await page.getByTestId('notes-grid').or(page.getByTestId('steps-grid')).waitFor();
   await page.waitForTimeout(500);
   return page;
+}
+
+/** Milliseconds from a press until what `selector` names has been painted, by the page's own clock. */
+export async function paintedAfter(page: Page, press: Locator, selector: string): Promise<number> {
+  await page.evaluate((sought) => {
+    addEventListener(
+      'click',
+      ({ timeStamp }) => {
+        const watching = new MutationObserver(() => {
+          if (!document.querySelector(sought)) return;
+          watching.disconnect();
+          requestAnimationFrame(() => {
+            const painted = new MessageChannel();
+            painted.port1.onmessage = () => Object.assign(window, { tookMs: performance.now() - timeStamp });
+            painted.port2.postMessage(null);
+          });
+        });
+        watching.observe(document, { childList: true, subtree: true });
+      },
+      { capture: true, once: true },
+    );
+  }, selector);
+  await press.click();
+  const took = await page.waitForFunction(() => (window as unknown as { tookMs?: number }).tookMs);
+  return (await took.jsonValue())!;
 }
 
 /** Begins to write down, in the page, the time between frames and from each pointer event to the paint after it. */

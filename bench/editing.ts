@@ -1,7 +1,7 @@
 import { chromium, type Browser, type Page } from '@playwright/test';
 import { CHROMIUM_FLAGS } from '../e2e/support/chromium';
 import type { Change, LanePoint } from '../core/src';
-import { frameFigure, openIn, seen, selectLoud, served, watch, type Served } from './browser';
+import { frameFigure, openIn, paintedAfter, seen, selectLoud, served, watch, type Served } from './browser';
 import { median, percentile, RUNS, type Figure } from './figure';
 import { newId, songOf } from './song';
 
@@ -144,27 +144,7 @@ async function historyFigure(browser: Browser, app: Served): Promise<Figure> {
     await page.getByRole('button', { name: 'Song: tempo, send out' }).first().click();
     const press = page.getByRole('button', { name: 'History', exact: true });
     await press.waitFor();
-    await page.evaluate(() => {
-      addEventListener(
-        'click',
-        ({ timeStamp }) => {
-          const watching = new MutationObserver(() => {
-            if (!document.querySelector('[aria-label=Steps] [role=listitem]')) return;
-            watching.disconnect();
-            requestAnimationFrame(() => {
-              const painted = new MessageChannel();
-              painted.port1.onmessage = () => Object.assign(window, { tookMs: performance.now() - timeStamp });
-              painted.port2.postMessage(null);
-            });
-          });
-          watching.observe(document, { childList: true, subtree: true });
-        },
-        { capture: true, once: true },
-      );
-    });
-    await press.click();
-    const took = await page.waitForFunction(() => (window as unknown as { tookMs?: number }).tookMs);
-    runs.push((await took.jsonValue())!);
+    runs.push(await paintedAfter(page, press, '[aria-label=Steps] [role=listitem]'));
   }
   await page.context().close();
   const ms = median(runs.slice(1));

@@ -1,7 +1,7 @@
 import { chromium, type Browser, type Page } from '@playwright/test';
 import { CHROMIUM_FLAGS } from '../e2e/support/chromium';
 import { newSong, newTrack, soundById, TICKS_PER_QUARTER, withTrack, type Document, type Note } from '../core/src';
-import { frameFigure, seen, served, watch, type Served } from './browser';
+import { frameFigure, paintedAfter, seen, served, watch, type Served } from './browser';
 import { median, percentile, RUNS, type Figure } from './figure';
 import { newId } from './song';
 
@@ -85,27 +85,7 @@ async function openFigure(browser: Browser, { address }: Served): Promise<Figure
     const card = page.getByRole('button', { name: /^Bench/ }).first();
     await card.waitFor();
     await page.waitForTimeout(300);
-    await page.evaluate(() => {
-      addEventListener(
-        'click',
-        ({ timeStamp }) => {
-          const watching = new MutationObserver(() => {
-            if (!document.querySelector('[data-placement]')) return;
-            watching.disconnect();
-            requestAnimationFrame(() => {
-              const painted = new MessageChannel();
-              painted.port1.onmessage = () => Object.assign(window, { tookMs: performance.now() - timeStamp });
-              painted.port2.postMessage(null);
-            });
-          });
-          watching.observe(document, { childList: true, subtree: true });
-        },
-        { capture: true, once: true },
-      );
-    });
-    await card.click();
-    const took = await page.waitForFunction(() => (window as unknown as { tookMs?: number }).tookMs);
-    runs.push((await took.jsonValue())!);
+    runs.push(await paintedAfter(page, card, '[data-placement]'));
   }
   await page.context().close();
   const ms = median(runs.slice(1));

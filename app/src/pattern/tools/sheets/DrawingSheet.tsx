@@ -1,4 +1,4 @@
-import { stepTicks, DIVISION_UNITS, divisionName, gridAt, LANDING_NAMES, MOST_TURNS, NOTE_LANDINGS, SHAPES, unitTicks } from '@yibbo/core';
+import { stepTicks, DIVISION_UNITS, divisionName, gridAt, LANDING_NAMES, NOTE_LANDINGS, unitTicks } from '@yibbo/core';
 import { XStack } from '@tamagui/stacks';
 import { Choices } from '../../../controls/Choices';
 import { Press } from '../../../controls/Press';
@@ -8,6 +8,7 @@ import { useAppDispatch, useAppSelector } from '../../../store';
 import { preferencesSet } from '../../../preferences/preferences';
 import { fingerSet, type Finger } from '../../../session/session';
 import { SheetFrame, SheetLine } from '../../../sheets/SheetFrame';
+import { ShapeChoice, TurnsStepper } from './ShapeControls';
 
 const FINGERS: readonly { readonly value: Finger; readonly name: string }[] = [
   { value: 'draws', name: 'draws' },
@@ -16,14 +17,11 @@ const FINGERS: readonly { readonly value: Finger; readonly name: string }[] = [
   { value: 'scrolls', name: 'scrolls' },
 ];
 
-/** Shapes that turn to and fro, for which it matters how often. */
-export const TURNING: readonly string[] = ['wave', 'zigzag', 'blocks'];
-
 /** What drawing does: how long new notes are, and the line that painted runs and swept velocities follow. */
 export function DrawingSheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
   const dispatch = useAppDispatch();
   const finger = useAppSelector((state) => state.session.finger);
-  const { drawnLength, noteLanding, shape, turns, paintsInScale } = useAppSelector((state) => state.preferences);
+  const { drawnLength, noteLanding, paintsInScale } = useAppSelector((state) => state.preferences);
   const isBox = drawnLength === 'grid';
   return (
     <SheetFrame title="Drawing" note={isBox ? `new notes are ${divisionName(part.division)}` : undefined} isPanel={isPanel}>
@@ -38,23 +36,10 @@ export function DrawingSheet({ part, isPanel }: { readonly part: OpenPart; reado
         />
       </SheetLine>
       <SheetLine title="Runs and lane">
-        <Choices
-          title="Shape"
-          options={SHAPES.map((value) => ({ value, name: value === 'hand' ? 'by hand' : value }))}
-          value={shape}
-          onChange={(to) => dispatch(preferencesSet({ shape: to }))}
-        />
+        <ShapeChoice />
       </SheetLine>
       <XStack gap={6} flexWrap="wrap">
-        {TURNING.includes(shape) ? (
-          <Stepper
-            title="Turns"
-            shown={`${turns} ${turns === 1 ? 'turn' : 'turns'}`}
-            canLower={turns > 1}
-            canRaise={turns < MOST_TURNS}
-            onStep={(step) => dispatch(preferencesSet({ turns: turns + step }))}
-          />
-        ) : null}
+        <TurnsStepper />
         <Press
           label={part.key ? 'Runs keep to the scale' : 'Runs keep to the scale, once a key is chosen'}
           shown="Runs keep to the scale"

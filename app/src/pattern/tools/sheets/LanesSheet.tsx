@@ -5,9 +5,7 @@ import {
   lanesOf,
   MAX_BEND_RANGE,
   MAX_CONTROLLER,
-  MOST_TURNS,
   pointsOf,
-  SHAPES,
   COMMON_BEND_RANGE,
   type Lane,
 } from '@yibbo/core';
@@ -16,7 +14,6 @@ import { useMemo, useState } from 'react';
 import { Choices } from '../../../controls/Choices';
 import { NumberStepper } from '../../../controls/NumberStepper';
 import { Press } from '../../../controls/Press';
-import { Stepper } from '../../../controls/Stepper';
 import { preferencesSet, type LaneHeight } from '../../../preferences/preferences';
 import type { OpenPart } from '../../../session/selectors';
 import { SheetFrame, SheetLine } from '../../../sheets/SheetFrame';
@@ -24,7 +21,7 @@ import { useAppDispatch, useAppSelector } from '../../../store';
 import { removeLane, setBendRange } from '../../acts/lanes';
 import { NOTE_LANES } from '../../grid/lanes/note-lanes';
 import { laneName, showLane, useShownLanes } from '../../grid/lanes/shown-lanes';
-import { TURNING } from './DrawingSheet';
+import { ShapeChoice, TurnsStepper } from './ShapeControls';
 
 const HEIGHTS: readonly { readonly value: LaneHeight; readonly name: string }[] = [
   { value: 'low', name: 'low' },
@@ -84,27 +81,14 @@ function OtherController({ onTake }: { readonly onTake: (target: string) => void
 
 function Drawing() {
   const dispatch = useAppDispatch();
-  const { shape, turns, lanesTravel } = useAppSelector((state) => state.preferences);
+  const lanesTravel = useAppSelector((state) => state.preferences.lanesTravel);
   return (
     <>
       <SheetLine title="A drag draws">
-        <Choices
-          title="Shape"
-          options={SHAPES.map((value) => ({ value, name: value === 'hand' ? 'by hand' : value }))}
-          value={shape}
-          onChange={(to) => dispatch(preferencesSet({ shape: to }))}
-        />
+        <ShapeChoice />
       </SheetLine>
       <XStack gap={6} flexWrap="wrap">
-        {TURNING.includes(shape) ? (
-          <Stepper
-            title="Turns"
-            shown={`${turns} ${turns === 1 ? 'turn' : 'turns'}`}
-            canLower={turns > 1}
-            canRaise={turns < MOST_TURNS}
-            onStep={(step) => dispatch(preferencesSet({ turns: turns + step }))}
-          />
-        ) : null}
+        <TurnsStepper />
         <Press
           label="Lanes go along with notes that are moved or copied"
           shown="Lanes go along with notes"
