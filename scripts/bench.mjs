@@ -5,7 +5,7 @@ import { ensureBuilt, ensureInstalled, EXPO_ENVIRONMENT, fingerprint, root, run,
 
 ensureInstalled();
 ensureBuilt();
-const { compressScripts } = await import('./bundles.mjs');
+const { bundleForNode, compressScripts } = await import('./bundles.mjs');
 const parts = process.argv.slice(2);
 
 if (parts.length === 0 || parts.includes('browser')) {
@@ -23,18 +23,7 @@ if (parts.length === 0 || parts.includes('browser')) {
   );
 }
 
-const { buildSync } = await import('esbuild');
 mkdirSync(`${root}/bench/dist`, { recursive: true });
 const outfile = `${root}/bench/dist/bench.mjs`;
-buildSync({
-  entryPoints: [`${root}/bench/main.ts`],
-  outfile,
-  bundle: true,
-  platform: 'node',
-  format: 'esm',
-  target: 'node20',
-  packages: 'external',
-  alias: { '@yibbo/core': `${root}/core/src/index.ts` },
-  logLevel: 'warning',
-});
+bundleForNode(`${root}/bench/main.ts`, outfile);
 run(process.execPath, [outfile, ...parts], { loud: true, env: { YIBBO_ROOT: root } });

@@ -7,12 +7,37 @@ import { root, run } from './project.mjs';
 
 /** The sound engine's loops as WebAssembly, in a module so that whatever can import a script can have them. */
 export function buildKernels() {
-  const options = ['-O3', '--runtime', 'stub', '--initialMemory', '8', '--enable', 'simd', '--disableWarning', '112'];
+  const options = ['-O3', '--runtime', 'stub', '--initialMemory', '64', '--enable', 'simd', '--disableWarning', '112'];
   run(`${root}/node_modules/.bin/asc`, ['core/kernels/index.ts', ...options, '--outFile', 'core/dist/kernels.wasm']);
   const bytes = readFileSync(`${root}/core/dist/kernels.wasm`).join();
   writeFileSync(
     `${root}/core/dist/kernels.ts`,
     `/** Made by scripts/build.mjs from core/kernels. */\nexport const KERNELS: Uint8Array = Uint8Array.of(${bytes});\n`,
+  );
+}
+
+/** A program of the project's own for Node, in one file. */
+export function bundleForNode(entryPoint, outfile) {
+  buildSync({
+    entryPoints: [entryPoint],
+    outfile,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    packages: 'external',
+    alias: { '@yibbo/core': `${root}/core/src/index.ts` },
+    logLevel: 'warning',
+  });
+}
+
+/** Which sounds and drums are alike, worked out from how they sound, in a module. */
+export function buildAlike() {
+  const outfile = `${root}/core/dist/measured.mjs`;
+  bundleForNode(`${root}/core/src/measure/write-alike.ts`, outfile);
+  writeFileSync(
+    `${root}/core/dist/alike.ts`,
+    `/** Made by scripts/build.mjs from how every sound measures. */\nexport const ALIKE: Readonly<Record<string, readonly string[]>> = ${run(process.execPath, [outfile])};\n`,
   );
 }
 

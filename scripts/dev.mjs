@@ -4,8 +4,9 @@ import { spawn } from 'node:child_process';
 import { ensureInstalled, EXPO_ENVIRONMENT, root } from './project.mjs';
 
 ensureInstalled();
-const { buildGuide, buildKernels, buildWorkers } = await import('./bundles.mjs');
+const { buildAlike, buildGuide, buildKernels, buildWorkers } = await import('./bundles.mjs');
 buildKernels();
+buildAlike();
 buildWorkers();
 buildGuide();
 const start = (args, cwd, env) => spawn(process.execPath, args, { cwd, stdio: 'inherit', env: { ...process.env, ...env } });

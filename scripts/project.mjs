@@ -9,7 +9,7 @@ import { fileURLToPath } from 'node:url';
 export const root = resolve(dirname(fileURLToPath(import.meta.url)), '..');
 export const EXPO_ENVIRONMENT = { EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1' };
 
-/** Runs a command in the project; its output is shown only where it fails, or where `loud`. Ends the process on failure. */
+/** Runs a command in the project and returns what it wrote; that is shown only where it fails, or where `loud`. Ends the process on failure. */
 export function run(command, args, { env = {}, loud = false, cwd = root } = {}) {
   const result = spawnSync(command, args, {
     cwd,
@@ -18,7 +18,7 @@ export function run(command, args, { env = {}, loud = false, cwd = root } = {}) 
     encoding: 'utf8',
     maxBuffer: 1 << 28,
   });
-  if (result.status === 0) return;
+  if (result.status === 0) return result.stdout;
   if (!loud) process.stderr.write(`${result.stdout ?? ''}${result.stderr ?? ''}`);
   if (result.error) process.stderr.write(`${result.error.message}\n`);
   process.stderr.write(`Failed: ${command} ${args.join(' ')}\n`);

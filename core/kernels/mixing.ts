@@ -1,5 +1,5 @@
 /** What is done to all voices together: places into the mix, the room, the limiter. */
-import { addTo, CHUNK_BYTES, firstOf, fourthOf, secondOf, snapToZero, splat, STEP_BYTES, thirdOf } from './vectors';
+import { addTo, bytes, CHUNK, CHUNK_BYTES, firstOf, fourthOf, QUIET, secondOf, snapToZero, splat, STEP_BYTES, thirdOf } from './vectors';
 
 /** Adds the chunk at `from` to both sides, at gains that rise by a step a sample, and what both have of it to the room and the echo. */
 export function mix(
@@ -36,31 +36,69 @@ export function mix(
   }
 }
 
-/** One chunk of the room: four delay lines, read and written at `a` to `d`, that feed each other, each damped by a one-pole filter
- *  that keeps `kept` of what is new (its states are the four numbers at `damped`), and an echo at `echo`. */
+/** One chunk of the echo: what a line gave at `old` and gives at `now`, crossed over at a share of the new that rises by `step` a sample, is
+ *  heard on both sides, fed back into the line at `write`, and goes on into the room. */
+export function echo(
+  toEcho: usize,
+  toRoom: usize,
+  left: usize,
+  right: usize,
+  old: usize,
+  now: usize,
+  write: usize,
+  share: f64,
+  step: f64,
+  feedback: f64,
+): void {
+  let ofNow = f32x4.add(splat(share), f32x4.mul(splat(step), f32x4(1, 2, 3, 4)));
+  const rise = splat(4 * step);
+  const back = splat(feedback);
+  for (let offset: usize = 0; offset < CHUNK_BYTES; offset += STEP_BYTES) {
+    const before = v128.load(old + offset);
+    const echoed = f32x4.add(before, f32x4.mul(f32x4.sub(v128.load(now + offset), before), ofNow));
+    v128.store(write + offset, snapToZero(f32x4.add(v128.load(toEcho + offset), f32x4.mul(echoed, back))));
+    addTo(toRoom + offset, f32x4.mul(echoed, splat(0.4)));
+    addTo(left + offset, f32x4.mul(echoed, splat(0.7)));
+    addTo(right + offset, f32x4.mul(echoed, splat(0.55)));
+    ofNow = f32x4.add(ofNow, rise);
+  }
+}
+
+/** Makes one echo many, all frequencies alike, in place (M. R. Schroeder, "Natural Sounding Artificial Reverberation", 1962): what a line
+ *  took in a while ago is read at `read`, what it takes in now is written at `write`. */
+export function spread(at: usize, read: usize, write: usize, gain: f64): void {
+  const share = splat(gain);
+  for (let offset: usize = 0; offset < CHUNK_BYTES; offset += STEP_BYTES) {
+    const input = v128.load(at + offset);
+    const output = f32x4.sub(v128.load(read + offset), f32x4.mul(input, share));
+    v128.store(write + offset, snapToZero(f32x4.add(input, f32x4.mul(output, share))));
+    v128.store(at + offset, output);
+  }
+}
+
+/** One chunk of the room: four delay lines, read at `a` to `d` and written at `toA` to `toD`, that feed each other, each damped by a one-pole
+ *  filter that keeps `kept` of what is new (its states are the four numbers at `damped`). */
 export function room(
   toRoom: usize,
-  toEcho: usize,
   left: usize,
   right: usize,
   a: usize,
   b: usize,
   c: usize,
   d: usize,
-  echo: usize,
+  toA: usize,
+  toB: usize,
+  toC: usize,
+  toD: usize,
   damped: usize,
   kept: f64,
   feedback: f64,
-  echoFeedback: f64,
 ): void {
   const share = splat(kept);
   const back = splat(feedback);
   const half = splat(feedback / 2);
-  const echoBack = splat(echoFeedback);
   let state = v128.load(damped);
   for (let offset: usize = 0; offset < CHUNK_BYTES; offset += STEP_BYTES) {
-    const echoed = v128.load(echo + offset);
-    v128.store(echo + offset, snapToZero(f32x4.add(v128.load(toEcho + offset), f32x4.mul(echoed, echoBack))));
     // Each line's four samples become four samples of all lines, go through the damping one after another, and are lines again.
     const lineA = v128.load(a + offset);
     const lineB = v128.load(b + offset);
@@ -76,16 +114,13 @@ export function room(
     const stateC = thirdOf(s0, s1, s2, s3);
     const stateD = fourthOf(s0, s1, s2, s3);
     const all = f32x4.add(f32x4.add(stateA, stateB), f32x4.add(stateC, stateD));
-    const fed = f32x4.add(v128.load(toRoom + offset), f32x4.mul(echoed, splat(0.4)));
-    const input = f32x4.sub(fed, f32x4.mul(all, half));
-    v128.store(a + offset, snapToZero(f32x4.add(input, f32x4.mul(stateA, back))));
-    v128.store(b + offset, snapToZero(f32x4.add(input, f32x4.mul(stateB, back))));
-    v128.store(c + offset, snapToZero(f32x4.add(input, f32x4.mul(stateC, back))));
-    v128.store(d + offset, snapToZero(f32x4.add(input, f32x4.mul(stateD, back))));
-    const onLeft = f32x4.add(stateA, f32x4.mul(stateC, splat(0.7)));
-    const onRight = f32x4.add(stateB, f32x4.mul(stateD, splat(0.7)));
-    addTo(left + offset, f32x4.add(onLeft, f32x4.mul(echoed, splat(0.7))));
-    addTo(right + offset, f32x4.add(onRight, f32x4.mul(echoed, splat(0.55))));
+    const input = f32x4.sub(v128.load(toRoom + offset), f32x4.mul(all, half));
+    v128.store(toA + offset, snapToZero(f32x4.add(input, f32x4.mul(stateA, back))));
+    v128.store(toB + offset, snapToZero(f32x4.add(input, f32x4.mul(stateB, back))));
+    v128.store(toC + offset, snapToZero(f32x4.add(input, f32x4.mul(stateC, back))));
+    v128.store(toD + offset, snapToZero(f32x4.add(input, f32x4.mul(stateD, back))));
+    addTo(left + offset, f32x4.add(stateA, f32x4.mul(stateC, splat(0.7))));
+    addTo(right + offset, f32x4.add(stateB, f32x4.mul(stateD, splat(0.7))));
   }
   v128.store(damped, snapToZero(state));
 }
@@ -114,5 +149,62 @@ export function exchange(next: usize, waiting: usize, gain: f64, step: f64): voi
     v128.store(next + offset, f32x4.mul(v128.load(waiting + offset), loud));
     v128.store(waiting + offset, coming);
     loud = f32x4.add(loud, rise);
+  }
+}
+
+/** Takes away what does not swing, in place: a high-pass of one pole on either side, whose four states lie at `states`. */
+export function level(left: usize, right: usize, states: usize, kept: f64): void {
+  const share = kept as f32;
+  let inLeft = load<f32>(states);
+  let outLeft = load<f32>(states, 4);
+  let inRight = load<f32>(states, 8);
+  let outRight = load<f32>(states, 12);
+  for (let offset: usize = 0; offset < CHUNK_BYTES; offset += 4) {
+    const nextLeft = load<f32>(left + offset);
+    const nextRight = load<f32>(right + offset);
+    outLeft = nextLeft - inLeft + share * outLeft;
+    outRight = nextRight - inRight + share * outRight;
+    if (abs(outLeft) < QUIET) outLeft = 0;
+    if (abs(outRight) < QUIET) outRight = 0;
+    inLeft = nextLeft;
+    inRight = nextRight;
+    store<f32>(left + offset, outLeft);
+    store<f32>(right + offset, outRight);
+  }
+  store<f32>(states, inLeft);
+  store<f32>(states, outLeft, 4);
+  store<f32>(states, inRight, 8);
+  store<f32>(states, outRight, 12);
+}
+
+/** Gives a chunk width: writes it into a ring of `mask` + 1 samples at `ring`, from index `index` on, and what the ring took in `delay` samples
+ *  ago, `step` more with each, at `level`, to `side`, which one ear is to have added and the other taken off. */
+export function widen(from: usize, side: usize, ring: usize, index: i32, mask: i32, delay: f64, step: f64, level: f64): void {
+  const loud = level as f32;
+  for (let at: i32 = 0; at < CHUNK; at++) {
+    store<f32>(ring + bytes((index + at) & mask), load<f32>(from + bytes(at)));
+    const back = delay + step * (at as f64);
+    const whole = floor(back);
+    const part = (back - whole) as f32;
+    const near = index + at - (whole as i32);
+    const sooner = load<f32>(ring + bytes(near & mask));
+    const later = load<f32>(ring + bytes((near - 1) & mask));
+    store<f32>(side + bytes(at), loud * (sooner + (later - sooner) * part));
+  }
+}
+
+/** As `mix`, for a chunk that has a side: one ear has it added, the other taken off. */
+export function mixSide(from: usize, left: usize, right: usize, gainLeft: f64, stepLeft: f64, gainRight: f64, stepRight: f64): void {
+  const ramp = f32x4(1, 2, 3, 4);
+  let loudLeft = f32x4.add(splat(gainLeft), f32x4.mul(splat(stepLeft), ramp));
+  let loudRight = f32x4.add(splat(gainRight), f32x4.mul(splat(stepRight), ramp));
+  const riseLeft = splat(4 * stepLeft);
+  const riseRight = splat(4 * stepRight);
+  for (let offset: usize = 0; offset < CHUNK_BYTES; offset += STEP_BYTES) {
+    const sample = v128.load(from + offset);
+    addTo(left + offset, f32x4.mul(sample, loudLeft));
+    v128.store(right + offset, f32x4.sub(v128.load(right + offset), f32x4.mul(sample, loudRight)));
+    loudLeft = f32x4.add(loudLeft, riseLeft);
+    loudRight = f32x4.add(loudRight, riseRight);
   }
 }

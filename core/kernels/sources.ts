@@ -3,6 +3,7 @@
  *  over the end; the noise writes over what lies there, one at a time. */
 import {
   addTo,
+  bytes,
   cosineAt,
   falling,
   fallStep,
@@ -13,6 +14,7 @@ import {
   signs,
   sineAt,
   sineOf,
+  snapToZero,
   softened,
   splat,
   STEP_BYTES,
@@ -140,4 +142,35 @@ export function sweptSine(
     addTo(at, f32x4.mul(gain, softened(f32x4.mul(loud, sineOf(now)))));
     loud = f32x4.mul(loud, fall);
   }
+}
+
+/** A plucked string (K. Karplus and A. Strong, "Digital Synthesis of Plucked-String and Drum Timbres", 1983): what went round it one period ago
+ *  comes back through a filter of six taps, which lie at `taps`, and is added at `level`. The string is a ring of `mask` + 1 samples, the first
+ *  four of them once more behind its end; `index` is where it goes on, `back` how far back the latest tap reads (at least 10). Returns where
+ *  it goes on after that. */
+export function pluck(at: usize, end: usize, ring: usize, index: i32, mask: i32, back: i32, taps: usize, level: f64): i32 {
+  const loud = splat(level);
+  for (; at < end && (index & 3) > 0; at += 4) {
+    store<f32>(at, load<f32>(at) + (level as f32) * f32x4.extract_lane(goRound(ring, index, mask, back, taps), 0));
+    index = (index + 1) & mask;
+  }
+  for (; at < end; at += STEP_BYTES) {
+    addTo(at, f32x4.mul(loud, goRound(ring, index, mask, back, taps)));
+    index = (index + 4) & mask;
+  }
+  return index;
+}
+
+/** The next four samples of a string, put into it; where it does not stand at a whole step, the first of them is right and the rest are
+ *  written anew. */
+function goRound(ring: usize, index: i32, mask: i32, back: i32, taps: usize): v128 {
+  let sum = splat(0);
+  for (let tap: i32 = 0; tap < 6; tap++) {
+    const from = (index - back - tap) & mask;
+    sum = f32x4.add(sum, f32x4.mul(v128.load(ring + bytes(from)), v128.load32_splat(taps + bytes(tap))));
+  }
+  const next = snapToZero(sum);
+  v128.store(ring + bytes(index), next);
+  if (index < 4) v128.store(ring + bytes(mask + 1), v128.load(ring));
+  return next;
 }

@@ -1,5 +1,6 @@
 /** What the loops share: four samples at a time, in single precision. */
 
+export const CHUNK: i32 = 64;
 /** Bytes of a chunk, 64 samples, and of the four samples that one step takes. */
 export const CHUNK_BYTES: usize = 256;
 export const STEP_BYTES: usize = 16;
@@ -7,6 +8,11 @@ export const STEP_BYTES: usize = 16;
 const TURN: f64 = 4294967296;
 const HALF_TURN: i32 = i32.MIN_VALUE;
 const QUARTER_TURN: i32 = 0x40000000;
+
+/** How many bytes on a sample lies. */
+export function bytes(samples: i32): usize {
+  return (samples as usize) << 2;
+}
 
 export function splat(x: f64): v128 {
   return f32x4.splat(x as f32);
@@ -83,9 +89,12 @@ export function softened(input: v128): v128 {
   return f32x4.div(f32x4.mul(x, f32x4.add(splat(27), square)), f32x4.add(splat(27), f32x4.mul(splat(9), square)));
 }
 
+/** What is below this is silence: -180 dBFS. */
+export const QUIET: f32 = 1e-9;
+
 /** Numbers too small to hear slow processors down; they become 0. */
 export function snapToZero(x: v128): v128 {
-  return v128.and(x, f32x4.gt(f32x4.abs(x), splat(1e-15)));
+  return v128.and(x, f32x4.gt(f32x4.abs(x), f32x4.splat(QUIET)));
 }
 
 /** Adds four samples to the four at `at`. */

@@ -9,6 +9,7 @@ export * from './select';
 export * from './gesture';
 export * from './playback';
 export * from './audio';
+export * from './sounds';
 export * from './midi';
 export * from './render';
 export * from './song';

@@ -39,7 +39,7 @@ const scoreOf = (document: Document) => patternScore(document, 'placement')!;
 
 /** Sound without sound: remembers what is posted, on a clock that the test moves. */
 class SilentOutput {
-  now = 1000;
+  now = 1120;
   messages: EngineMessage[] = [];
 
   post = (message: EngineMessage) => void this.messages.push(message);

@@ -1,8 +1,5 @@
 import {
   chased,
-  controls,
-  controlsAt,
-  engineControls,
   engineNotes,
   engineTracks,
   eventKey,
@@ -10,12 +7,16 @@ import {
   playSeconds,
   playTickAt,
   SAMPLE_RATE,
-  type ControlEvent,
+  standingAt,
+  turnedIn,
   type Document,
+  type EngineMessage,
   type EngineNote,
   type Id,
   type PlayEvent,
+  type PlayView,
   type StillSounding,
+  type Telling,
 } from '@yibbo/core';
 import type { SoundOutput } from './output';
 import { nextBarTick, tickAfter, type Score } from './score';
@@ -28,6 +29,8 @@ const TURN_MS = 50;
 const AUDITION_SECONDS = 0.02;
 /** The longest that a hit rings on after its note. */
 const RING_SECONDS = 4;
+/** Where the engine's chunks begin: at whole multiples of this, since a browser asks for so many frames at a time. */
+const GRID_FRAMES = 128;
 
 /** A track that comes in or goes out at a frame to come. */
 interface BarSwitch {
@@ -77,7 +80,7 @@ export class Player {
     this.replaceFrom(tick);
     // Between the song and a pattern nothing that sounds is the same event: what is sounding there begins anew.
     if (before.view.kind !== score.view.kind) this.post(chased(score.document, tick, { view: score.view }));
-    this.turnAll(before.document);
+    this.standAtOrigin(before.document);
     this.send();
   }
 
@@ -97,7 +100,7 @@ export class Player {
     this.originFrame = this.frameOf(reached);
     this.originTick = reached;
     this.replaceFrom(reached);
-    this.turnAll();
+    this.standAtOrigin();
     this.send();
   }
 
@@ -123,9 +126,10 @@ export class Player {
     if (!this.score) return;
     this.stop();
     this.originTick = fromTick;
-    this.originFrame = this.output.frame() + Math.round(EDIT_SECONDS * SAMPLE_RATE);
+    // On the engine's own grid, so that what is heard is, sample for sample, what a file has.
+    this.originFrame = Math.ceil((this.output.frame() + EDIT_SECONDS * SAMPLE_RATE) / GRID_FRAMES) * GRID_FRAMES;
     this.sentToTick = fromTick;
-    this.turnAll();
+    this.standAtOrigin();
     this.post(chased(this.score.document, fromTick, { view: this.score.view }));
     this.timer = setInterval(() => this.send(), TURN_MS);
     this.send();
@@ -166,23 +170,24 @@ export class Player {
     const until = endTick === null ? wanted : Math.min(endTick, wanted);
     if (until <= this.sentToTick) return;
     const { document: song, view } = this.score;
-    this.turn(controls(song, this.sentToTick, until, { view }));
+    this.tell(turnedIn(song, this.sentToTick, until, this.telling(view)));
     this.post(events(song, this.sentToTick, until, { view }));
     this.sentToTick = until;
   }
 
-  /** Puts all controls where they stand at the origin, those that no lane holds any more at rest. */
-  private turnAll(before?: Document): void {
+  /** Puts all that stands beside the notes where it stands at the origin; controls that no lane holds any more come to rest. */
+  private standAtOrigin(before?: Document): void {
     const { document: song, view } = this.score!;
-    if (song.lanes.length === 0 && !before?.lanes.length) return;
-    this.turn(controlsAt(song, this.originTick, { view }), this.originFrame);
+    const mayRest = song.lanes.length > 0 || (before?.lanes.length ?? 0) > 0;
+    this.tell(standingAt(song, this.originTick, this.telling(view), mayRest ? this.originFrame : undefined));
   }
 
-  private turn(found: readonly ControlEvent[], restFrom?: number): void {
-    const turned = engineControls(found, (tick) => this.frameOf(tick));
-    if (turned.length === 0 && restFrom === undefined) return;
-    const message = { type: 'controls', controls: turned, generation: this.generation } as const;
-    this.output.post(restFrom === undefined ? message : { ...message, restFrom });
+  private telling(view: PlayView): Telling {
+    return { context: { view }, frameOf: (tick) => this.frameOf(tick), generation: this.generation };
+  }
+
+  private tell(messages: readonly EngineMessage[]): void {
+    for (const message of messages) this.output.post(message);
   }
 
   /** The end is reached: what rings rings out. */

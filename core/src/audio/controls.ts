@@ -41,10 +41,10 @@ export class TrackControls {
     this.ways.clear();
   }
 
-  /** How far the pitch is bent at a frame, in cents. */
-  cents(frame: number): number {
+  /** How far the pitch of a note that has sounded for `age` frames is bent at a frame, in cents. */
+  cents(frame: number, age: number): number {
     const depth = MODULATION_CENTS * this.value('modulation', frame, 0) + PRESSURE_CENTS * this.value('pressure', frame, 0);
-    const vibrato = depth === 0 ? 0 : depth * sineTurn((frame * VIBRATO_HZ) / SAMPLE_RATE);
+    const vibrato = depth === 0 ? 0 : depth * sineTurn((age * VIBRATO_HZ) / SAMPLE_RATE);
     return this.value('bend', frame, 0) + vibrato;
   }
 

@@ -1,9 +1,9 @@
 import { Fall } from './fall';
 import { StateFilter } from './filter';
-import { exp2, velocityGain } from './math';
+import { dbToGain, exp2, velocityGain } from './math';
 import { wrap } from './oscillator';
 import { SAMPLE_RATE } from './rate';
-import type { Drum } from './sounds';
+import type { Drum, DrumBody } from './sounds';
 import { bendCents, Fade, type Tools, type EngineNote, type Voice } from './voice';
 import { CHUNK, endOf, from, type Samples } from './workbench';
 
@@ -13,6 +13,47 @@ const STROKE_FRAMES = Math.round(0.011 * SAMPLE_RATE);
 const STROKE_FALL = new Fall(0.02);
 const ATTACK_SAMPLES = 20;
 const SILENCE = 0.0004;
+/** What velocity does beside loudness: how hard bodies are driven, how much louder what is struck beside a body is, how many octaves noise and metal are
+ *  brighter from the softest to the hardest. */
+const DRIVE_SOFT = 0.5;
+const DRIVE_HARD = 0.64;
+const CLICK_SOFT = 0.35;
+const CLICK_HARD = 0.82;
+const BRIGHTER = 1.25;
+
+/** A body of a drum as it rings. */
+class Ringing {
+  private phase = 0;
+  private sweep = 1;
+  level = 1;
+  private readonly sweepFall: Fall;
+  private readonly levelFall: Fall;
+
+  constructor(
+    private readonly body: DrumBody,
+    /** How hard it is struck, about 1. */
+    private readonly hardness: number,
+  ) {
+    this.sweepFall = new Fall(body.sweepSeconds);
+    this.levelFall = new Fall(body.decaySeconds);
+  }
+
+  /** Adds what is left of a chunk from index `first` on, its frequencies `bent` times what they are. */
+  add(tools: Tools, mixed: Samples, first: number, bent: number): void {
+    if (this.level < SILENCE) return;
+    const { body, levelFall, sweepFall } = this;
+    const turns = (body.toHz * bent) / SAMPLE_RATE;
+    const sweep = ((body.fromHz - body.toHz) * this.sweep * bent) / SAMPLE_RATE;
+    const driven = this.level * levelFall.factor * body.drive * this.hardness;
+    const { loops } = tools.bench;
+    loops.sweptSine(from(mixed, first), endOf(mixed), this.phase, turns, sweep, sweepFall.factor, driven, levelFall.factor, body.level);
+    const count = CHUNK - first;
+    const swept = sweepFall.over(count);
+    this.phase = wrap(this.phase + turns * count + (sweep * (1 - swept)) / (1 - sweepFall.factor));
+    this.sweep *= swept;
+    this.level *= levelFall.over(count);
+  }
+}
 
 /** A drum hit: rings out by itself, whatever the length of its note. */
 export class DrumVoice implements Voice {
@@ -32,13 +73,11 @@ export class DrumVoice implements Voice {
   /** What its bend line makes of its frequencies. */
   private bent = 1;
   private noiseState: number;
-  private bodyPhase = 0;
-  private sweep = 1;
-  private bodyLevel = 1;
+  private readonly bodies: readonly Ringing[];
   private noiseLevel = 1;
   private metalLevel = 1;
-  private readonly sweepFall: Fall;
-  private readonly bodyFall: Fall;
+  private readonly noiseGain: number;
+  private readonly metalGain: number;
   private readonly noiseFall: Fall;
   private readonly metalFall: Fall;
 
@@ -50,19 +89,33 @@ export class DrumVoice implements Voice {
   ) {
     this.trackId = note.trackId;
     this.startFrame = startFrame;
-    this.pan = note.pan ?? 0;
+    this.pan = Math.max(-1, Math.min(1, (note.pan ?? 0) + (drum.pan ?? 0)));
     this.choke = drum.choke ?? `key ${note.pitch}`;
     this.noiseState = note.seed >>> 0 || 0x9e3779b9;
-    this.gain = velocityGain(note.velocity);
-    const brightness = 0.7 + 0.3 * (note.velocity / 127);
+    this.gain = velocityGain(note.velocity) * dbToGain(drum.levelDb);
+    const hardness = note.velocity / 127;
+    const octaves = BRIGHTER * (hardness - 0.79);
+    const click = drum.body ? CLICK_SOFT + CLICK_HARD * hardness : 1;
+    this.noiseGain = (drum.noise?.level ?? 0) * click;
+    this.metalGain = (drum.metal?.level ?? 0) * click;
     this.noiseFilter = new StateFilter(drum.noise?.filter ?? 'low');
-    this.noiseFilter.tune((drum.noise?.hz ?? 1000) * brightness, drum.noise?.resonance ?? 0);
-    this.metalFilter.tune(drum.metal?.highPassHz ?? 1000, 0.1);
-    this.sweepFall = new Fall(drum.body?.sweepSeconds ?? 1);
-    this.bodyFall = new Fall(drum.body?.decaySeconds ?? 1);
+    this.noiseFilter.tune((drum.noise?.hz ?? 1000) * exp2(octaves), drum.noise?.resonance ?? 0);
+    this.metalFilter.tune((drum.metal?.highPassHz ?? 1000) * exp2(octaves), 0.1);
+    this.bodies = [drum.body, drum.second].flatMap((body) => (body ? [new Ringing(body, DRIVE_SOFT + DRIVE_HARD * hardness)] : []));
     this.noiseFall = new Fall(drum.noise?.decaySeconds ?? 1);
     this.metalFall = new Fall(drum.metal?.decaySeconds ?? 1);
   }
+
+  get loudness(): number {
+    return this.fadeOut.hasBegun ? -1 : this.gain * this.loudest();
+  }
+
+  /** A drum rings from the first, whatever the length of its note. */
+  isReleased(): boolean {
+    return true;
+  }
+
+  end(): void {}
 
   fade(frame: number, seconds: number): void {
     this.fadeOut.begin(frame, seconds);
@@ -72,7 +125,7 @@ export class DrumVoice implements Voice {
     const first = Math.max(0, this.startFrame - frame);
     if (this.note.bend) this.bent = exp2(bendCents(this.note.bend, this.note.at, frame + first) / 1200);
     this.mixed = this.tools.bench.chunk();
-    this.addBody(first);
+    for (const body of this.bodies) body.add(this.tools, this.mixed, first, this.bent);
     this.noise = this.makeNoise(first);
     this.metal = this.makeMetal(first);
   }
@@ -91,24 +144,9 @@ export class DrumVoice implements Voice {
   }
 
   private loudest(): number {
-    const { body, noise, metal } = this.drum;
-    return Math.max(body ? this.bodyLevel : 0, noise ? this.noiseLevel : 0, metal ? this.metalLevel : 0);
-  }
-
-  private addBody(first: number): void {
-    const { body } = this.drum;
-    if (!body || this.bodyLevel < SILENCE) return;
-    const { bodyFall, mixed, sweepFall } = this;
-    const turns = (body.toHz * this.bent) / SAMPLE_RATE;
-    const sweep = ((body.fromHz - body.toHz) * this.sweep * this.bent) / SAMPLE_RATE;
-    const driven = this.bodyLevel * bodyFall.factor * body.drive;
-    const { loops } = this.tools.bench;
-    loops.sweptSine(from(mixed, first), endOf(mixed), this.bodyPhase, turns, sweep, sweepFall.factor, driven, bodyFall.factor, body.level);
-    const count = CHUNK - first;
-    const swept = sweepFall.over(count);
-    this.bodyPhase = wrap(this.bodyPhase + turns * count + (sweep * (1 - swept)) / (1 - sweepFall.factor));
-    this.sweep *= swept;
-    this.bodyLevel *= bodyFall.over(count);
+    const { noise, metal } = this.drum;
+    const layers = Math.max(noise ? this.noiseLevel : 0, metal ? this.metalLevel : 0);
+    return this.bodies.reduce((most, { level }) => Math.max(most, level), layers);
   }
 
   private makeNoise(first: number): Samples | null {
@@ -122,7 +160,7 @@ export class DrumVoice implements Voice {
 
   /** The noise falls, for drums of many strokes anew with each. */
   private addNoise(layer: Samples, first: number, age: number): void {
-    const { strokes = 0, level } = this.drum.noise!;
+    const { strokes = 0 } = this.drum.noise!;
     const strokesEnd = strokes * STROKE_FRAMES;
     for (let index = first, now = age; index < CHUNK;) {
       const fall = now < strokesEnd ? STROKE_FALL : this.noiseFall;
@@ -130,7 +168,7 @@ export class DrumVoice implements Voice {
       if (isStruck) this.noiseLevel = 1 / fall.factor;
       const until = now < strokesEnd ? now + STROKE_FRAMES - (now % STROKE_FRAMES) : Infinity;
       const next = Math.min(CHUNK, index + until - now);
-      this.addLayer(layer, index, next, this.noiseLevel * level, fall.factor);
+      this.addLayer(layer, index, next, this.noiseLevel * this.noiseGain, fall.factor);
       this.noiseLevel *= fall.over(next - index);
       now += next - index;
       index = next;
@@ -153,7 +191,7 @@ export class DrumVoice implements Voice {
   }
 
   private addMetal(layer: Samples, first: number): void {
-    this.addLayer(layer, first, CHUNK, this.metalLevel * this.drum.metal!.level, this.metalFall.factor);
+    this.addLayer(layer, first, CHUNK, this.metalLevel * this.metalGain, this.metalFall.factor);
     this.metalLevel *= this.metalFall.over(CHUNK - first);
   }
 

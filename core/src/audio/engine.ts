@@ -1,12 +1,15 @@
-import { TrackControls, type EngineControl } from './controls';
+import type { EngineControl } from './controls';
 import { DrumVoice } from './drum-voice';
 import { FilterBank } from './filter';
-import { gainsOf, turnedGains, type Gains } from './gains';
+import { drumFor } from './kits';
+import { Leveller } from './leveller';
 import { Limiter } from './limiter';
+import { LINE_OVER, LINE_SAMPLES, LinePool } from './line-pool';
+import type { EngineMessage, EngineTrack, StillSounding } from './messages';
+import { Place, Strip } from './place';
+import { TAPS } from './plucked';
 import { SAMPLE_RATE } from './rate';
 import { Room } from './room';
-import { drumFor } from './kits';
-import type { EngineMessage, EngineTrack, StillSounding } from './messages';
 import { ToneVoice } from './tone-voice';
 import type { Tools, EngineNote, Voice } from './voice';
 import { CHUNK, Workbench, type Samples } from './workbench';
@@ -17,14 +20,19 @@ export type { EngineBend, EngineNote } from './voice';
 
 export { SAMPLE_RATE } from './rate';
 
-export const VOICE_CAP = 32;
-/** Voices there may be at all, with those that are fading; beyond it the oldest is cut off. */
-const VOICE_LIMIT = 128;
+/** Voices that sound at once; beyond it one is let go. */
+export const VOICE_CAP = 48;
+/** Voices there may be with those that fade. Beyond it, which takes a hundred strokes within three milliseconds, the rest is not begun. */
+const VOICE_LIMIT = 160;
 const STEAL_SECONDS = 0.003;
 const CHOKE_SECONDS = 0.008;
 const STOP_SECONDS = 0.03;
+/** How quickly a track fades that is taken away. */
+const GONE_SECONDS = 0.008;
 /** How quickly a note fades that an edit has taken away while it sounds. */
 const EDIT_SECONDS = 0.02;
+/** A note that ended so shortly before still gives the next one something to slide from. */
+const GLIDE_FRAMES = 480;
 /** A note counts as shortened from so many frames on: ends are rounded to frames anew with each edit. */
 const SHORTER_FRAMES = 48;
 
@@ -32,42 +40,30 @@ interface Waiting extends EngineNote {
   readonly generation: number;
 }
 
-/** A control that waits for its frame, or, named by null, the end of all a track's controls. */
-interface WaitingControl {
+/** Something that is to be set once its frame comes. */
+interface Due {
   readonly at: number;
   readonly generation: number;
-  readonly control: EngineControl | null;
-}
-
-/** A track as it was last set. */
-interface Strip {
-  track: EngineTrack;
-  readonly controls: TrackControls;
-}
-
-/** Where voices of a track sound: its own place, and one for each pan that notes of it have. Its running gains glide to where they are
- *  set, so that no change clicks. */
-interface Place {
-  readonly strip: Strip;
-  readonly pan: number;
-  track: EngineTrack;
-  target: Gains;
-  left: number;
-  right: number;
-  voices: Voice[];
+  readonly set: () => void;
 }
 
 /** The sound engine: plain data in, samples out, the same samples for the same data on every machine and for any block size.
  *  It works one chunk ahead of what it gives out, so that the limiter can look ahead without delaying anything. */
 export class SoundEngine {
   private readonly bench = new Workbench();
-  private readonly tools: Tools = { bench: this.bench, filters: new FilterBank(this.bench) };
+  private readonly tools: Tools = {
+    bench: this.bench,
+    filters: new FilterBank(this.bench),
+    lines: new LinePool(this.bench, LINE_SAMPLES + LINE_OVER),
+    taps: new LinePool(this.bench, TAPS),
+  };
   private readonly strips = new Map<string, Strip>();
   private places: Place[] = [];
   private readonly room = new Room(this.bench);
+  private readonly leveller = new Leveller(this.bench);
   private readonly limiter = new Limiter(this.bench);
   private waiting: Waiting[] = [];
-  private waitingControls: WaitingControl[] = [];
+  private due: Due[] = [];
   /** The oldest first. */
   private voices: Voice[] = [];
   /** The notes that sounding voices play. */
@@ -77,10 +73,12 @@ export class SoundEngine {
   /** The highest sample of each track, and of the whole by the name of the sum, since they were last taken. */
   private peaks = new Map<string, number>();
   private renderedTo: number;
-  private readonly left = this.bench.samples(CHUNK);
-  private readonly right = this.bench.samples(CHUNK);
-  private readonly toRoom = this.bench.samples(CHUNK);
-  private readonly toEcho = this.bench.samples(CHUNK);
+  private readonly mix = {
+    left: this.bench.samples(CHUNK),
+    right: this.bench.samples(CHUNK),
+    toRoom: this.bench.samples(CHUNK),
+    toEcho: this.bench.samples(CHUNK),
+  };
   private given = CHUNK;
 
   /** `firstFrame` is the frame number of the first sample `render` will give. */
@@ -93,7 +91,12 @@ export class SoundEngine {
     if (message.type === 'tracks') this.setTracks(message.tracks);
     else if (message.type === 'notes') this.queue(message.notes, message.generation);
     else if (message.type === 'controls') this.queueControls(message.controls, message.generation, message.restFrom);
-    else if (message.type === 'replace') this.replace(message.from, message.generation, message.sounding);
+    else if (message.type === 'echoes') {
+      for (const { at, frames } of message.echoes) this.whenDue(at, message.generation, () => this.room.setEcho(frames));
+    } else if (message.type === 'gates') {
+      for (const { at, frames, trackId } of message.gates)
+        this.whenDue(at, message.generation, () => this.strips.get(trackId)?.gate.add(at, frames));
+    } else if (message.type === 'replace') this.replace(message.from, message.generation, message.sounding);
     else this.stop(message.generation);
   }
 
@@ -105,8 +108,8 @@ export class SoundEngine {
         this.given = 0;
       }
       const size = Math.min(CHUNK - this.given, left.length - filled);
-      left.set(part(this.left, this.given, size), filled);
-      right.set(part(this.right, this.given, size), filled);
+      left.set(part(this.mix.left, this.given, size), filled);
+      right.set(part(this.mix.right, this.given, size), filled);
       this.given += size;
       filled += size;
     }
@@ -130,16 +133,14 @@ export class SoundEngine {
   }
 
   private setTracks(tracks: readonly EngineTrack[]): void {
+    for (const strip of this.strips.values()) strip.isGone = true;
     for (const track of tracks) {
       const strip = this.strips.get(track.id);
       if (strip) strip.track = track;
-      else this.strips.set(track.id, { track, controls: new TrackControls() });
+      else this.strips.set(track.id, new Strip(track));
+      this.strips.get(track.id)!.isGone = false;
     }
-    const ids = new Set(tracks.map(({ id }) => id));
-    for (const id of [...this.strips.keys()]) if (!ids.has(id)) this.strips.delete(id);
-    this.places = this.places.filter(({ strip }) => ids.has(strip.track.id));
-    for (const voice of this.voices) if (!ids.has(voice.trackId)) this.over.add(voice);
-    this.forget();
+    for (const voice of this.voices) if (this.strips.get(voice.trackId)!.isGone) voice.fade(this.renderedTo, GONE_SECONDS);
   }
 
   private queue(notes: readonly EngineNote[], generation: number): void {
@@ -149,17 +150,23 @@ export class SoundEngine {
   }
 
   private queueControls(controls: readonly EngineControl[], generation: number, restFrom: number | undefined): void {
+    if (restFrom !== undefined) this.whenDue(restFrom, generation, () => this.restAll());
+    for (const control of controls) this.whenDue(control.at, generation, () => this.strips.get(control.trackId)?.controls.set(control));
+  }
+
+  /** Lets something be set once its frame comes; in the order given where several have one frame. */
+  private whenDue(at: number, generation: number, set: () => void): void {
     if (generation < this.generation) return;
-    if (restFrom !== undefined) this.waitingControls.push({ at: restFrom, generation, control: null });
-    for (const control of controls) this.waitingControls.push({ at: control.at, generation, control });
-    this.waitingControls.sort((a, b) => a.at - b.at);
+    let index = this.due.length;
+    while (index > 0 && this.due[index - 1]!.at > at) index--;
+    this.due.splice(index, 0, { at, generation, set });
   }
 
   private replace(from: number, generation: number, sounding?: readonly StillSounding[]): void {
     this.generation = generation;
-    const stays = (each: Waiting | WaitingControl) => each.at < from || each.generation >= generation;
+    const stays = (each: Waiting | Due) => each.at < from || each.generation >= generation;
     this.waiting = this.waiting.filter(stays);
-    this.waitingControls = this.waitingControls.filter(stays);
+    this.due = this.due.filter(stays);
     if (sounding) this.goOnWith(new Map(sounding.map(({ key, until }) => [key, until])), generation);
   }
 
@@ -181,80 +188,69 @@ export class SoundEngine {
     this.replace(0, generation);
     for (const voice of this.voices) voice.fade(this.renderedTo, STOP_SECONDS);
     // What fades goes on as it is bent and turned until it is silent.
-    this.waitingControls = [{ at: this.renderedTo + STOP_SECONDS * SAMPLE_RATE + CHUNK, generation, control: null }];
+    this.whenDue(this.renderedTo + STOP_SECONDS * SAMPLE_RATE + CHUNK, generation, () => this.restAll());
   }
 
   private renderChunk(): void {
-    const { bench, left, right, toRoom, toEcho, renderedTo } = this;
-    this.turnDue(renderedTo + CHUNK);
+    const { bench, mix, renderedTo } = this;
+    this.setDue(renderedTo + CHUNK);
     this.startDue(renderedTo + CHUNK);
     bench.clearAway();
-    bench.loops.clear(left.at);
-    bench.loops.clear(right.at);
-    bench.loops.clear(toRoom.at);
-    bench.loops.clear(toEcho.at);
+    bench.loops.clear(mix.left.at);
+    bench.loops.clear(mix.right.at);
+    bench.loops.clear(mix.toRoom.at);
+    bench.loops.clear(mix.toEcho.at);
     for (const voice of this.voices) voice.begin(renderedTo);
     this.tools.filters.finish();
-    for (const place of this.places) this.renderPlace(place);
+    for (const { gate, track } of this.strips.values()) if (track.gate) gate.work(renderedTo, track.gate);
+    for (const place of this.places) {
+      const peak = place.render(renderedTo, mix, this.letGo);
+      if (peak > 0) this.notePeak(place.strip.track.id, peak);
+    }
     this.forget();
-    this.room.process(toRoom, toEcho, left, right, this.voices.length > 0);
-    this.limiter.process(left, right);
-    this.notePeak(SUM, Math.max(peakOf(left), peakOf(right)));
+    this.room.process(
+      mix.toRoom,
+      mix.toEcho,
+      mix.left,
+      mix.right,
+      this.places.some(({ isStill }) => !isStill),
+    );
+    this.leveller.process(mix.left, mix.right);
+    this.limiter.process(mix.left, mix.right);
+    this.notePeak(SUM, bench.loops.peak(mix.left.at, mix.right.at));
     this.renderedTo += CHUNK;
   }
 
-  /** Adds the voices of a place to the mix and to what goes into room and echo. Its gains glide a quarter of the way to where they are set. */
-  private renderPlace(place: Place): void {
-    const { track } = place.strip;
-    if (place.track !== track || place.strip.controls.areUsed) {
-      place.track = track;
-      place.target = this.gainsAt(place.strip, place.pan);
-    }
-    const { target, voices } = place;
-    if (voices.length === 0) {
-      place.left = target.left;
-      place.right = target.right;
-      return;
-    }
-    const { bench, left, right, toRoom, toEcho } = this;
-    const samples = bench.chunk();
-    for (const voice of voices) if (!voice.finish(this.renderedTo, samples)) this.over.add(voice);
-    const { sound } = track;
-    const echo = sound.kind === 'pitched' ? sound.echo : 0;
-    const stepLeft = ((target.left - place.left) * 0.25) / CHUNK;
-    const stepRight = ((target.right - place.right) * 0.25) / CHUNK;
-    bench.loops.mix(samples.at, left.at, right.at, toRoom.at, toEcho.at, place.left, stepLeft, place.right, stepRight, sound.room, echo);
-    this.notePeak(track.id, peakOf(samples) * Math.max(place.left, place.right));
-    place.left += stepLeft * CHUNK;
-    place.right += stepRight * CHUNK;
-  }
+  private readonly letGo = (voice: Voice) => void this.over.add(voice);
 
-  /** Lets go of the voices that are over. */
+  /** Forgets the voices that are over, and what was only there for them. */
   private forget(): void {
     const { over } = this;
-    if (over.size === 0) return;
-    const sounds = (voice: Voice) => !over.has(voice);
-    this.voices = this.voices.filter(sounds);
-    for (const voice of over) this.played.delete(voice);
-    for (const place of this.places) place.voices = place.voices.filter(sounds);
-    this.places = this.places.filter(({ pan, voices }) => pan === 0 || voices.length > 0);
-    over.clear();
+    if (over.size > 0) {
+      const sounds = (voice: Voice) => !over.has(voice);
+      this.voices = this.voices.filter(sounds);
+      for (const voice of over) {
+        this.played.delete(voice);
+        voice.end();
+      }
+      for (const place of this.places) place.voices = place.voices.filter(sounds);
+      over.clear();
+    }
+    const isNeeded = ({ pan, strip, isStill }: Place) => !isStill || (pan === 0 && !strip.isGone);
+    if (this.places.every(isNeeded)) return;
+    for (const place of this.places) if (!isNeeded(place)) place.end();
+    this.places = this.places.filter(isNeeded);
+    for (const [id, strip] of this.strips) if (strip.isGone && !this.places.some((place) => place.strip === strip)) this.strips.delete(id);
   }
 
-  /** Turns the controls that are due before `untilFrame`. */
-  private turnDue(untilFrame: number): void {
-    let due = 0;
-    for (; due < this.waitingControls.length && this.waitingControls[due]!.at < untilFrame; due++) {
-      const { control } = this.waitingControls[due]!;
-      if (control) this.strips.get(control.trackId)?.controls.set(control);
-      else this.restAll();
-    }
-    if (due) this.waitingControls.splice(0, due);
+  /** Sets what is due before `untilFrame`. */
+  private setDue(untilFrame: number): void {
+    while (this.due.length > 0 && this.due[0]!.at < untilFrame) this.due.shift()!.set();
   }
 
   private restAll(): void {
     for (const { controls } of this.strips.values()) controls.reset();
-    for (const place of this.places) place.target = gainsOf(place.strip.track, place.pan);
+    for (const place of this.places) place.aim(this.renderedTo);
   }
 
   /** Starts the notes that begin before `untilFrame`; one that comes late starts at once. */
@@ -266,37 +262,43 @@ export class SoundEngine {
 
   private start(note: EngineNote): void {
     const strip = this.strips.get(note.trackId);
-    if (!strip) return;
+    if (!strip || strip.isGone || this.voices.length >= VOICE_LIMIT) return;
     const { sound } = strip.track;
     const frame = Math.max(note.at, this.renderedTo);
+    const controls = note.key === undefined ? null : strip.controls;
     const voice =
       sound.kind === 'drums'
         ? new DrumVoice(this.tools, drumFor(sound, note.pitch), note, frame)
-        : new ToneVoice(this.tools, sound, note, frame, note.key === undefined ? null : strip.controls);
+        : new ToneVoice(this.tools, sound, note, frame, controls, sound.glideSeconds ? this.centsFrom(note, frame) : 0);
     for (const other of this.voices) {
       if (voice.choke !== null && other.choke === voice.choke && other.trackId === voice.trackId) other.fade(frame, CHOKE_SECONDS);
     }
+    this.steal(frame);
     this.voices.push(voice);
     this.played.set(voice, note);
     this.placeAt(strip, voice.pan).voices.push(voice);
-    if (this.voices.length > VOICE_LIMIT) {
-      this.over.add(this.voices[0]!);
-      this.forget();
-    }
-    if (this.voices.length > VOICE_CAP) this.voices[this.voices.length - 1 - VOICE_CAP]!.fade(frame, STEAL_SECONDS);
   }
 
-  /** The gains of a track's notes of one pan, as it is turned now. */
-  private gainsAt({ track, controls }: Strip, pan: number): Gains {
-    if (!controls.areUsed) return gainsOf(track, pan);
-    return turnedGains(gainsOf(track, pan + controls.pan(this.renderedTo)), controls.gain(this.renderedTo));
+  /** How far off, in cents, the last note of a track is that still sounds at a frame: from there the next one slides. 0 where none does. */
+  private centsFrom({ trackId, pitch }: EngineNote, frame: number): number {
+    const last = this.voices.findLast((voice) => voice.trackId === trackId && !voice.isReleased(frame - GLIDE_FRAMES));
+    return last ? (this.played.get(last)!.pitch - pitch) * 100 : 0;
+  }
+
+  /** Makes room for one voice more, where as many sound as may: a released one that is the softest goes, else the oldest. */
+  private steal(frame: number): void {
+    const sounding = this.voices.filter(({ loudness }) => loudness >= 0);
+    if (sounding.length < VOICE_CAP) return;
+    const released = sounding.filter((voice) => voice.isReleased(frame));
+    const softest = (a: Voice, b: Voice) => (b.loudness < a.loudness ? b : a);
+    const goes = released.length > 0 ? released.reduce(softest) : sounding[0]!;
+    goes.fade(frame, STEAL_SECONDS);
   }
 
   private placeAt(strip: Strip, pan: number): Place {
     const known = this.places.find((place) => place.strip === strip && place.pan === pan);
     if (known) return known;
-    const target = this.gainsAt(strip, pan);
-    const made = { strip, pan, track: strip.track, target, left: target.left, right: target.right, voices: [] };
+    const made = new Place(this.tools, strip, pan, this.renderedTo);
     this.places.push(made);
     return made;
   }
@@ -304,15 +306,6 @@ export class SoundEngine {
 
 /** The name that the whole has among the peaks; no track has it. */
 export const SUM = '';
-
-function peakOf({ values }: Samples): number {
-  let peak = 0;
-  for (let index = 0; index < CHUNK; index++) {
-    const height = Math.abs(values[index]!);
-    if (height > peak) peak = height;
-  }
-  return peak;
-}
 
 /** Some samples of a chunk; all of it as it is. */
 function part({ values }: Samples, first: number, count: number): Float32Array {

@@ -87,5 +87,5 @@ function load(values: Float32Array, lane: number, { kind, stay, cross, rise, k, 
 
 /** Numbers too small to hear slow processors down; they become 0. */
 function snapToZero(x: number): number {
-  return x < 1e-15 && x > -1e-15 ? 0 : x;
+  return x < 1e-9 && x > -1e-9 ? 0 : x;
 }

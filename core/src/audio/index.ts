@@ -1,7 +1,6 @@
 export * from './engine';
 export * from './meters';
 export * from './sounds';
-export * from './library';
 export { drumFor, kitRows } from './kits';
 export { CEILING } from './limiter';
 export { canRun, CHUNK } from './workbench';

@@ -1,4 +1,5 @@
 import type { EngineControl } from './controls';
+import type { GateShape } from './gate';
 import type { Sound } from './sounds';
 import type { EngineNote } from './voice';
 
@@ -10,6 +11,19 @@ export interface EngineTrack {
   readonly levelDb: number;
   readonly pan: number;
   readonly isAudible: boolean;
+  /** How another track opens it or holds it down. */
+  readonly gate?: GateShape;
+}
+
+/** How long the echo takes from a frame on, in frames. */
+export interface EngineEcho {
+  readonly at: number;
+  readonly frames: number;
+}
+
+/** A time that a track's gate stands open. */
+export interface EngineGate extends EngineEcho {
+  readonly trackId: string;
 }
 
 /** What can be said to an engine, as plain data, so that it can run behind a port. */
@@ -23,6 +37,8 @@ export type EngineMessage =
       readonly generation: number;
       readonly restFrom?: number;
     }
+  | { readonly type: 'echoes'; readonly echoes: readonly EngineEcho[]; readonly generation: number }
+  | { readonly type: 'gates'; readonly gates: readonly EngineGate[]; readonly generation: number }
   /** Drops what waits at or after `from` from earlier generations. Where `sounding` is given, it names what goes on of all that began before:
    *  what has a key and is not named fades, what is named with an earlier end ends there. */
   | { readonly type: 'replace'; readonly from: number; readonly generation: number; readonly sounding?: readonly StillSounding[] }

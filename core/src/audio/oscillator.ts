@@ -3,13 +3,12 @@ import { CHUNK, endOf, from, type Samples, type Workbench } from './workbench';
 
 /** One source of a tone, at a phase that goes on from chunk to chunk. */
 export class Oscillator {
-  private phase = 0;
-
   /** `turns` of its phase a sample: frequency over sample rate. At half a turn and above, which no sample rate can carry, it is silent. */
   constructor(
     private readonly bench: Workbench,
     private readonly shape: OscillatorShape,
     private turns: number,
+    private phase = 0,
   ) {}
 
   /** Goes on at another frequency from the phase it is at. */

@@ -1,18 +1,23 @@
 import type { FilterKind } from './filter';
 
-/** One drum: up to three layers struck together. Times are seconds to -60 dB, levels are amplitudes. */
+/** A struck skin or block: a sine that falls from one frequency to another, driven. */
+export interface DrumBody {
+  readonly fromHz: number;
+  readonly toHz: number;
+  readonly sweepSeconds: number;
+  readonly decaySeconds: number;
+  readonly level: number;
+  readonly drive: number;
+}
+
+/** One drum: up to four layers struck together. Times are seconds to -60 dB, levels are amplitudes. */
 export interface Drum {
   readonly name: string;
+  readonly levelDb: number;
   /** Drums of one group cut each other off. */
   readonly choke?: string;
-  readonly body?: {
-    readonly fromHz: number;
-    readonly toHz: number;
-    readonly sweepSeconds: number;
-    readonly decaySeconds: number;
-    readonly level: number;
-    readonly drive: number;
-  };
+  readonly body?: DrumBody;
+  readonly second?: DrumBody;
   readonly noise?: {
     readonly filter: FilterKind;
     readonly hz: number;
@@ -22,15 +27,29 @@ export interface Drum {
     /** Strokes before the tail, a few milliseconds apart: what makes many hands of one clap. */
     readonly strokes?: number;
   };
-  readonly metal?: { readonly hz: number; readonly highPassHz: number; readonly decaySeconds: number; readonly level: number };
+  /** Where it stands in its kit, -1..1; absent means the middle. */
+  readonly pan?: number;
+  readonly metal?: {
+    readonly hz: number;
+    readonly highPassHz: number;
+    readonly decaySeconds: number;
+    readonly level: number;
+  };
 }
+
+/** What a sound is for, by which it is looked for. */
+export const FAMILIES = ['drums', 'bass', 'keys', 'pluck', 'lead', 'pad', 'bell', 'effect'] as const;
+export type Family = (typeof FAMILIES)[number];
 
 export interface KitSound {
   readonly kind: 'drums';
+  readonly family: 'drums';
   readonly id: string;
   readonly name: string;
   readonly levelDb: number;
   readonly room: number;
+  readonly echo?: number;
+  readonly width?: number;
   /** By General MIDI percussion key. */
   readonly drums: Readonly<Record<number, Drum>>;
 }
@@ -39,20 +58,45 @@ export type OscillatorShape = 'sine' | 'saw' | 'square';
 
 export interface ToneSound {
   readonly kind: 'pitched';
+  readonly family: Exclude<Family, 'drums'>;
   readonly id: string;
   readonly name: string;
   readonly levelDb: number;
+  /** How much of it goes into the room and the echo, 0..1, and how much side it has, 0..1. */
   readonly room: number;
   readonly echo: number;
+  readonly width?: number;
+  /** Semitones that it sounds above what is written. */
+  readonly transpose?: number;
   readonly oscillators: readonly {
     readonly shape: OscillatorShape;
     readonly ratio: number;
     readonly level: number;
     readonly cents: number;
+    /** Where in its turn it begins, 0..1. */
+    readonly phase?: number;
   }[];
   /** Sine modulators of the first sine oscillator. */
   readonly modulators: readonly { readonly ratio: number; readonly depth: number; readonly decaySeconds: number }[];
+  /** A string beside the oscillators: picked so far along it (0..0.5), how rough and how bright, how much of its highs it loses each time round
+   *  (0..1), all beside velocity. */
+  readonly string?: {
+    readonly level: number;
+    readonly decaySeconds: number;
+    readonly pickedAt: number;
+    readonly roughness: number;
+    readonly brightness: number;
+    readonly damping: number;
+  };
+  readonly noise?: { readonly level: number; readonly decaySeconds: number };
+  /** Begins so far off its pitch and comes to it. */
+  readonly pitchEnvelope?: { readonly semitones: number; readonly seconds: number };
+  readonly vibrato?: { readonly hz: number; readonly cents: number; readonly inSeconds: number };
+  /** Slides there from the note that still sounds. */
+  readonly glideSeconds?: number;
   readonly filter: {
+    /** Absent means low. */
+    readonly kind?: FilterKind;
     readonly hz: number;
     readonly resonance: number;
     readonly keyFollow: number;
@@ -69,9 +113,7 @@ export interface ToneSound {
   readonly drive: number;
   /** Lowest and highest MIDI key at which it is at its best. */
   readonly range: readonly [number, number];
-  /** General MIDI programs (0..127) this sound stands in for. */
-  readonly programs: readonly (readonly [number, number])[];
-  /** The program it leaves as in a MIDI file. */
+  /** The General MIDI program (0..127) it leaves as in a MIDI file. */
   readonly program: number;
 }
 

@@ -3,6 +3,7 @@ import { centsAlong } from '../notes/bend';
 import { SAMPLE_RATE } from './rate';
 import { CHUNK, type Samples, type Workbench } from './workbench';
 import type { FilterBank } from './filter';
+import type { LinePool } from './line-pool';
 
 /** A point of a note's pitch curve, counted in frames from the note's `at`. */
 export interface EngineBend {
@@ -31,6 +32,9 @@ export interface EngineNote {
 export interface Tools {
   readonly bench: Workbench;
   readonly filters: FilterBank;
+  /** Lines that strings go round in, and the filters they go through. */
+  readonly lines: LinePool;
+  readonly taps: LinePool;
 }
 
 /** One sounding note. */
@@ -46,6 +50,12 @@ export interface Voice {
   finish(frame: number, place: Samples): boolean;
   /** Ends it from `frame` on within a few milliseconds. */
   fade(frame: number, seconds: number): void;
+  /** How loud it is at the most from here on, as a gain; less than 0 where it is fading already. */
+  readonly loudness: number;
+  /** Whether its note is over and it only rings. */
+  isReleased(frame: number): boolean;
+  /** Gives back what it has borrowed. */
+  end(): void;
 }
 
 /** How far a note is bent at a frame, in cents. */
@@ -74,6 +84,10 @@ export class Fade {
     for (let index = Math.max(0, this.from - frame); index < CHUNK; index++) {
       samples[index]! *= Math.max(0, 1 - (frame + index - this.from) / this.frames);
     }
+  }
+
+  get hasBegun(): boolean {
+    return this.from !== Infinity;
   }
 
   isOver(frame: number): boolean {

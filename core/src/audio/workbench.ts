@@ -40,21 +40,39 @@ interface Loops {
     room: number,
     echo: number,
   ): void;
+  mixSide(from: number, left: number, right: number, gainLeft: number, stepLeft: number, gainRight: number, stepRight: number): void;
+  widen(from: number, side: number, ring: number, index: number, mask: number, delay: number, step: number, level: number): void;
+  pluck(at: number, end: number, ring: number, index: number, mask: number, back: number, taps: number, level: number): number;
+  echo(
+    toEcho: number,
+    toRoom: number,
+    left: number,
+    right: number,
+    old: number,
+    now: number,
+    write: number,
+    share: number,
+    step: number,
+    feedback: number,
+  ): void;
+  spread(at: number, read: number, write: number, gain: number): void;
   room(
     toRoom: number,
-    toEcho: number,
     left: number,
     right: number,
     a: number,
     b: number,
     c: number,
     d: number,
-    echo: number,
+    toA: number,
+    toB: number,
+    toC: number,
+    toD: number,
     damped: number,
     kept: number,
     feedback: number,
-    echoFeedback: number,
   ): void;
+  level(left: number, right: number, states: number, kept: number): void;
   peak(left: number, right: number): number;
   exchange(next: number, waiting: number, gain: number, step: number): void;
 }
@@ -98,7 +116,7 @@ export class Workbench {
   }
 
   /** Room for so many samples, all 0, and for four more to run over into, for as long as the workbench lasts. Throws where the
-   *  memory (512 kB) is all taken. */
+   *  memory (4 MB) is all taken. */
   samples(count: number): Samples {
     const at = this.taken;
     this.taken += Math.ceil(count / 4 + 1) * 16;

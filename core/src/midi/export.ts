@@ -1,4 +1,4 @@
-import { soundById } from '../audio';
+import { soundById } from '../sounds';
 import { findById, notesOf, songEnd, type Document } from '../model/document';
 import { COMMON_BEND_RANGE, type Carried, type Id, type Note, type Song, type Track } from '../model/entities';
 import { rowLength } from '../model/row-length';

@@ -1,4 +1,5 @@
-import { kitRows, soundById, soundForProgram, type KitSound } from '../audio';
+import { kitRows, type KitSound } from '../audio';
+import { soundById, soundForProgram } from '../sounds';
 import { emptyDocument, sorted, type Document } from '../model/document';
 import { drumName } from '../model/drums';
 import { TRACK_COLOURS, TRACK_SYMBOLS, type Carried, type Id, type Note, type Song, type Track } from '../model/entities';

@@ -1,9 +1,12 @@
 import type { EngineControl } from '../audio/controls';
-import { soundById } from '../audio/library';
+import { soundById } from '../sounds';
+import type { GateShape } from '../audio/gate';
 import type { EngineTrack } from '../audio/messages';
+import { SAMPLE_RATE } from '../audio/rate';
 import type { EngineNote } from '../audio/voice';
 import { hashText } from '../model/ids';
 import type { Document } from '../model/document';
+import type { Track } from '../model/entities';
 import type { ControlEvent } from './controls';
 import { engineControl } from './engine-control';
 import { eventKey, type PlayEvent } from './line-events';
@@ -52,5 +55,11 @@ export function engineTracks(document: Document, ignoreSolo = false): EngineTrac
     levelDb: track.levelDb,
     pan: track.pan,
     isAudible: ignoreSolo ? !track.muted : isAudible(document, track),
+    ...(track.opensWith?.on ? { gate: gateShape(track.opensWith) } : {}),
   }));
+}
+
+function gateShape({ attackMs, releaseMs, depth }: NonNullable<Track['opensWith']>): GateShape {
+  const frames = (ms: number) => Math.round((ms / 1000) * SAMPLE_RATE);
+  return { attackFrames: frames(attackMs), releaseFrames: frames(releaseMs), depth };
 }

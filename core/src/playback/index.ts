@@ -11,3 +11,5 @@ export * from './engine-notes';
 export * from './lap';
 export { roundAt } from './loop';
 export * from './silence';
+export * from './told';
+export { USUAL_ECHO } from './echo';

@@ -3,9 +3,9 @@ import { SAMPLE_RATE } from '../audio/rate';
 import type { Document } from '../model/document';
 import type { Id } from '../model/entities';
 import type { TickSpan } from '../notes/span';
-import { controls, controlsAt } from '../playback/controls';
-import { engineControls, engineNotes, engineTracks } from '../playback/engine-notes';
+import { engineNotes, engineTracks } from '../playback/engine-notes';
 import { chased, events } from '../playback/events';
+import { standingAt, turnedIn } from '../playback/told';
 import { secondsAt } from '../time';
 
 /** A stretch of the song on its way to a file. */
@@ -24,14 +24,13 @@ export class EngineFeed {
   private readonly context = { view: { kind: 'song' }, ignoreSolo: true } as const;
 
   constructor(
-    document: Document,
+    /** With every track as it is in the song: what is not heard here may still open what is. */
+    private readonly whole: Document,
     private readonly span: RenderSpan,
   ) {
     const { trackIds } = span;
     // A track that was asked for by name is heard though it is muted.
-    this.document = trackIds
-      ? { ...document, tracks: document.tracks.map((track) => ({ ...track, muted: !trackIds.has(track.id) })) }
-      : document;
+    this.document = trackIds ? { ...whole, tracks: whole.tracks.map((track) => ({ ...track, muted: !trackIds.has(track.id) })) } : whole;
     this.told = span.start;
   }
 
@@ -47,7 +46,7 @@ export class EngineFeed {
     const begun = chased(document, span.start, context).map((event) => this.cut(event));
     return [
       { type: 'tracks', tracks: engineTracks(document, true) },
-      { type: 'controls', controls: engineControls(controlsAt(document, span.start, context), frameOf), generation: 0 },
+      ...standingAt(this.whole, span.start, { context, frameOf, generation: 0 }),
       { type: 'notes', notes: engineNotes(begun, frameOf), generation: 0 },
     ];
   }
@@ -63,8 +62,7 @@ export class EngineFeed {
         events(document, this.told, to, context).map((event) => this.cut(event)),
         frameOf,
       );
-      const turned = engineControls(controls(document, this.told, to, context), frameOf);
-      if (turned.length) messages.push({ type: 'controls', controls: turned, generation: 0 });
+      messages.push(...turnedIn(this.whole, this.told, to, { context, frameOf, generation: 0 }));
       if (notes.length) messages.push({ type: 'notes', notes, generation: 0 });
       this.told = to;
     }

@@ -28,6 +28,12 @@ class Biquad {
 const shelf = () => new Biquad([1.53512485958697, -2.69169618940638, 1.19839281085285], [-1.69065929318241, 0.73248077421585]);
 const highPass = () => new Biquad([1, -2, 1], [-1.99004745483398, 0.99007225036621]);
 
+/** What the ear hears of a sample after another, by ITU-R BS.1770-4, at 48 kHz. */
+export function kWeighting(): (sample: number) => number {
+  const [first, second] = [shelf(), highPass()];
+  return (sample) => second.run(first.run(sample));
+}
+
 const BLOCK_FRAMES = 0.4 * SAMPLE_RATE;
 const STEP_FRAMES = 0.1 * SAMPLE_RATE;
 const ABSOLUTE_GATE = -70;
@@ -35,20 +41,17 @@ const RELATIVE_GATE = -10;
 
 /** Measures integrated loudness (ITU-R BS.1770-4, EBU R 128) of stereo at 48 kHz. */
 export class LoudnessMeter {
-  private readonly filters = [
-    [shelf(), highPass()],
-    [shelf(), highPass()],
-  ] as const;
+  private readonly filters = [kWeighting(), kWeighting()] as const;
   /** Sums of squares of both channels for each tenth of a second. */
   private readonly steps: number[] = [];
   private sum = 0;
   private frames = 0;
 
   add({ left, right }: Block): void {
-    const [[shelfLeft, passLeft], [shelfRight, passRight]] = this.filters;
+    const [weighLeft, weighRight] = this.filters;
     for (let index = 0; index < left.length; index++) {
-      const a = passLeft.run(shelfLeft.run(left[index]!));
-      const b = passRight.run(shelfRight.run(right[index]!));
+      const a = weighLeft(left[index]!);
+      const b = weighRight(right[index]!);
       this.sum += a * a + b * b;
       if (++this.frames < STEP_FRAMES) continue;
       this.steps.push(this.sum);

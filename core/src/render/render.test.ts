@@ -1,6 +1,6 @@
 import { note, PATTERN, songWith } from '../../test/make';
 import { QUARTER_BEAT_SECONDS, readWav } from '../../test/read-wav';
-import { soundById } from '../audio';
+import { soundById } from '../sounds';
 import type { Document } from '../model';
 import { newTrack, withTrack } from '../song';
 import { exportWav, LoudnessMeter, TruePeakMeter, type WavOptions } from '.';

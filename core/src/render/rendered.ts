@@ -2,6 +2,7 @@ import { SoundEngine } from '../audio/engine';
 import { SAMPLE_RATE } from '../audio/rate';
 import { CHUNK } from '../audio/workbench';
 import type { Document } from '../model/document';
+import { echoAt } from '../playback/echo';
 import { EngineFeed, type RenderSpan } from './feed';
 
 /** Samples of both channels. */
@@ -18,13 +19,14 @@ export interface RenderedBlock extends Block {
 const BLOCK = 4096;
 /** What is below this is silence: -96 dBFS. */
 const SILENCE = 1.585e-5;
-/** It has to be silent for so long, which is longer than an echo, and rings on for so long at most, in seconds. */
+/** It has to be silent for so long, and longer than an echo takes, and rings on for so long at most, in seconds. */
 const SILENT_SECONDS = 0.4;
+const ECHO_MORE_SECONDS = 0.06;
 const LONGEST_TAIL_SECONDS = 12;
 const FADE_SECONDS = 0.02;
 
 /** A stretch of the song as samples at 48 kHz, block by block, the same for the same song. With a tail it goes on until nothing sounds and it
- *  has been silent for 0.4 s, 12 s at most, and fades over the last 20 ms; without, it ends with the stretch. */
+ *  has been silent for 0.4 s and one echo, 12 s at most, and fades over the last 20 ms; without, it ends with the stretch. */
 export function* rendered(document: Document, span: RenderSpan, hasTail: boolean): Generator<RenderedBlock> {
   const feed = new EngineFeed(document, span);
   // It has begun its first chunk before it can be told anything: that one is let go.
@@ -40,16 +42,17 @@ export function* rendered(document: Document, span: RenderSpan, hasTail: boolean
     frame += size;
     yield { ...block, progress: frame / frames };
   }
-  if (hasTail) yield* tail(engine);
+  const echo = echoAt(document, span.end, { view: { kind: 'song' } }).seconds;
+  if (hasTail) yield* tail(engine, Math.max(SILENT_SECONDS, echo + ECHO_MORE_SECONDS));
 }
 
-function* tail(engine: SoundEngine): Generator<RenderedBlock> {
+function* tail(engine: SoundEngine, silentSeconds: number): Generator<RenderedBlock> {
   const most = LONGEST_TAIL_SECONDS * SAMPLE_RATE;
   let silent = 0;
   for (let frame = 0; frame < most; frame += BLOCK) {
     const block = blockOf(engine, BLOCK);
     silent = engine.isQuiet && peakOf(block) < SILENCE ? silent + BLOCK : 0;
-    const isLast = silent >= SILENT_SECONDS * SAMPLE_RATE || frame + BLOCK >= most;
+    const isLast = silent >= silentSeconds * SAMPLE_RATE || frame + BLOCK >= most;
     if (isLast) fadeOut(block);
     yield { ...block, progress: 1 };
     if (isLast) return;

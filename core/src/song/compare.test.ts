@@ -1,6 +1,6 @@
 import { note, PATTERN, songWith } from '../../test/make';
 import { differences, newTrack, withTrack } from '.';
-import { soundById } from '../audio';
+import { soundById } from '../sounds';
 
 it('says what came, went and changed, track by track, and what is other in the song', () => {
   const before = songWith([note({ id: 'a' }), note({ id: 'b', start: 5040 })]);

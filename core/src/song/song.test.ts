@@ -1,5 +1,5 @@
 import { counter, songWith } from '../../test/make';
-import { soundById } from '../audio';
+import { soundById } from '../sounds';
 import { notesOf, readDocument, SCHEMA_VERSION, songEnd } from '../model';
 import { fittingDivision } from '../notes';
 import { events } from '../playback';

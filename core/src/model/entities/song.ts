@@ -34,6 +34,12 @@ export const songSchema = z.object({
     .optional(),
   /** Where the song ends; where its last placement does, if it is not set. */
   end: tickSchema.min(1).optional(),
+  /** How long the echo takes, in ticks, so that it follows the tempo; a dotted eighth where it is not set. */
+  echo: z
+    .int()
+    .min(1)
+    .max(20160 * 8)
+    .optional(),
   file: fileSchema.optional(),
 });
 export type Song = z.infer<typeof songSchema>;

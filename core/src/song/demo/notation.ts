@@ -1,4 +1,5 @@
-import { kitRows, soundById, type KitSound } from '../../audio';
+import { kitRows, type KitSound } from '../../audio';
+import { soundById } from '../../sounds';
 import { emptyDocument, sorted, type Document } from '../../model/document';
 import type { Id, KeyChoice, Note, Pattern, Placement, Section, Song, Track } from '../../model/entities';
 import { barTicks, TICKS_PER_QUARTER, type MeterShape } from '../../time';

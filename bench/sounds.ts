@@ -1,0 +1,34 @@
+/** npm run sounds: what is measured of every sound, and what is off. */
+import { KITS, kitRows, SOUNDS } from '../core/src';
+import { figuresOf, type SoundFigures } from '../core/src/measure/figures';
+import { faultsOf } from '../core/src/measure/limits';
+
+const header = ['sound', 'LUFS', 'to be', 'phone', 'Hz', '>15k', 'brighter', 'off'];
+const rows = [
+  ...KITS.flatMap((kit) => kitRows(kit).map(({ pitch }) => rowOf(figuresOf(kit, pitch), pitch))),
+  ...SOUNDS.flatMap((sound) => (sound.kind === 'pitched' ? [rowOf(figuresOf(sound), sound.family)] : [])),
+];
+const widths = header.map((title, column) => Math.max(title.length, ...rows.map((row) => row[column]!.length)));
+for (const row of [header, ...rows])
+  console.log(
+    row
+      .map((cell, column) => (column === 0 || column === 7 ? cell.padEnd(widths[column]!) : cell.padStart(widths[column]!)))
+      .join('  ')
+      .trimEnd(),
+  );
+const off = rows.filter((row) => row[7]).length;
+console.log(off ? `${off} of ${rows.length} are off.` : `${rows.length} sounds, none off.`);
+
+function rowOf(figures: SoundFigures, of: number | string): string[] {
+  const { name, loudness, target, lostOnPhone, centroid, above15k, brighter } = figures;
+  return [
+    name,
+    loudness.toFixed(1),
+    target.toFixed(0),
+    lostOnPhone.toFixed(1),
+    centroid.toFixed(0),
+    `${(above15k * 100).toFixed(0)} %`,
+    `${(brighter * 100).toFixed(0)} %`,
+    faultsOf(figures, of).join(', '),
+  ];
+}

@@ -1,0 +1,109 @@
+import { TrackControls } from './controls';
+import { Gate } from './gate';
+import { gainsOf, turnedGains, type Gains } from './gains';
+import type { EngineTrack } from './messages';
+import type { Tools, Voice } from './voice';
+import { Width, WIDTH_CHUNKS } from './width';
+import { CHUNK, type Samples } from './workbench';
+
+/** What all tracks are mixed into. */
+export interface Mix {
+  readonly left: Samples;
+  readonly right: Samples;
+  readonly toRoom: Samples;
+  readonly toEcho: Samples;
+}
+
+/** A track as it was last set. */
+export class Strip {
+  readonly controls = new TrackControls();
+  readonly gate = new Gate();
+  /** Whether it has been taken away and only fades. */
+  isGone = false;
+
+  constructor(public track: EngineTrack) {}
+
+  /** The gains of notes of one pan, as it is turned at a frame. */
+  gainsAt(pan: number, frame: number): Gains {
+    const { controls, track } = this;
+    if (!controls.areUsed) return gainsOf(track, pan);
+    return turnedGains(gainsOf(track, pan + controls.pan(frame)), controls.gain(frame));
+  }
+}
+
+/** Where voices of a track sound: its own place, and one for each pan that notes of it have. Its gains glide to where they are set, so that no
+ *  change clicks. */
+export class Place {
+  voices: Voice[] = [];
+  private track: EngineTrack;
+  private target: Gains;
+  private left: number;
+  private right: number;
+  private width: Width | null = null;
+  /** Chunks for which its side still goes on. */
+  private sideLeft = 0;
+
+  constructor(
+    private readonly tools: Tools,
+    readonly strip: Strip,
+    readonly pan: number,
+    frame: number,
+  ) {
+    this.track = strip.track;
+    this.target = strip.gainsAt(pan, frame);
+    this.left = this.target.left;
+    this.right = this.target.right;
+  }
+
+  get isStill(): boolean {
+    return this.voices.length === 0 && this.sideLeft === 0;
+  }
+
+  /** Sets its gains anew at a frame. */
+  aim(frame: number): void {
+    this.track = this.strip.track;
+    this.target = this.strip.gainsAt(this.pan, frame);
+  }
+
+  /** Adds the chunk that begins at `frame` to the mix, a quarter of the way to the gains it is to have. `onOver` is told of voices that are
+   *  over. Returns its peak on the louder side. */
+  render(frame: number, mix: Mix, onOver: (voice: Voice) => void): number {
+    const { strip, target } = this;
+    if (this.track !== strip.track || strip.controls.areUsed) this.aim(frame);
+    if (this.isStill) {
+      this.left = target.left;
+      this.right = target.right;
+      return 0;
+    }
+    const { bench } = this.tools;
+    const samples = bench.chunk();
+    for (const voice of this.voices) if (!voice.finish(frame, samples)) onOver(voice);
+    if (strip.track.gate) for (let index = 0; index < CHUNK; index++) samples.values[index]! *= strip.gate.gains[index]!;
+    const { sound } = strip.track;
+    const stepLeft = ((this.target.left - this.left) * 0.25) / CHUNK;
+    const stepRight = ((this.target.right - this.right) * 0.25) / CHUNK;
+    const echo = sound.echo ?? 0;
+    const { left, right, toRoom, toEcho } = mix;
+    bench.loops.mix(samples.at, left.at, right.at, toRoom.at, toEcho.at, this.left, stepLeft, this.right, stepRight, sound.room, echo);
+    const side = this.sideOf(samples, sound.width ?? 0);
+    if (side) bench.loops.mixSide(side.at, left.at, right.at, this.left, stepLeft, this.right, stepRight);
+    const peak = bench.loops.peak(samples.at, samples.at) * Math.max(this.left, this.right);
+    this.left += stepLeft * CHUNK;
+    this.right += stepRight * CHUNK;
+    return peak;
+  }
+
+  end(): void {
+    this.width?.end();
+    this.width = null;
+  }
+
+  private sideOf(samples: Samples, width: number): Samples | null {
+    if (this.voices.length > 0) this.sideLeft = width > 0 ? WIDTH_CHUNKS : 0;
+    else if (this.sideLeft > 0) this.sideLeft--;
+    if (width === 0) return null;
+    const { bench, lines } = this.tools;
+    this.width ??= new Width(bench, lines);
+    return this.width.sideOf(samples, width);
+  }
+}

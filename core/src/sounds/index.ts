@@ -1,0 +1,2 @@
+export * from './library';
+export * from './alike';
