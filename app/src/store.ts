@@ -1,5 +1,5 @@
 import { configureStore } from '@reduxjs/toolkit';
-import { useDispatch, useSelector } from 'react-redux';
+import { useDispatch, useSelector, useStore } from 'react-redux';
 import { songReducer } from './document/song';
 import type { Effects } from './effects';
 import { patternViewsReducer, storePatternViews } from './preferences/pattern-views';
@@ -42,3 +42,4 @@ export type Thunk<T = void> = (dispatch: AppDispatch, getState: GetState, effect
 
 export const useAppDispatch = useDispatch.withTypes<AppDispatch>();
 export const useAppSelector = useSelector.withTypes<State>();
+export const useAppStore = useStore.withTypes<Store>();

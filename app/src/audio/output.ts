@@ -109,8 +109,9 @@ function scriptEngine(context: AudioContext, onPeaks: OnPeaks): SoundOutput['pos
       teller = new PeakTeller(engine, onPeaks);
       for (const message of early) engine.post(message);
     }
-    engine.render(outputBuffer.getChannelData(0), outputBuffer.getChannelData(1));
-    teller?.rendered(outputBuffer.length, Math.round(playbackTime * SAMPLE_RATE) + outputBuffer.length);
+    const [left, right] = [outputBuffer.getChannelData(0), outputBuffer.getChannelData(1)];
+    engine.render(left, right);
+    teller?.rendered(left, right, Math.round(playbackTime * SAMPLE_RATE) + outputBuffer.length);
   };
   node.connect(context.destination);
   return (message) => (engine ? engine.post(message) : early.push(message));

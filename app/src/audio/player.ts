@@ -153,9 +153,9 @@ export class Player {
     return Math.max(this.originTick, this.tickAtFrame(this.output.frame() - this.output.latencySeconds() * SAMPLE_RATE));
   }
 
-  /** Sounds one note at once, beside whatever plays. */
-  audition(trackId: Id, pitch: number, velocity: number, seconds = 0.35): void {
-    const at = this.output.frame() + Math.round(AUDITION_SECONDS * SAMPLE_RATE);
+  /** Sounds one note at once or after some seconds, beside whatever plays. */
+  audition(trackId: Id, pitch: number, velocity: number, seconds = 0.35, after = 0): void {
+    const at = this.output.frame() + Math.round((AUDITION_SECONDS + after) * SAMPLE_RATE);
     const note: EngineNote = { at, frames: Math.round(seconds * SAMPLE_RATE), trackId, pitch, velocity, seed: pitch * 131 + velocity };
     this.output.post({ type: 'notes', notes: [note], generation: this.generation });
   }

@@ -1,7 +1,15 @@
-import { roundAt, type Placement, type Track } from '@yibbo/core';
+import { findById, roundAt, type PeaksMessage, type Placement, type Track } from '@yibbo/core';
 import { openSound } from './output';
 import { Player } from './player';
 import { songTickIn, type Score } from './score';
+
+/** A note of a phrase that is heard by itself. */
+export interface PhraseNote {
+  readonly pitch: number;
+  readonly velocity: number;
+  readonly seconds?: number;
+  readonly after?: number;
+}
 
 /** The app's sound. It opens at the first press, as browsers ask, and knows the score before that. */
 export class AppSound {
@@ -9,8 +17,12 @@ export class AppSound {
   private onBlocked: ((isBlocked: boolean) => void) | null = null;
   private opening: Promise<Player> | null = null;
   private score: Score | null = null;
+  /** A track as it is tried, and as it is in the score. */
+  private over: { readonly base: Track; readonly track: Track } | null = null;
   private onSwitched: Player['onSwitched'] = null;
   private peaks: ReadonlyMap<string, number> = new Map();
+  /** The true peak of the whole, and what the limiter turned it down to, as gains, as they were told last. */
+  whole: Pick<PeaksMessage, 'truePeak' | 'held'> = { truePeak: 0, held: 1 };
   private onEnd: (() => void) | null = null;
 
   /** Tells `onBlocked` when the browser takes the sound away or gives it back; returns what ends that. */
@@ -65,15 +77,26 @@ export class AppSound {
 
   setScore(score: Score): void {
     this.score = score;
-    this.player?.setScore(score);
+    const { over } = this;
+    // What is tried on a track is over once the track itself is another.
+    if (over && findById(score.document.tracks, over.base.id) !== over.base) this.over = null;
+    this.send();
   }
 
-  /** Lets a track be heard as it would be, until the next score says otherwise. */
-  hearTrack(track: Track): void {
-    if (!this.score) return;
-    const { document } = this.score;
-    const tracks = document.tracks.map((each) => (each.id === track.id ? track : each));
-    this.player?.setScore({ ...this.score, document: { ...document, tracks } });
+  /** Lets a track be heard as it would be, until it changes or, with null, from now on as it is. */
+  hearTrack(track: Track | null): void {
+    const base = track && this.score ? findById(this.score.document.tracks, track.id) : null;
+    this.over = track && base ? { base, track } : null;
+    this.send();
+  }
+
+  private send(): void {
+    const { over, score, player } = this;
+    if (!score || !player) return;
+    if (!over) return player.setScore(score);
+    const { document } = score;
+    const tracks = document.tracks.map((each) => (each.id === over.track.id ? over.track : each));
+    player.setScore({ ...score, document: { ...document, tracks } });
   }
 
   open(): Promise<Player> {
@@ -84,8 +107,15 @@ export class AppSound {
   }
 
   audition(trackId: string, pitch: number, velocity: number): void {
+    this.phrase(trackId, [{ pitch, velocity }]);
+  }
+
+  /** Sounds a few notes on a track, beside whatever plays: each after so many seconds, for so many. */
+  phrase(trackId: string, notes: readonly PhraseNote[]): void {
     void this.open().then(
-      (player) => player.audition(trackId, pitch, velocity),
+      (player) => {
+        for (const { pitch, velocity, seconds, after } of notes) player.audition(trackId, pitch, velocity, seconds, after);
+      },
       () => undefined,
     );
   }
@@ -104,14 +134,15 @@ export class AppSound {
     try {
       const output = await openSound(
         (isBlocked) => this.onBlocked?.(isBlocked),
-        ({ peaks }) => {
+        ({ peaks, truePeak, held }) => {
           this.peaks = new Map(peaks);
+          this.whole = { truePeak, held };
         },
       );
       this.player = new Player(output);
       this.player.onEnd = () => this.onEnd?.();
       this.player.onSwitched = (...told) => this.onSwitched?.(...told);
-      if (this.score) this.player.setScore(this.score);
+      this.send();
       return this.player;
     } catch (error) {
       this.opening = null;

@@ -23,7 +23,7 @@ class EngineProcessor extends AudioWorkletProcessor {
     const [left, right] = outputs[0]!;
     if (left && right) {
       this.engine.render(left, right);
-      this.teller.rendered(left.length, currentFrame + left.length);
+      this.teller.rendered(left, right, currentFrame + left.length);
     }
     return true;
   }

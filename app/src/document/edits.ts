@@ -118,7 +118,7 @@ export function editEntity(
   fields: Readonly<Record<string, unknown>>,
 ): Thunk {
   const before = entity as unknown as Record<string, unknown>;
-  const columns = Object.entries(fields).map(([field, after]) => [field, [[before[field] ?? null], [after]]] as const);
+  const columns = Object.entries(fields).map(([field, after]) => [field, [[before[field] ?? null], [after ?? null]]] as const);
   return (dispatch) => {
     dispatch(settleTrial());
     dispatch(commitEntries(label, [{ kind: 'edit', of, ids: [entity.id], fields: Object.fromEntries(columns) }]));

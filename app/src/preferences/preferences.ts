@@ -1,4 +1,4 @@
-import type { AmountUnit, Id, NoteLanding, PlacementLanding, Shape, SweepMode } from '@yibbo/core';
+import type { AmountUnit, Id, NoteLanding, PlacementLanding, Shape, SweepMode, Track } from '@yibbo/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { store, stored } from './storage';
 
@@ -16,6 +16,17 @@ export interface OwnKey {
   readonly ctrl: boolean;
   readonly shift: boolean;
 }
+
+/** A sound of one's own. */
+export interface OwnSound {
+  readonly id: Id;
+  readonly name: string;
+  readonly kind: Track['kind'];
+  readonly made: SoundFields;
+}
+
+/** What of a track says how it sounds. */
+export type SoundFields = Pick<Track, 'soundId' | 'setting' | 'octave' | 'otherDrums' | 'voiceMode'>;
 
 export type LaneHeight = 'low' | 'middle' | 'high';
 
@@ -62,6 +73,10 @@ export interface Preferences {
   readonly placementNudge: Amount;
   /** Keys of the pattern screen that were chosen in place of those it comes with (see `keyboard/own-keys`). */
   readonly ownKeys: Readonly<Record<string, OwnKey | null>>;
+  /** Sounds that were marked, by id. */
+  readonly favouriteSounds: readonly string[];
+  /** Sounds of one's own: one of ours, set another way and named. */
+  readonly ownSounds: readonly OwnSound[];
   /** Families of actions that are folded away in the panel. */
   readonly foldedFamilies: readonly string[];
   /** Whether the view goes along with what is playing. */
@@ -95,6 +110,8 @@ const DEFAULTS: Preferences = {
   noteLanding: 'merge',
   placementNudge: { count: 1, unit: 'bar' },
   ownKeys: {},
+  favouriteSounds: [],
+  ownSounds: [],
   foldedFamilies: [],
   followsPlay: true,
 };

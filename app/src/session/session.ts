@@ -29,7 +29,7 @@ export type Cure =
  *  the pattern's length; the song, a new track; on a phone all the actions there are. */
 export type Sheet =
   | { readonly kind: 'grid'; readonly of: 'pattern' | 'row' | 'span' }
-  | { readonly kind: 'track'; readonly trackId: Id }
+  | { readonly kind: 'track' | 'sound'; readonly trackId: Id }
   /** Bars of the song. */
   | { readonly kind: 'stretch'; readonly start: number; readonly end: number }
   /** A section, or a stretch between sections that has no name yet. */

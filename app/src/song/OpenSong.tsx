@@ -35,6 +35,9 @@ const LATER = [
   () => import('../help/HelpSheet'),
   () => import('../transfer/WavSheet'),
   () => import('./sheets/OrderSheet'),
+  () => import('../sounds/SoundSheet'),
+  () => import('../sounds/DrumChoice'),
+  () => import('../sounds/MoreSounds'),
 ];
 
 /** Fetches the sheets that come when they are asked for, once the song can be worked on: they open at once then, without the server too. */

@@ -1,4 +1,4 @@
-import { SOUNDS } from '@yibbo/core';
+import { FIRST_SOUNDS } from '@yibbo/core';
 import { useState } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { Panel } from '../controls/Panel';
@@ -40,7 +40,7 @@ export function NewSong({ onClose, onMade }: NewSongProps) {
         What comes first? Choose a sound, or create the song empty.
       </Words>
       <XStack gap={4} flexWrap="wrap">
-        {SOUNDS.map((sound) => (
+        {FIRST_SOUNDS.map((sound) => (
           <Press key={sound.id} label={sound.name} look="raised" onPress={() => make(sound.id)} />
         ))}
       </XStack>

@@ -144,8 +144,9 @@ describe('the sound engine', () => {
     engine.post({ type: 'notes', notes: [hit('round-bass', { pitch: 40 }), { ...hit('lamp-keys'), trackId: 'quiet' }], generation: 0 });
     let heard = 0;
     for (let block = 1; block <= 375; block++) {
-      heard = Math.max(heard, peak(render(engine, 128).left));
-      teller.rendered(128, block * 128);
+      const { left, right } = render(engine, 128);
+      heard = Math.max(heard, peak(left));
+      teller.rendered(left, right, block * 128);
     }
     expect(told).toHaveLength(30);
     const most = (name: string) =>

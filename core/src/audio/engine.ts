@@ -128,6 +128,11 @@ export class SoundEngine {
     return taken;
   }
 
+  /** The least that the limiter has turned the whole down to since this was last asked, as a gain. */
+  takeLeastGain(): number {
+    return this.limiter.takeLeast();
+  }
+
   private notePeak(name: string, peak: number): void {
     if (peak > (this.peaks.get(name) ?? 0)) this.peaks.set(name, peak);
   }

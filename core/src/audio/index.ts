@@ -1,6 +1,6 @@
 export * from './engine';
 export * from './meters';
 export * from './sounds';
-export { drumFor, kitRows } from './kits';
+export { drumFor, kitRows, middleKey } from './kits';
 export { CEILING } from './limiter';
 export { canRun, CHUNK } from './workbench';

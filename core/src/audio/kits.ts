@@ -1,4 +1,4 @@
-import type { Drum, KitSound } from './sounds';
+import type { Drum, KitSound, ToneSound } from './sounds';
 
 /** General MIDI percussion keys that have no drum of their own, and the drum each is played by. */
 const STAND_INS: Readonly<Record<number, number>> = {
@@ -42,4 +42,9 @@ export function drumFor(kit: KitSound, pitch: number): Drum {
 export function kitRows(kit: KitSound): { pitch: number; name: string }[] {
   const order = [49, 51, 56, 76, 54, 70, 50, 45, 43, 46, 42, 37, 39, 38, 36];
   return order.filter((pitch) => kit.drums[pitch]).map((pitch) => ({ pitch, name: kit.drums[pitch]!.name }));
+}
+
+/** Where a pitched sound is tried first: middle C, or the middle of where it is at its best, if that is well away from it. */
+export function middleKey({ range: [low, high] }: ToneSound): number {
+  return 60 - low >= 6 && high - 60 >= 6 ? 60 : (low + high) >> 1;
 }

@@ -10,12 +10,20 @@ const RECOVERY = 0.004;
 export class Limiter {
   private gain = 1;
   private needNow = 1;
+  private least = 1;
   private readonly waitingLeft: Samples;
   private readonly waitingRight: Samples;
 
   constructor(private readonly bench: Workbench) {
     this.waitingLeft = bench.samples(CHUNK);
     this.waitingRight = bench.samples(CHUNK);
+  }
+
+  /** The least it has turned sound down to since this was last asked, as a gain: 1 where it had nothing to do. */
+  takeLeast(): number {
+    const { least } = this;
+    this.least = 1;
+    return least;
   }
 
   /** Takes the next chunk in and gives the one before it out, in place. */
@@ -28,6 +36,7 @@ export class Limiter {
     loops.exchange(left.at, this.waitingLeft.at, this.gain, step);
     loops.exchange(right.at, this.waitingRight.at, this.gain, step);
     this.gain = to;
+    if (to < this.least) this.least = to;
     this.needNow = needNext;
   }
 }

@@ -1,10 +1,15 @@
-import { SAMPLE_RATE } from './rate';
+import { TruePeakMeter } from '../render/loudness';
 import type { SoundEngine } from './engine';
+import { SAMPLE_RATE } from './rate';
 
 /** Peaks by track, and what frame they reach up to; plain data, to be sent from where the engine runs. */
 export interface PeaksMessage {
   readonly frame: number;
   readonly peaks: readonly (readonly [name: string, peak: number])[];
+  /** The highest level of the whole between samples too, as a gain. */
+  readonly truePeak: number;
+  /** The least that the limiter turned the whole down to, as a gain: 1 where it had nothing to do. */
+  readonly held: number;
 }
 
 /** Thirty times a second: as often as an eye follows. */
@@ -13,18 +18,19 @@ const METER_FRAMES = SAMPLE_RATE / 30;
 /** Tells an engine's peaks thirty times a second, counted in the frames it renders. */
 export class PeakTeller {
   private waited = 0;
+  private truePeak = new TruePeakMeter();
 
   constructor(
     private readonly engine: SoundEngine,
     private readonly tell: (message: PeaksMessage) => void,
   ) {}
 
-  /** After each block that was rendered: how many frames it has, and the frame it ends at. */
-  rendered(frames: number, frame: number): void {
-    this.waited += frames;
+  /** After each block that was rendered: its samples, and the frame it ends at. */
+  rendered(left: Float32Array, right: Float32Array, frame: number): void {
+    this.truePeak.add({ left, right });
+    this.waited += left.length;
     if (this.waited < METER_FRAMES) return;
     this.waited %= METER_FRAMES;
-    const peaks = [...this.engine.takePeaks()];
-    this.tell({ frame, peaks });
+    this.tell({ frame, peaks: [...this.engine.takePeaks()], truePeak: this.truePeak.take(), held: this.engine.takeLeastGain() });
   }
 }

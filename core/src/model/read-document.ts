@@ -22,6 +22,7 @@ const UPGRADES: readonly ((old: object) => object)[] = [
   (old) => ({ ...old, schemaVersion: 3, treatments: [] }),
   // Lanes came.
   (old) => ({ ...old, schemaVersion: 4, lanes: [], lanePoints: {} }),
+  (old) => ({ ...old, schemaVersion: 5 }),
 ];
 
 export type ReadDocument = { ok: true; document: Document } | { ok: false; code: 'newerVersion' | 'notADocument'; details: string };

@@ -1,5 +1,5 @@
 import type { EngineControl } from '../audio/controls';
-import { soundById } from '../sounds';
+import { settledSound } from '../sounds';
 import type { GateShape } from '../audio/gate';
 import type { EngineTrack } from '../audio/messages';
 import { SAMPLE_RATE } from '../audio/rate';
@@ -51,7 +51,7 @@ export function engineControls(found: readonly ControlEvent[], frameOf: FrameOf)
 export function engineTracks(document: Document, ignoreSolo = false): EngineTrack[] {
   return document.tracks.map((track) => ({
     id: track.id,
-    sound: soundById(track.soundId, track.kind),
+    sound: settledSound(track),
     levelDb: track.levelDb,
     pan: track.pan,
     isAudible: ignoreSolo ? !track.muted : isAudible(document, track),

@@ -3,6 +3,7 @@ import type { Track } from '../model/entities';
 import { slicedFrom } from '../notes/bend';
 import { lineEvents, type PlayEvent } from './line-events';
 import { chasedInLoop, roundLoop } from './loop';
+import { oneVoice, type VoiceMode } from './one-voice';
 import { playLines, type PlayLine, type PlayView } from './lines';
 import { ringsOf } from './rings';
 import { trackEvents, type LineSource } from './track-stage';
@@ -27,7 +28,11 @@ export function events(document: Document, fromTick: number, toTick: number, con
 function eventsOnce(document: Document, fromTick: number, toTick: number, context: PlayContext): PlayEvent[] {
   const reaches = ({ startTick, endTick }: PlayLine) => startTick < toTick && endTick > fromTick;
   return inOrder(
-    heardTracks(document, context).flatMap(({ lines }) => trackEvents(lines, lines.filter(reaches), fromTick, toTick, sourceOf(document))),
+    heardTracks(document, context).flatMap(({ track, lines }) =>
+      track.voiceMode
+        ? oneVoiceEvents(track.voiceMode, lines, fromTick, toTick, sourceOf(document))
+        : trackEvents(lines, lines.filter(reaches), fromTick, toTick, sourceOf(document)),
+    ),
   );
 }
 
@@ -45,10 +50,12 @@ function chasedOnce(document: Document, tick: number, context: PlayContext): Pla
   const isOn = ({ startTick, endTick }: PlayLine) => startTick < tick && endTick > tick;
   const begun = heardTracks(document, context)
     .filter(({ track }) => track.kind !== 'drums')
-    .flatMap(({ lines }) => {
+    .flatMap(({ track, lines }) => {
       const on = lines.filter(isOn);
-      const longest = on.reduce((most, line) => Math.max(most, source.longest(line)), 0);
-      return trackEvents(lines, on, tick - longest, tick, source);
+      const longest = longestOf(on, source);
+      return track.voiceMode
+        ? oneVoiceEvents(track.voiceMode, lines, tick - longest, tick, source)
+        : trackEvents(lines, on, tick - longest, tick, source);
     });
   const left = begun.filter((event) => event.tick + event.lengthTicks > tick);
   return inOrder(
@@ -60,6 +67,18 @@ function chasedOnce(document: Document, tick: number, context: PlayContext): Pla
       ...(event.bend ? { bend: slicedFrom(event.bend, tick - event.tick) } : {}),
     })),
   );
+}
+
+function longestOf(lines: readonly PlayLine[], source: LineSource): number {
+  return lines.reduce((most, line) => Math.max(most, source.longest(line)), 0);
+}
+
+/** What begins in [fromTick, toTick) on a track of which one note sounds at a time: judged by all that is held beside it. */
+function oneVoiceEvents(mode: VoiceMode, lines: readonly PlayLine[], fromTick: number, toTick: number, source: LineSource): PlayEvent[] {
+  const longest = longestOf(lines, source);
+  const [from, to] = [fromTick - longest, toTick + longest];
+  const near = lines.filter(({ startTick, endTick }) => startTick < to && endTick > from);
+  return oneVoice(trackEvents(lines, near, from, to, source), mode).filter(({ tick }) => tick >= fromTick && tick < toTick);
 }
 
 function sourceOf(document: Document): LineSource {

@@ -13,3 +13,4 @@ export { roundAt } from './loop';
 export * from './silence';
 export * from './told';
 export { USUAL_ECHO } from './echo';
+export { unheardNotes, type VoiceMode } from './one-voice';

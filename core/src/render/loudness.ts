@@ -91,20 +91,35 @@ const REACH = 12;
 export class TruePeakMeter {
   private readonly kept = [new Float32Array(2 * REACH), new Float32Array(2 * REACH)];
   private peak = 0;
+  /** What is kept and what comes, side by side. */
+  private joined = new Float32Array(0);
 
   add({ left, right }: Block): void {
-    [left, right].forEach((samples, channel) => {
-      const all = new Float32Array(2 * REACH + samples.length);
-      all.set(this.kept[channel]!);
-      all.set(samples, 2 * REACH);
-      for (let index = REACH; index < all.length - REACH; index++) this.look(all, index);
-      this.kept[channel] = all.slice(-2 * REACH);
-    });
+    this.addTo(0, left);
+    this.addTo(1, right);
+  }
+
+  private addTo(channel: 0 | 1, samples: Float32Array): void {
+    const length = 2 * REACH + samples.length;
+    if (this.joined.length !== length) this.joined = new Float32Array(length);
+    const all = this.joined;
+    const kept = this.kept[channel]!;
+    all.set(kept);
+    all.set(samples, 2 * REACH);
+    for (let index = REACH; index < length - REACH; index++) this.look(all, index);
+    kept.set(all.subarray(-2 * REACH));
   }
 
   /** As a gain: 1 is full scale. */
   get value(): number {
     return this.peak;
+  }
+
+  /** As `value`; begins anew after it. */
+  take(): number {
+    const { peak } = this;
+    this.peak = 0;
+    return peak;
   }
 
   private look(all: Float32Array, index: number): void {

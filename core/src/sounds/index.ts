@@ -1,2 +1,3 @@
 export * from './library';
 export * from './alike';
+export * from './settled';

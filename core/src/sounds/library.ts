@@ -1,4 +1,4 @@
-import type { KitSound, Sound, ToneSound } from '../audio/sounds';
+import { FAMILIES, type KitSound, type Sound, type ToneSound } from '../audio/sounds';
 import { ANCHOR_BOOM } from './bass/anchor-boom';
 import { BARGE_BASS } from './bass/barge-bass';
 import { CHAIN_BASS } from './bass/chain-bass';
@@ -138,6 +138,9 @@ export const SOUNDS: readonly Sound[] = [
   UNDERTOW,
   GULL_CRY,
 ];
+
+/** One sound of each family: those a beginner meets. */
+export const FIRST_SOUNDS: readonly Sound[] = FAMILIES.map((family) => SOUNDS.find((sound) => sound.family === family)!);
 
 const BY_ID: ReadonlyMap<string, Sound> = new Map(SOUNDS.map((sound) => [sound.id, sound]));
 

@@ -1,4 +1,4 @@
-import { clamp, drumName, isBlackKey, isInScale, pitchName, soundById } from '@yibbo/core';
+import { clamp, drumName, isBlackKey, isInScale, middleKey, pitchName, soundById } from '@yibbo/core';
 import type { OpenPart } from '../../session/selectors';
 import type { RowChoice } from '../../preferences/pattern-views';
 
@@ -63,9 +63,7 @@ export function stepRowsFor(part: RowsOf, notes: Pitches): GridRow[] {
 /** Where a part without notes begins: middle C, or the middle of where its sound is at its best, if that is well away from it. */
 export function middlePitch({ track }: Pick<RowsOf, 'track'>): number {
   const sound = soundById(track.soundId, track.kind);
-  if (sound.kind === 'drums') return 60;
-  const [low, high] = sound.range;
-  return 60 - low >= 6 && high - 60 >= 6 ? 60 : (low + high) >> 1;
+  return sound.kind === 'drums' ? 60 : middleKey(sound);
 }
 
 /** How many rows have notes and are not among those shown. */

@@ -13,6 +13,7 @@ import type { OpenPart } from '../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { openTrack } from '../acts/tracks';
 import { openSheet } from '../../sheets/open-sheet';
+import { SoundPress } from '../../sounds/SoundPress';
 
 const ChipFrame = styled(View, {
   render: 'button',
@@ -88,6 +89,7 @@ function TrackChip({ track, isOpen, isRail }: TrackChipProps) {
           </Words>
         ) : null}
       </ChipFrame>
+      {isOpen ? <SoundPress track={track} iconOnly /> : null}
       {isOpen || isRail ? (
         <Press
           label={track.muted ? `Unmute ${track.name}` : `Mute ${track.name}`}

@@ -1,14 +1,19 @@
-import { SUM, type Track } from '@yibbo/core';
+import { SUM, USUAL_ECHO, type Track } from '@yibbo/core';
 import { XStack, YStack } from '@tamagui/stacks';
+import { Choices } from '../../controls/Choices';
 import { Press } from '../../controls/Press';
 import { Slider } from '../../controls/Slider';
 import { TrackSymbol } from '../../controls/TrackSymbol';
 import { Words } from '../../controls/words';
+import { editEntity } from '../../document/edits';
 import { useEffects } from '../../effects';
-import { SheetFrame } from '../../sheets/SheetFrame';
+import { SoundPress } from '../../sounds/SoundPress';
+import { SheetFrame, SheetLine } from '../../sheets/SheetFrame';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { editTrack, soloOnly, switchAtBar } from '../acts/tracks';
+import { ECHO_CHOICES } from '../../sounds/sound-words';
 import { Meter } from './Meter';
+import { WholeLevel } from './WholeLevel';
 
 const NO_TRACKS: readonly Track[] = [];
 
@@ -23,6 +28,8 @@ export function LevelsSheet({ isPanel }: { readonly isPanel: boolean }) {
         </Words>
         <Meter of={SUM} label="Meter of all tracks together" />
       </XStack>
+      <WholeLevel />
+      <EchoLine />
       {tracks.map((track) => (
         <TrackLevels key={track.id} track={track} />
       ))}
@@ -30,8 +37,25 @@ export function LevelsSheet({ isPanel }: { readonly isPanel: boolean }) {
   );
 }
 
-/** One track's level, pan, mute and solo. */
-export function TrackLevels({ track }: { readonly track: Track }) {
+/** How long the echo takes that all tracks share: it follows the song's tempo. */
+function EchoLine() {
+  const dispatch = useAppDispatch();
+  const song = useAppSelector((state) => state.song.document?.song);
+  if (!song) return null;
+  return (
+    <SheetLine title="Echo">
+      <Choices
+        title="Length of the echo"
+        options={ECHO_CHOICES}
+        value={song.echo ?? USUAL_ECHO}
+        onChange={(echo) => dispatch(editEntity('Length of the echo', 'song', song, { echo }))}
+      />
+    </SheetLine>
+  );
+}
+
+/** One track's level, pan, mute and solo, and the way to its sound. */
+export function TrackLevels({ track, hasSound = true }: { readonly track: Track; readonly hasSound?: boolean }) {
   const dispatch = useAppDispatch();
   const { sound } = useEffects();
   const { id, name, levelDb, pan, muted, soloed } = track;
@@ -44,6 +68,7 @@ export function TrackLevels({ track }: { readonly track: Track }) {
         <Words strong oneLine flexGrow={1}>
           {name}
         </Words>
+        {hasSound ? <SoundPress track={track} iconOnly /> : null}
         <Press
           label={muted ? `Unmute ${name}` : `Mute ${name}`}
           shown={muted ? 'Unmute' : 'Mute'}

@@ -14,6 +14,7 @@ import { TrackSheet } from './TrackSheet';
 const OrderSheet = lazy(() => import('./OrderSheet'));
 const HelpSheet = lazy(() => import('../../help/HelpSheet'));
 const WavSheet = lazy(() => import('../../transfer/WavSheet'));
+const SoundSheet = lazy(() => import('../../sounds/SoundSheet'));
 const HistorySheet = lazy(() => import('../../history/HistorySheet'));
 
 /** The sheets about the song and its tracks, on the song page and beside a pattern; null for those that are about a pattern. */
@@ -27,6 +28,12 @@ export function OpenSongSheet({ sheet, isPanel }: { readonly sheet: Sheet; reado
       return <LevelsSheet isPanel={isPanel} />;
     case 'track':
       return <TrackSheet trackId={sheet.trackId} isPanel={isPanel} />;
+    case 'sound':
+      return (
+        <Suspense fallback={null}>
+          <SoundSheet trackId={sheet.trackId} isPanel={isPanel} />
+        </Suspense>
+      );
     case 'section':
       return <SectionSheet sectionId={sheet.sectionId} start={sheet.start} end={sheet.end} isPanel={isPanel} />;
     case 'stretch':

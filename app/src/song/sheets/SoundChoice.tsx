@@ -1,15 +1,20 @@
-import { SOUNDS, type Sound } from '@yibbo/core';
+import { FIRST_SOUNDS, type Sound } from '@yibbo/core';
 import { usePathname } from 'expo-router';
-import { XStack } from '@tamagui/stacks';
+import { lazy, Suspense, useState } from 'react';
+import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { addTrack } from '../../document/edits';
 import { useAppDispatch } from '../../store';
 import { useOpenPlacement } from '../useOpenPlacement';
 
-/** The sounds a new track can begin with; a press makes the track and opens its pattern. */
+/** This comes when it is asked for, with what finds sounds by a word. */
+const MoreSounds = lazy(() => import('../../sounds/MoreSounds'));
+
+/** The sounds a new track can begin with, one of each kind first; a press makes the track and opens its pattern. */
 export function SoundChoice({ isColumn }: { readonly isColumn: boolean }) {
   const dispatch = useAppDispatch();
   const open = useOpenPlacement();
+  const [hasMore, setHasMore] = useState(false);
   // Beside a pattern, the screen that is there shows the new one.
   const isBesidePattern = usePathname().includes('/pattern/');
   const choose = (sound: Sound) => {
@@ -17,10 +22,18 @@ export function SoundChoice({ isColumn }: { readonly isColumn: boolean }) {
     if (made && !isBesidePattern) open(made);
   };
   return (
-    <XStack gap={4} flexWrap="wrap" flexDirection={isColumn ? 'column' : 'row'}>
-      {SOUNDS.map((sound) => (
-        <Press key={sound.id} label={sound.name} look="raised" onPress={() => choose(sound)} />
-      ))}
-    </XStack>
+    <YStack gap={6}>
+      <XStack gap={4} flexWrap="wrap" flexDirection={isColumn ? 'column' : 'row'}>
+        {FIRST_SOUNDS.map((sound) => (
+          <Press key={sound.id} label={sound.name} look="raised" onPress={() => choose(sound)} />
+        ))}
+        <Press label="All sounds" look={hasMore ? 'on' : 'quiet'} expanded={hasMore} onPress={() => setHasMore(!hasMore)} />
+      </XStack>
+      {hasMore ? (
+        <Suspense fallback={null}>
+          <MoreSounds onChoose={choose} />
+        </Suspense>
+      ) : null}
+    </YStack>
   );
 }

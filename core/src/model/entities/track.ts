@@ -5,6 +5,21 @@ import { byteSchema, idSchema, nameSchema } from './basics';
 export const TRACK_SYMBOLS = ['disc', 'wedge', 'block', 'kite', 'ring', 'bars', 'arch', 'cross'] as const;
 export const TRACK_COLOURS = 8;
 
+const about = z.number().min(-1).max(1);
+const settingSchema = z
+  .object({
+    tone: about,
+    attack: about,
+    release: about,
+    drive: about,
+    width: about,
+    room: about,
+    echo: about,
+    tune: z.number().min(-1200).max(1200),
+  })
+  .partial();
+export type SoundSetting = z.infer<typeof settingSchema>;
+
 export const trackSchema = z.object({
   id: idSchema,
   songId: idSchema,
@@ -18,6 +33,14 @@ export const trackSchema = z.object({
     .max(TRACK_COLOURS - 1),
   symbol: z.enum(TRACK_SYMBOLS),
   soundId: z.string().min(1).max(64),
+  /** How its sound is set, each about where the sound itself has it: absent or 0 is as it is; `tune` in cents. */
+  setting: settingSchema.optional(),
+  /** Octaves that its sound plays above what is written. */
+  octave: z.int().min(-4).max(4).optional(),
+  /** Which of several notes at once sounds, where it is one; absent means all. */
+  voiceMode: z.enum(['lowest', 'highest', 'latest']).optional(),
+  /** Drums that it takes from other kits: the key of the row, and the kit and the key there. */
+  otherDrums: listOf(z.object({ pitch: byteSchema, kitId: z.string().min(1).max(64), drum: byteSchema }), { most: 128 }).optional(),
   levelDb: z.number().min(-60).max(6),
   /** -1 is hard left, 1 hard right. */
   pan: z.number().min(-1).max(1),

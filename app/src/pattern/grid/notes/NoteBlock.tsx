@@ -1,5 +1,6 @@
 import { barBeatWords, figuresOf, isUnsure, lengthWords, otherWords, type MeterAt, type Note } from '@yibbo/core';
 import { memo, type CSSProperties } from 'react';
+import { UNHEARD_WORDS } from '../unheard';
 import { bendLine, rowsAbove } from './bend-line';
 
 export interface NoteBlockProps {
@@ -20,6 +21,8 @@ export interface NoteBlockProps {
   readonly isOffGrid?: boolean;
   /** Lies at or beyond the pattern's end: kept, hatched, silent. */
   readonly isBeyond?: boolean;
+  /** Its track sounds one note at a time, and another one then: hatched too. */
+  readonly isUnheard?: boolean;
   /** Drawn as an outline of what was, or of what will be. */
   readonly isOutline?: boolean;
   /** The row's name and the meters, where the note is there for those who hear the page too. */
@@ -36,7 +39,7 @@ export function blockRadius(height: number): number {
   return Math.min(5, height / 4);
 }
 
-const HATCH = 'repeating-linear-gradient(135deg,transparent 0 4px,var(--lineStrong) 4px 5px)';
+export const HATCH = 'repeating-linear-gradient(135deg,transparent 0 4px,var(--lineStrong) 4px 5px)';
 
 /** A note: a rounded block filled from below to the height of its velocity, so that loudness is read without a lane. Muted is hollow,
  *  chance or a one-of group a broken edge, a roll notches where its hits begin, a bend its line; passes, group,
@@ -55,10 +58,12 @@ export const NoteBlock = memo(
     hasHandles,
     isOffGrid,
     isBeyond,
+    isUnheard,
     isOutline,
     named,
   }: NoteBlockProps) {
-    const name = named ? noteWords(note, named.rowLabel, named.meters) : undefined;
+    const words = named ? noteWords(note, named.rowLabel, named.meters) : undefined;
+    const name = words && isUnheard ? `${words}, ${UNHEARD_WORDS}` : words;
     const loud = Math.round((note.velocity / 127) * 100);
     const filled = `linear-gradient(to top,${colour} ${loud}%,color-mix(in srgb,${colour} 24%,var(--card)) ${loud}%)`;
     const style: CSSProperties = {
@@ -70,7 +75,7 @@ export const NoteBlock = memo(
       boxSizing: 'border-box',
       borderRadius: blockRadius(height),
       border: isOutline ? '1px solid var(--faded)' : `1.5px ${isUnsure(note) ? 'dashed' : 'solid'} ${colour}`,
-      background: isOutline || note.muted ? 'transparent' : isBeyond ? HATCH : filled,
+      background: isOutline || note.muted ? 'transparent' : isBeyond || isUnheard ? HATCH : filled,
       boxShadow: isSelected
         ? '0 0 0 2px var(--card), 0 0 0 4px var(--act)'
         : isCurrent
@@ -119,6 +124,7 @@ const COMPARED = [
   'hasHandles',
   'isOffGrid',
   'isBeyond',
+  'isUnheard',
   'isOutline',
 ] as const;
 

@@ -17,6 +17,8 @@ export interface PlacedNote {
   readonly isSelected: boolean;
   readonly isOffGrid: boolean;
   readonly isBeyond: boolean;
+  /** Its track sounds one note at a time, and another one then. */
+  readonly isUnheard: boolean;
 }
 
 interface Inks {
@@ -70,7 +72,8 @@ export function NotesCanvas({ placed, window, colour }: NotesCanvasProps) {
 const NARROW = 8;
 
 function drawNote(context: CanvasRenderingContext2D, placed: PlacedNote, inks: Inks): void {
-  const { note, isSelected, isOffGrid, isBeyond } = placed;
+  const { note, isSelected, isOffGrid } = placed;
+  const isHatched = placed.isBeyond || placed.isUnheard;
   const [x, y, w, h] = [placed.left, placed.top + 1, leastWidth(placed.width), placed.height - 2];
   // An edge would leave nothing of its fill to read.
   const isNarrow = w < NARROW;
@@ -92,12 +95,12 @@ function drawNote(context: CanvasRenderingContext2D, placed: PlacedNote, inks: I
     context.fill();
     context.save();
     context.clip();
-    context.fillStyle = isBeyond ? inks.lineStrong : inks.colour;
+    context.fillStyle = isHatched ? inks.lineStrong : inks.colour;
     context.globalAlpha = 0.24;
     context.fillRect(x, y, w, h);
     context.globalAlpha = 1;
     const loud = (h * note.velocity) / 127;
-    if (!isBeyond) context.fillRect(x, y + h - loud, w, loud);
+    if (!isHatched) context.fillRect(x, y + h - loud, w, loud);
     drawNotches(context, placed, inks);
     context.restore();
   }

@@ -7,6 +7,7 @@ import { linesIn } from './lines';
 import { NoteBlock } from './NoteBlock';
 import { NotesCanvas, type PlacedNote } from './NotesCanvas';
 import type { GridWindow } from '../viewport/viewport';
+import { useUnheard } from '../unheard';
 
 /** Shaded and plain rows behind the notes. */
 export const RowsLayer = memo(function RowsLayer({ rows, window }: { readonly rows: readonly GridRow[]; readonly window: GridWindow }) {
@@ -180,7 +181,8 @@ export const NotesLayer = memo(function NotesLayer(props: NotesLayerProps) {
   const { part, rows, window, handled = NO_HANDLED, isOutline, isNamed } = props;
   const rowIndex = useMemo(() => new Map(rows.map(({ pitch }, index) => [pitch, index])), [rows]);
   const ladder = useMemo(() => ladderOf(rows), [rows]);
-  const placed = placedIn(props, rowIndex, ladder);
+  const unheard = useUnheard(part.track, props.notes);
+  const placed = placedIn(props, rowIndex, ladder, unheard);
   if (placed.length > MOST_BLOCKS && !isOutline) return <NotesCanvas placed={placed} window={window} colour={part.track.colour} />;
   const colour = `var(--track${part.track.colour})`;
   return placed.map((each) => (
@@ -204,6 +206,7 @@ function placedIn(
   { notes, part, window, selected, lifted, isOutline, areMarks }: NotesLayerProps,
   rowIndex: ReadonlyMap<number, number>,
   ladder: PlacedNote['ladder'],
+  unheard: ReadonlySet<Id>,
 ): PlacedNote[] {
   return notes.flatMap((note) => {
     if (note.start >= window.toTick || note.start + note.length <= window.fromTick) return [];
@@ -219,6 +222,7 @@ function placedIn(
       isSelected: selected.has(note.id),
       isOffGrid: !isOutline && !isOnGrid(gridOfRow(part, note.pitch), note.start),
       isBeyond: note.start >= rowLength(part.pattern, note.pitch),
+      isUnheard: !isOutline && unheard.has(note.id),
     };
   });
 }

@@ -1,6 +1,8 @@
 import { barBeatWords, beatTicks, figuresOf, isUnsure, otherWords, type Note } from '@yibbo/core';
 import type { CSSProperties } from 'react';
 import type { OpenPart } from '../../../session/selectors';
+import { HATCH } from '../notes/NoteBlock';
+import { UNHEARD_WORDS, useIsUnheard } from '../unheard';
 import { isRepeat, type StepCell } from './step-cells';
 
 export interface StepButtonProps {
@@ -24,6 +26,7 @@ export function StepButton({ part, cell, rowName, pitch, hits, isHeld, isSelecte
   const isOnBeat = cell.start % beatTicks(part.meter) === 0;
   const offset = hit ? (hit.start - cell.source) / (cell.end - cell.start) : 0;
   const figures = hit ? stepFigures(hit) : '';
+  const isUnheard = useIsUnheard(hit);
   const state = hit
     ? [
         '',
@@ -31,6 +34,7 @@ export function StepButton({ part, cell, rowName, pitch, hits, isHeld, isSelecte
         ...(hits.length > 1 ? [`${hits.length} hits`] : []),
         ...(offset ? ['off grid'] : []),
         ...(hit.muted ? ['muted'] : []),
+        ...(isUnheard ? [UNHEARD_WORDS] : []),
         ...otherWords(hit),
         ...(figures ? [`marked ${figures}`] : []),
       ].join(', ')
@@ -77,6 +81,7 @@ function Dot({
   readonly count: number;
 }) {
   const figures = stepFigures(hit);
+  const isUnheard = useIsUnheard(hit);
   const share = 28 + 56 * (hit.velocity / 127);
   return (
     <>
@@ -84,7 +89,13 @@ function Dot({
         style={{
           ...DOT,
           width: `${share}%`,
-          background: hit.muted ? 'transparent' : isUnsure(hit) ? 'color-mix(in srgb, currentColor 55%, var(--card))' : colour,
+          background: hit.muted
+            ? 'transparent'
+            : isUnheard
+              ? HATCH
+              : isUnsure(hit)
+                ? 'color-mix(in srgb, currentColor 55%, var(--card))'
+                : colour,
           color: colour,
           border: `2px ${isUnsure(hit) ? 'dashed' : 'solid'} ${colour}`,
         }}

@@ -11,6 +11,7 @@ import { useGoingOn, useHand } from '../gesture/useHand';
 import { useListen } from '../gesture/useListen';
 import { useGestureSetting, useSelectedIds } from '../gesture/useSetting';
 import { usePlayedBar } from '../viewport/usePlayInView';
+import { UnheardProvider, useUnheard } from '../unheard';
 import { useStepRows } from '../useRows';
 import { BarBar } from './BarBar';
 import { heldNotes, withGestures } from './gesture-notes';
@@ -58,6 +59,7 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
   usePlayedBar(part, bar);
   const goingOn = useGoingOn(gesture);
   const shown = withGestures(notes, gestures.length > 1 ? gestures : [goingOn], part.pattern.id, setting);
+  const unheard = useUnheard(part.track, shown);
   return (
     <div style={{ position: 'relative', flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>
       <StepsHead part={part} bar={bar} />
@@ -74,7 +76,9 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
         aria-label={`Steps of ${part.track.name}, bar ${bar + 1}. Arrow keys move, Enter sets a hit or takes it away, Shift and Enter selects it.`}
         style={{ flex: 1, minHeight: 0, overflowY: 'auto', paddingBottom: OVERLAY_ROOM, background: 'var(--paper)' }}
       >
-        <StepRows part={part} steps={{ ...steps, notes: shown }} />
+        <UnheardProvider value={unheard}>
+          <StepRows part={part} steps={{ ...steps, notes: shown }} />
+        </UnheardProvider>
       </div>
       <GestureHint
         words={

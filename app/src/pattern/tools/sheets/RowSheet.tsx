@@ -1,5 +1,5 @@
 import { stepTicks, divisionName, gridOfRow, rowLength, type Note } from '@yibbo/core';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { useEffects } from '../../../effects';
 import { Choices } from '../../../controls/Choices';
@@ -15,6 +15,9 @@ import { selectionSet, sheetSet } from '../../../session/session';
 import { useActiveRow } from '../../grid/useActiveRow';
 import { SheetFrame, SheetLine } from '../../../sheets/SheetFrame';
 
+/** This comes when it is asked for, with what says which drums are alike. */
+const DrumChoice = lazy(() => import('../../../sounds/DrumChoice'));
+
 /** One row: its hits, its name, its own grid and length, the sound it strikes. */
 export function RowSheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
   const dispatch = useAppDispatch();
@@ -26,6 +29,11 @@ export function RowSheet({ part, isPanel }: { readonly part: OpenPart; readonly 
   return (
     <SheetFrame title={`Row ${name}`} note={`${notes.length} ${notes.length === 1 ? 'hit' : 'hits'}`} isPanel={isPanel}>
       <HitsLine part={part} pitch={pitch} name={name} notes={notes} />
+      {part.track.kind === 'drums' ? (
+        <Suspense fallback={null}>
+          <DrumChoice key={pitch} track={part.track} pitch={pitch} />
+        </Suspense>
+      ) : null}
       <SheetLine title="Name">
         <NameField key={pitch} part={part} pitch={pitch} name={name} />
       </SheetLine>

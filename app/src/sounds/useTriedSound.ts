@@ -1,0 +1,50 @@
+import type { Track } from '@yibbo/core';
+import { useCallback, useEffect, useState } from 'react';
+import type { PhraseNote } from '../audio/sound';
+import { useEffects } from '../effects';
+import type { SoundFields } from '../preferences/preferences';
+import { editTrack } from '../song/acts/tracks';
+import { useAppDispatch, useAppSelector, useAppStore } from '../store';
+import { phraseOf } from './phrase';
+
+/** A sound that is tried on a track. */
+export interface TriedSound {
+  readonly name: string;
+  readonly fields: Partial<SoundFields>;
+}
+
+/** Sounds tried on a track before one is taken: heard in what plays, or in a few of the track's notes while nothing does. What is not kept
+ *  is dropped when the hook's component goes. */
+export function useTriedSound(track: Track, phrase?: readonly PhraseNote[]) {
+  const dispatch = useAppDispatch();
+  const { sound } = useEffects();
+  const store = useAppStore();
+  const [tried, setTried] = useState<TriedSound | null>(null);
+  const isPlaying = useAppSelector((state) => state.session.isPlaying);
+  useEffect(() => () => sound.hearTrack(null), [sound]);
+  const hear = useCallback(
+    (fields: Partial<SoundFields>) => {
+      const next = { ...track, ...fields };
+      sound.hearTrack(next);
+      const { document } = store.getState().song;
+      if (!isPlaying && document) sound.phrase(track.id, phrase ?? phraseOf(document, next));
+    },
+    [isPlaying, phrase, sound, store, track],
+  );
+  return {
+    tried,
+    hear,
+    tryOut: (next: TriedSound) => {
+      setTried(next);
+      hear(next.fields);
+    },
+    keep: () => {
+      if (tried) dispatch(editTrack(track.id, `Sound ${tried.name}`, tried.fields));
+      setTried(null);
+    },
+    drop: () => {
+      setTried(null);
+      sound.hearTrack(null);
+    },
+  };
+}
