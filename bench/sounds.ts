@@ -1,7 +1,8 @@
 /** npm run sounds: what is measured of every sound, and what is off. */
-import { KITS, kitRows, SOUNDS } from '../core/src';
+import { demoSongs, KITS, kitRows, songEnd, SOUNDS } from '../core/src';
 import { figuresOf, type SoundFigures } from '../core/src/measure/figures';
 import { faultsOf } from '../core/src/measure/limits';
+import { songFigures } from '../core/src/measure/song';
 
 const header = ['sound', 'LUFS', 'to be', 'phone', 'Hz', '>15k', 'brighter', 'off'];
 const rows = [
@@ -31,4 +32,17 @@ function rowOf(figures: SoundFigures, of: number | string): string[] {
     `${(brighter * 100).toFixed(0)} %`,
     faultsOf(figures, of).join(', '),
   ];
+}
+
+console.log('\nThe demo, from beginning to end');
+let made = 0;
+for (const song of demoSongs(() => `id${made++}`)) {
+  const { lufs, truePeak, width, highs } = songFigures(song, { start: 0, end: songEnd(song) });
+  const figures = [
+    `${lufs.toFixed(1)} LUFS`,
+    `true peak ${truePeak.toFixed(1)} dB`,
+    `side ${width.toFixed(1)} dB`,
+    `2 to 12 kHz ${highs.toFixed(1)} dB`,
+  ];
+  console.log(`${song.song.name}: ${figures.join(', ')}`);
 }

@@ -139,6 +139,22 @@ export function peak(left: usize, right: usize): f64 {
   return max(upper, max(f32x4.extract_lane(most, 2), f32x4.extract_lane(most, 3)));
 }
 
+/** The same with what lies half-way between samples, by a curve through the four about it (Lagrange), but for the first and last of a chunk. */
+export function peakBetween(left: usize, right: usize): f64 {
+  let most = splat(0);
+  for (let offset: usize = 4; offset + 12 + STEP_BYTES <= CHUNK_BYTES; offset += STEP_BYTES) {
+    most = f32x4.max(most, f32x4.max(halfWay(left + offset), halfWay(right + offset)));
+  }
+  const upper = max(f32x4.extract_lane(most, 0), f32x4.extract_lane(most, 1));
+  return max(peak(left, right), max(upper, max(f32x4.extract_lane(most, 2), f32x4.extract_lane(most, 3))));
+}
+
+function halfWay(at: usize): v128 {
+  const inner = f32x4.add(v128.load(at), v128.load(at + 4));
+  const outer = f32x4.add(v128.load(at - 4), v128.load(at + 8));
+  return f32x4.abs(f32x4.sub(f32x4.mul(inner, splat(0.5625)), f32x4.mul(outer, splat(0.0625))));
+}
+
 /** Puts the chunk at `next` where the one at `waiting` was and gives that one out at `next`, at a gain that begins after `gain` and
  *  rises by `step` a sample. */
 export function exchange(next: usize, waiting: usize, gain: f64, step: f64): void {

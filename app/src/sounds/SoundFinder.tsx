@@ -58,7 +58,7 @@ export function SoundFinder({ kind, like, chosenId, offersOwn = true, before, tr
           label="Search the sounds"
           value={typed}
           placeholder="Search"
-          width={130}
+          width={104}
           onChange={setTyped}
           onEscape={() => setTyped('')}
         />

@@ -8,15 +8,17 @@ import { preferencesSet } from '../preferences/preferences';
 import { SheetFrame } from '../sheets/SheetFrame';
 import { useAppDispatch, useAppSelector } from '../store';
 import { OwnSoundLines } from './OwnSoundLines';
+import { OpensWith } from './OpensWith';
 import { SoundFinder, type Offered } from './SoundFinder';
 import { SoundSettings } from './SoundSettings';
 import { TriedLine } from './TriedLine';
 import { useTriedSound } from './useTriedSound';
 
-type Part = 'choose' | 'set' | 'own';
-const PARTS: readonly { readonly value: Part; readonly name: string }[] = [
+type Part = 'choose' | 'set' | 'opens' | 'own';
+const PARTS: readonly { readonly value: Part; readonly name: string; readonly label?: string }[] = [
   { value: 'choose', name: 'Choose' },
   { value: 'set', name: 'Set' },
+  { value: 'opens', name: 'Opens', label: 'Opens with another track' },
   { value: 'own', name: 'Save' },
 ];
 
@@ -30,6 +32,7 @@ export default function SoundSheet({ trackId, isPanel }: { readonly trackId: Id;
     <SheetFrame title={`Sound of ${track.name}`} isPanel={isPanel}>
       {part === 'choose' ? <ChoosePart key={trackId} track={track} parts={parts} /> : parts}
       {part === 'set' ? <SoundSettings key={trackId} track={track} /> : null}
+      {part === 'opens' ? <OpensWith key={trackId} track={track} /> : null}
       {part === 'own' ? <OwnSoundLines key={trackId} track={track} /> : null}
     </SheetFrame>
   );

@@ -1,7 +1,7 @@
 import { CHUNK, type Samples, type Workbench } from './workbench';
 
-/** No sample leaves louder than this: -1.4 dBFS. */
-export const CEILING = 0.85;
+/** No sample leaves louder than this, nor what lies half-way between two: -1.7 dBFS, so that all stays below -1 dB. */
+export const CEILING = 0.82;
 /** How much of the way back to full level a chunk may go. */
 const RECOVERY = 0.004;
 
@@ -29,7 +29,7 @@ export class Limiter {
   /** Takes the next chunk in and gives the one before it out, in place. */
   process(left: Samples, right: Samples): void {
     const { loops } = this.bench;
-    const peak = loops.peak(left.at, right.at);
+    const peak = loops.peakBetween(left.at, right.at);
     const needNext = peak > CEILING ? CEILING / peak : 1;
     const to = Math.min(this.needNow, needNext, this.gain + (1 - this.gain) * RECOVERY + 1e-6);
     const step = (to - this.gain) / CHUNK;

@@ -74,6 +74,7 @@ interface Loops {
   ): void;
   level(left: number, right: number, states: number, kept: number): void;
   peak(left: number, right: number): number;
+  peakBetween(left: number, right: number): number;
   exchange(next: number, waiting: number, gain: number, step: number): void;
 }
 

@@ -13,6 +13,6 @@ export function faultsOf(
     ...(isHat && (centroid < 8500 || centroid > 11_500) ? ['not about 10 kHz'] : []),
     ...(isHat && above15k > 0.2 ? ['too much above 15 kHz'] : []),
     ...(brighter < 0.15 ? ['velocity does not brighten it'] : []),
-    ...(peak > 0.84 ? ['limited by itself'] : []),
+    ...(peak > 0.8 ? ['limited by itself'] : []),
   ];
 }

@@ -1,17 +1,22 @@
 import { COMMON_TIME } from '../../time';
-import { chord, every, later, type Stroke, type WrittenSong } from './notation';
-
-/** Beats of a bar in sixteenths, where an `x` stands. */
-function hits(figure: string): number[] {
-  return [...figure.replace(/ /g, '')].flatMap((sign, step) => (sign === 'x' ? [step / 4] : []));
-}
+import { chord, every, hits, later, type Stroke, type WrittenSong } from './notation';
 
 const KICK = 36;
 const SNARE = 38;
 const CLAP = 39;
 const HAT = 42;
 const OPEN_HAT = 46;
+const CRASH = 49;
 const TAMBOURINE = 54;
+
+/** Nothing but a hat that waits. */
+const SILENCE: readonly Stroke[] = [[2.5, HAT, 1 / 4, 40, { chance: 60 }]];
+const HATS: readonly Stroke[] = every(hits('..x. ..x. ..x. ..xx'), HAT, 1 / 4, (index) => 60 + index * 6);
+const LAST_STROKE: readonly Stroke[] = [
+  [0, KICK, 1, 112],
+  [0, CRASH, 2, 100],
+  [0, CLAP, 1, 84],
+];
 
 /** One bar: a kick on every beat, the hats between, a late kick now and then. */
 const MARCH: readonly Stroke[] = [
@@ -80,25 +85,90 @@ const LEAD: readonly Stroke[] = [
   [14, 79, 1.5, 100],
 ];
 
-const QUIET = { 'Fog Pad': [['Pad', 8]], 'Rope Plucks': [['Plucks', 8]] } as const;
+/** Seven on the snare in the space of the last two beats, louder and louder. */
+const ROLL_IN: readonly Stroke[] = [
+  ...every(hits('x... x... x... x...'), KICK, 1 / 4, (index) => 108 - 8 * index),
+  ...every(hits('.... x...'), CLAP, 1 / 4, () => 96),
+  ...[0, 1, 2, 3, 4, 5, 6].map((step): Stroke => [2 + (step * 2) / 7, SNARE, 2 / 7, 46 + step * 10]),
+];
+
+/** What begins a chorus: the cymbal, once, over the march. */
+const ARRIVAL: readonly Stroke[] = [[0, CRASH, 2, 96], ...PARADE];
+
+/** Half time: the band has stopped, and two drums walk on. */
+const CORNER: readonly Stroke[] = [
+  ...every([0, 2.75], KICK, 1 / 2, (index) => [104, 84][index]!),
+  [2, SNARE, 1 / 2, 96],
+  ...every(hits('x.x. x.x. x.x. x.x.'), HAT, 1 / 4, (index) => (index % 4 === 0 ? 66 : 44)),
+  [3.5, OPEN_HAT, 1 / 2, 56, { chance: 50 }],
+];
+
+/** Long notes under the corner, the last one climbing back. */
+const BASS_CORNER: readonly Stroke[] = [
+  ...ROOTS.flatMap((root, bar): Stroke[] => [[bar * 4, root, 2.5, 96], ...(bar < 3 ? [[bar * 4 + 3, root + 7, 3 / 4, 76] as const] : [])]),
+  ...[36, 40, 43, 45].map((pitch, step): Stroke => [15 + step / 4, pitch, 1 / 4, 78 + step * 6]),
+];
+
+/** The answer alone, an octave down and slow, with one of two ends. */
+const LEAD_CORNER: readonly Stroke[] = [
+  [0, 62, 3, 84],
+  [4, 65, 1.5, 80],
+  [5.5, 64, 2, 78],
+  [8, 60, 3, 84],
+  [12, 64, 2, 82, { oneOf: 'end', share: 2 }],
+  [12, 67, 2, 82, { oneOf: 'end' }],
+];
+
+/** What the second chorus adds to the call: a third above its long notes. */
+const LEAD_TOGETHER: readonly Stroke[] = [...LEAD, [2, 77, 1.5, 70], [5, 74, 2, 68], [9, 81, 1.5, 70], [14, 76, 1.5, 76]];
+
+const PAD_AND_PLUCKS = { 'Fog Pad': [['Pad', 8]], 'Rope Plucks': [['Plucks', 8]] } as const;
+const INTRO = {
+  ...PAD_AND_PLUCKS,
+  'Parade Kit': [
+    ['Silence', 4],
+    ['Hats', 3],
+    ['Roll in', 1],
+  ],
+} as const;
 const VERSE = {
-  ...QUIET,
+  ...PAD_AND_PLUCKS,
   'Parade Kit': [
     ['March', 7],
     ['Fill', 1],
   ],
   'Anchor Bass': [['Bass', 8]],
 } as const;
+const VERSE_2 = {
+  ...VERSE,
+  'Rope Plucks': [['Plucks', 8, { count: 3, unit: '1/16' }]],
+  'Parade Kit': [
+    ['March', 3],
+    ['Fill', 1],
+    ['March', 3],
+    ['Roll in', 1],
+  ],
+} as const;
 const CHORUS = {
   ...VERSE,
   'Parade Kit': [
-    ['Parade', 7],
+    ['Arrival', 1],
+    ['Parade', 6],
     ['Fill', 1],
   ],
   'Gull Lead': [['Call and answer', 8]],
 } as const;
+const CORNER_TURN = {
+  'Parade Kit': [
+    ['Corner', 7],
+    ['Roll in', 1],
+  ],
+  'Anchor Bass': [['Bass, corner', 8]],
+  'Fog Pad': [['Pad', 8]],
+  'Gull Lead': [['Answer, alone', 8]],
+} as const;
 
-/** "Gull Parade": 134 bpm, D minor, straight ahead; verse and chorus come twice, linked. */
+/** "Gull Parade": 134 bpm, D minor, straight ahead; verse and chorus come twice, linked, the second time with the plucks turned by three sixteenths. */
 export const GULL_PARADE: WrittenSong = {
   name: 'Gull Parade',
   bpm: 134,
@@ -108,51 +178,74 @@ export const GULL_PARADE: WrittenSong = {
   tracks: [
     {
       name: 'Parade Kit',
-      soundId: 'quay-kit',
-      levelDb: 0,
+      soundId: 'tin-kit',
+      levelDb: 3,
       pan: 0,
       symbol: 'disc',
-      patterns: { March: { bars: 1, strokes: MARCH }, Parade: { bars: 1, strokes: PARADE }, Fill: { bars: 1, strokes: FILL } },
+      patterns: {
+        March: { bars: 1, strokes: MARCH },
+        Parade: { bars: 1, strokes: PARADE },
+        Fill: { bars: 1, strokes: FILL },
+        'Roll in': { bars: 1, strokes: ROLL_IN },
+        Arrival: { bars: 1, strokes: ARRIVAL },
+        Corner: { bars: 1, strokes: CORNER },
+        Hats: { bars: 1, strokes: HATS },
+        Silence: { bars: 1, strokes: SILENCE },
+        'Last stroke': { bars: 4, strokes: LAST_STROKE },
+      },
     },
     {
       name: 'Anchor Bass',
-      soundId: 'round-bass',
-      levelDb: -1,
+      soundId: 'pump-bass',
+      levelDb: 5,
       pan: 0,
       symbol: 'block',
-      patterns: { Bass: { bars: 4, strokes: BASS }, 'Bass, last': { bars: 4, strokes: [[0, 38, 8, 104]] } },
+      patterns: {
+        Bass: { bars: 4, strokes: BASS },
+        'Bass, corner': { bars: 4, strokes: BASS_CORNER },
+        'Bass, last': { bars: 4, strokes: [[0, 38, 8, 104]] },
+      },
     },
     {
       name: 'Rope Plucks',
-      soundId: 'rope-pluck',
-      levelDb: -4,
-      pan: -0.3,
+      soundId: 'spray-pluck',
+      levelDb: 3,
+      pan: -0.5,
       symbol: 'kite',
       patterns: { Plucks: { bars: 4, strokes: PLUCKS } },
     },
     {
       name: 'Fog Pad',
-      soundId: 'fog-pad',
-      levelDb: -6,
-      pan: 0.1,
+      soundId: 'horizon-pad',
+      levelDb: 6,
+      pan: 0.15,
       symbol: 'arch',
       patterns: { Pad: { bars: 4, strokes: PAD }, 'Pad, last': { bars: 4, strokes: chord(0, [50, 57, 62, 65], 12, 64) } },
     },
     {
       name: 'Gull Lead',
-      soundId: 'gull-lead',
-      levelDb: -4,
-      pan: 0.2,
+      soundId: 'flare-lead',
+      levelDb: 5,
+      pan: 0.3,
       symbol: 'wedge',
-      patterns: { 'Call and answer': { bars: 4, strokes: LEAD } },
+      patterns: {
+        'Call and answer': { bars: 4, strokes: LEAD },
+        'Call, together': { bars: 4, strokes: LEAD_TOGETHER },
+        'Answer, alone': { bars: 4, strokes: LEAD_CORNER },
+      },
     },
   ],
   sections: [
-    { name: 'Intro', bars: 8, plays: QUIET },
+    { name: 'Intro', bars: 8, plays: INTRO },
     { name: 'Verse', bars: 8, plays: VERSE },
     { name: 'Chorus', bars: 8, plays: CHORUS },
-    { name: 'Verse 2', bars: 8, plays: VERSE },
-    { name: 'Chorus 2', bars: 8, plays: CHORUS },
-    { name: 'Ending', bars: 4, plays: { 'Anchor Bass': [['Bass, last', 4]], 'Fog Pad': [['Pad, last', 4]], 'Parade Kit': [['Fill', 1]] } },
+    { name: 'Verse 2', bars: 8, plays: VERSE_2 },
+    { name: 'Round the corner', bars: 8, plays: CORNER_TURN },
+    { name: 'Chorus 2', bars: 8, plays: { ...CHORUS, 'Gull Lead': [['Call, together', 8]] } },
+    {
+      name: 'Ending',
+      bars: 4,
+      plays: { 'Anchor Bass': [['Bass, last', 4]], 'Fog Pad': [['Pad, last', 4]], 'Parade Kit': [['Last stroke', 4]] },
+    },
   ],
 };

@@ -1,6 +1,6 @@
 import type { Note } from '../../model/entities';
 import { COMMON_TIME, TICKS_PER_QUARTER } from '../../time';
-import { chord, every, type Stroke, type WrittenSong } from './notation';
+import { chord, every, type Play, type Stroke, type WrittenSong } from './notation';
 
 /** Where the second of two swung eighths falls in its beat. */
 const SWUNG = 2 / 3;
@@ -185,7 +185,90 @@ const ENDING = {
   ]),
 } satisfies Record<string, readonly Stroke[]>;
 
+/** Before anyone boards: the shaker alone, a rim that finds the backbeat, and the toms that bring the rest in. */
+const LAMPS_LIT: readonly Stroke[] = [
+  [0, SHAKER, 1 / 3, 50],
+  [1, SHAKER, 1 / 3, 36],
+  ...every([9, 11, 13], 37, 1 / 3, (index) => 52 + 10 * index),
+  ...[0, 1, 2, 3, 4].map((step): Stroke => [15 + step / 5, step < 3 ? 50 : 45, 1 / 5, 60 + step * 9]),
+];
+
+/** One chord a bar and a half, laid down softly. */
+const KEYS_LAMPS: readonly Stroke[] = [...softly(rolled(0, [58, 62, 65, 69], 6)), ...softly(rolled(8, [57, 60, 64, 67], 6))];
+
+const BELLS_LAMPS: readonly Stroke[] = [
+  [4, 86, 2, 62],
+  [12, 84, 1, 58],
+  [12 + SWUNG, 81, 2, 66],
+];
+
+/** Half time on the ebb: a low drum, a rim, and what the shaker does anyway. */
+const DRUMS_SLACK: readonly Stroke[] = [
+  [0, SHAKER, 1 / 3, 44],
+  [1, SHAKER, 1 / 3, 32],
+  ...every([0, 8], 36, 1, () => 92),
+  ...every([2, 6, 10, 14], 37, 1 / 3, () => 62),
+  ...[0, 1, 2, 3, 4, 5, 6].map((step): Stroke => [15 + step / 7, 38, 1 / 7, 36 + step * 10]),
+];
+
+const BASS_SLACK: readonly Stroke[] = [
+  [0, 34, 3.5, 92],
+  [4, 36, 3.5, 90],
+  [8, 33, 3.5, 88],
+  [12, 38, 3, 94],
+  [15 + SWUNG, 36, 1 / 3, 80],
+];
+
+/** A figure for the toms in three against two; a linked copy of it is turned on by one swung eighth. */
+const TOMS: readonly Stroke[] = [
+  ...every([0, 2 / 3, 4 / 3], 45, 1 / 3, (index) => [96, 70, 82][index]!),
+  ...every([8 / 3, 10 / 3], 50, 1 / 3, (index) => [90, 66][index]!),
+  ...every([4, 5], 43, 2 / 3, (index) => [100, 76][index]!),
+  [6 + SWUNG, 50, 1 / 3, 72, { chance: 70 }],
+  [7 + SWUNG, 45, 1 / 3, 84],
+];
+
+/** On by one swung eighth. */
+const TURNED = { count: 1, unit: '1/8 triplet' } as const;
+
+/** The hook again, an octave wider, with one of two endings. */
+const BELLS_CROSSING_2: readonly Stroke[] = [
+  ...BELLS_CROSSING.filter(([beat]) => beat < 14),
+  [4 + SWUNG, 86, 1, 66],
+  [12 + SWUNG, 84, 1, 74, { oneOf: 'landing', share: 2 }],
+  [12 + SWUNG, 89, 1, 70, { oneOf: 'landing' }],
+  ...[74, 77, 79, 81, 84].map((pitch, step): Stroke => [14 + (step * 2) / 5, pitch, 2 / 5, 60 + step * 6, { pan: (step - 2) / 4 }]),
+];
+
+function softly(strokes: readonly Stroke[]): Stroke[] {
+  return strokes.map(([beat, pitch, beats, velocity]) => [beat, pitch, beats, Math.round(velocity * 0.78)]);
+}
+
 const SHAKEN = { rows: [[SHAKER, SHAKER_ROUND]] } as const;
+
+/** Six bars of the walk and two that turn it round. */
+const WALKED: readonly Play[] = [
+  ['Deck Drums', 6],
+  ['The turn', 2],
+];
+
+/** The verse: everyone with what they are named for. */
+const BOARDING = {
+  'Deck Drums': WALKED,
+  'Bilge Bass': [['Bilge Bass', 8]],
+  'Lamp Keys': [['Lamp Keys', 8]],
+  'Fog Pad': [['Fog Pad', 8]],
+  'Buoy Bells': [['Buoy Bells', 8]],
+} satisfies Record<string, readonly Play[]>;
+
+/** The chorus: out on the water. */
+const CROSSING = {
+  'Deck Drums': WALKED,
+  'Bilge Bass': [['Bass, crossing', 8]],
+  'Lamp Keys': [['Keys, crossing', 8]],
+  'Fog Pad': [['Pad, crossing', 8]],
+  'Buoy Bells': [['Bells, crossing', 8]],
+} satisfies Record<string, readonly Play[]>;
 
 /** "Last Boat Home", the song a newcomer meets: 92 bpm, swung, G dorian, written for this demo. */
 export const LAST_BOAT_HOME: WrittenSong = {
@@ -198,44 +281,48 @@ export const LAST_BOAT_HOME: WrittenSong = {
     {
       name: 'Deck Drums',
       soundId: 'quay-kit',
-      levelDb: 0,
+      levelDb: 4.5,
       pan: 0,
       symbol: 'disc',
       patterns: {
         'Deck Drums': { bars: 2, strokes: DECK_DRUMS, ...SHAKEN },
         'The turn': { bars: 2, strokes: DRUMS_TURN },
+        'Drums, lamps lit': { bars: 4, strokes: LAMPS_LIT, ...SHAKEN },
+        'Drums, slack water': { bars: 4, strokes: DRUMS_SLACK, ...SHAKEN },
         'Drums, tied up': { bars: 4, strokes: ENDING.drums },
       },
     },
     {
       name: 'Bilge Bass',
       soundId: 'round-bass',
-      levelDb: -1,
+      levelDb: 1.5,
       pan: 0,
       symbol: 'block',
       patterns: {
         'Bilge Bass': { bars: 4, strokes: BILGE_BASS },
         'Bass, crossing': { bars: 4, strokes: BASS_CROSSING },
+        'Bass, slack water': { bars: 4, strokes: BASS_SLACK },
         'Bass, tied up': { bars: 4, strokes: ENDING.bass },
       },
     },
     {
       name: 'Lamp Keys',
       soundId: 'lamp-keys',
-      levelDb: -3,
-      pan: -0.2,
+      levelDb: 3.5,
+      pan: -0.4,
       symbol: 'wedge',
       patterns: {
         'Lamp Keys': { bars: 4, strokes: LAMP_KEYS },
         'Keys, crossing': { bars: 4, strokes: KEYS_CROSSING },
+        'Keys, lamps lit': { bars: 4, strokes: KEYS_LAMPS },
         'Keys, tied up': { bars: 4, strokes: ENDING.keys },
       },
     },
     {
       name: 'Fog Pad',
       soundId: 'fog-pad',
-      levelDb: -5,
-      pan: 0,
+      levelDb: 6,
+      pan: 0.0,
       symbol: 'arch',
       patterns: {
         'Fog Pad': { bars: 4, strokes: FOG_PAD },
@@ -246,33 +333,65 @@ export const LAST_BOAT_HOME: WrittenSong = {
     {
       name: 'Buoy Bells',
       soundId: 'buoy-bells',
-      levelDb: -3,
-      pan: 0.35,
+      levelDb: 6,
+      pan: 0.5,
       symbol: 'ring',
       patterns: {
         'Buoy Bells': { bars: 4, strokes: BUOY_BELLS },
         'Bells, crossing': { bars: 4, strokes: BELLS_CROSSING },
+        'Bells, crossing again': { bars: 4, strokes: BELLS_CROSSING_2 },
+        'Bells, lamps lit': { bars: 4, strokes: BELLS_LAMPS },
         'Bells, tied up': { bars: 4, strokes: ENDING.bells },
       },
     },
+    {
+      name: 'Harbour Toms',
+      soundId: 'hold-kit',
+      levelDb: -2,
+      pan: 0.3,
+      symbol: 'kite',
+      patterns: { Toms: { bars: 2, strokes: TOMS } },
+    },
   ],
   sections: [
-    { name: 'Boarding', bars: 8, plays: boarding(8) },
     {
-      name: 'Crossing',
-      bars: 8,
+      name: 'Lamps lit',
+      bars: 4,
       plays: {
-        'Deck Drums': [
-          ['Deck Drums', 6],
-          ['The turn', 2],
-        ],
-        'Bilge Bass': [['Bass, crossing', 8]],
-        'Lamp Keys': [['Keys, crossing', 8]],
-        'Fog Pad': [['Pad, crossing', 8]],
-        'Buoy Bells': [['Bells, crossing', 8]],
+        'Deck Drums': [['Drums, lamps lit', 4]],
+        'Lamp Keys': [['Keys, lamps lit', 4]],
+        'Fog Pad': [['Fog Pad', 4]],
+        'Buoy Bells': [['Bells, lamps lit', 4]],
       },
     },
-    { name: 'Boarding 2', bars: 8, plays: boarding(8) },
+    { name: 'Boarding', bars: 8, plays: BOARDING },
+    { name: 'Crossing', bars: 8, plays: CROSSING },
+    {
+      name: 'Boarding 2',
+      bars: 8,
+      plays: {
+        ...BOARDING,
+        'Harbour Toms': [
+          ['Toms', 4],
+          ['Toms', 4, TURNED],
+        ],
+      },
+    },
+    {
+      name: 'Slack water',
+      bars: 4,
+      plays: {
+        'Deck Drums': [['Drums, slack water', 4]],
+        'Bilge Bass': [['Bass, slack water', 4]],
+        'Lamp Keys': [['Keys, lamps lit', 4]],
+        'Fog Pad': [['Pad, crossing', 4]],
+      },
+    },
+    {
+      name: 'Crossing 2',
+      bars: 8,
+      plays: { ...CROSSING, 'Buoy Bells': [['Bells, crossing again', 8]], 'Harbour Toms': [['Toms', 8, TURNED]] },
+    },
     {
       name: 'Tied up',
       bars: 4,
@@ -286,8 +405,3 @@ export const LAST_BOAT_HOME: WrittenSong = {
     },
   ],
 };
-
-/** Every track with its first pattern. */
-function boarding(bars: number): WrittenSong['sections'][number]['plays'] {
-  return Object.fromEntries(['Deck Drums', 'Bilge Bass', 'Lamp Keys', 'Fog Pad', 'Buoy Bells'].map((name) => [name, [[name, bars]]]));
-}

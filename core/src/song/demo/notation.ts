@@ -1,7 +1,7 @@
 import { kitRows, type KitSound } from '../../audio';
 import { soundById } from '../../sounds';
 import { emptyDocument, sorted, type Document } from '../../model/document';
-import type { Id, KeyChoice, Note, Pattern, Placement, Section, Song, Track } from '../../model/entities';
+import type { Id, KeyChoice, Note, Pattern, Placement, Section, Song, Track, Treatment } from '../../model/entities';
 import { barTicks, TICKS_PER_QUARTER, type MeterShape } from '../../time';
 
 /** [quarter from 0, pitch, length in quarters, velocity]. They may be any fraction that is a whole number of ticks. */
@@ -47,7 +47,21 @@ export interface WrittenTrack {
 export interface WrittenSection {
   readonly name: string;
   readonly bars: number;
-  readonly plays: Readonly<Record<string, readonly (readonly [pattern: string, bars: number])[]>>;
+  readonly plays: Readonly<Record<string, readonly Play[]>>;
+}
+
+/** A pattern for so many bars; turned where it is to sound so, though its notes stay as they are written. */
+export type Play = readonly [pattern: string, bars: number, turned?: Turned];
+
+/** Rotated round its loop by so many units, as the action is: "1/8", "1/8 triplet". */
+export interface Turned {
+  readonly count: number;
+  readonly unit: string;
+}
+
+/** A figure of sixteenths in which an `x` stands for a stroke, as beats. */
+export function hits(figure: string): number[] {
+  return [...figure.replace(/ /g, '')].flatMap((sign, step) => (sign === 'x' ? [step / 4] : []));
 }
 
 export interface WrittenSong {
@@ -76,13 +90,14 @@ export function songOf(written: WrittenSong, newId: () => Id): Document {
     start: starts[index]!,
     length: section.bars * bar,
   }));
-  const placements = made.flatMap(({ track, patternIds }) =>
+  const placed = made.flatMap(({ track, patternIds }) =>
     written.sections.flatMap(({ plays }, index) => {
       let start = starts[index]!;
-      return (plays[track.name] ?? []).map(([pattern, bars]): Placement => {
+      return (plays[track.name] ?? []).map(([pattern, bars, turn]) => {
         const placed = { start, length: bars * bar, offset: 0, muted: false };
         start += placed.length;
-        return { id: newId(), songId: song.id, trackId: track.id, patternId: patternIds.get(pattern)!, ...placed };
+        const placement: Placement = { id: newId(), songId: song.id, trackId: track.id, patternId: patternIds.get(pattern)!, ...placed };
+        return { placement, treatments: turn ? [rotation(newId(), placement.id, turn)] : [] };
       });
     }),
   );
@@ -90,10 +105,15 @@ export function songOf(written: WrittenSong, newId: () => Id): Document {
     ...emptyDocument(song),
     tracks: made.map(({ track }) => track),
     patterns: made.flatMap(({ patterns }) => patterns),
-    placements,
+    placements: placed.map(({ placement }) => placement),
+    treatments: placed.flatMap(({ treatments }) => treatments),
     sections,
     notes: Object.assign({}, ...made.map(({ notes }) => notes)) as Document['notes'],
   });
+}
+
+function rotation(id: Id, parentId: Id, { count, unit }: Turned): Treatment {
+  return { id, parentId, order: 0, actionId: 'rotate', params: { count, unit, around: 'pattern' }, on: true };
 }
 
 interface Making {

@@ -77,8 +77,59 @@ const BELLS: readonly Stroke[] = [
   [5 * E, 86, 3 * E, 66, { oneOf: 'high' }],
 ];
 
+/** The last bar of a rise: the feet stop, and nine on the low and high drums lead over the bar line. */
+const OVER: readonly Stroke[] = [
+  [0, KICK, E, 108],
+  ...MUDFLATS,
+  ...[45, 45, 45, 50, 50, 50, 43, 43, 43].map((pitch, step): Stroke => [2 * E + (step * 5 * E) / 9, pitch, E / 2, 60 + step * 6]),
+];
+
+/** High water: the bar struck open, a cymbal once in four times, claps on the long foot. */
+const FLOOD: readonly Stroke[] = [...CLOCKWORK, [0, 49, 2 * E, 84, { passes: { of: 4, mask: 1 } }], [5 * E, 39, E, 84], [3 * E, 46, E, 66]];
+
+/** A line over the high water, two bars each, that never begins on the first eighth. */
+const CALL: readonly Stroke[] = [
+  [E, 71, 3 * E, 92],
+  [4 * E, 74, 3 * E, 86],
+  [BAR + E, 76, 5 * E, 94],
+  [2 * BAR + E, 74, 3 * E, 88],
+  [2 * BAR + 4 * E, 71, 2 * E, 82],
+  [3 * BAR, 67, 6 * E, 90],
+  [4 * BAR + E, 72, 3 * E, 92],
+  [4 * BAR + 4 * E, 76, 3 * E, 90],
+  [5 * BAR + E, 79, 5 * E, 98],
+  [6 * BAR + E, 78, 2 * E, 90, { oneOf: 'turn', share: 2 }],
+  [6 * BAR + E, 83, 2 * E, 90, { oneOf: 'turn' }],
+  [6 * BAR + 3 * E, 76, 4 * E, 86],
+  [7 * BAR, 74, 4 * E, 84],
+];
+
+/** Long breaths under it all. */
+const SWELL: readonly Stroke[] = [
+  [52, 59, 64],
+  [55, 59, 62],
+  [57, 60, 64],
+  [48, 55, 64],
+].flatMap((pitches, index) => chord(index * 2 * BAR, pitches, 2 * BAR - E / 4, 70));
+
 const LOW = { 'Harbour Kit': [['Mudflats', 8]], 'Rope Plucks': [['Ripple', 8]], 'Buoy Bells': [['Bells', 8]] } as const;
-const RISING = { ...LOW, 'Harbour Kit': [['Clockwork', 8]], 'Keel Bass': [['Keel', 8]] } as const;
+const RISING = {
+  ...LOW,
+  'Harbour Kit': [
+    ['Clockwork', 7],
+    ['Over the bar', 1],
+  ],
+  'Keel Bass': [['Keel', 8]],
+} as const;
+const HIGH = {
+  ...RISING,
+  'Harbour Kit': [
+    ['Flood', 7],
+    ['Over the bar', 1],
+  ],
+  'Lamp Keys': [['Keys', 8]],
+  Swell: [['Swell', 8]],
+} as const;
 
 /** "Tide Table": 7/8 at 108, E minor, with rows of unequal lengths. */
 export const TIDE_TABLE: WrittenSong = {
@@ -90,51 +141,81 @@ export const TIDE_TABLE: WrittenSong = {
   tracks: [
     {
       name: 'Harbour Kit',
-      soundId: 'quay-kit',
-      levelDb: 0,
+      soundId: 'cargo-kit',
+      levelDb: 6,
       pan: 0,
       symbol: 'disc',
-      patterns: { Clockwork: { bars: 1, strokes: CLOCKWORK, rows: ROWS }, Mudflats: { bars: 1, strokes: MUDFLATS, rows: ROWS } },
+      patterns: {
+        Clockwork: { bars: 1, strokes: CLOCKWORK, rows: ROWS },
+        Mudflats: { bars: 1, strokes: MUDFLATS, rows: ROWS },
+        Flood: { bars: 1, strokes: FLOOD, rows: ROWS },
+        'Over the bar': { bars: 1, strokes: OVER, rows: ROWS },
+      },
     },
     {
       name: 'Keel Bass',
-      soundId: 'round-bass',
-      levelDb: -1,
+      soundId: 'hull-bass',
+      levelDb: 5.5,
       pan: 0,
       symbol: 'block',
       patterns: { Keel: { bars: 8, strokes: KEEL }, 'Keel, last': { bars: 4, strokes: [[0, 40, 3 * BAR, 100]] } },
     },
     {
       name: 'Rope Plucks',
-      soundId: 'rope-pluck',
-      levelDb: -3,
-      pan: -0.25,
+      soundId: 'oar-strings',
+      levelDb: 6,
+      pan: -0.5,
       symbol: 'kite',
       patterns: { Ripple: { bars: 4, strokes: PLUCKS } },
     },
     {
       name: 'Lamp Keys',
       soundId: 'lamp-keys',
-      levelDb: -4,
-      pan: 0.15,
+      levelDb: 5.5,
+      pan: 0.4,
       symbol: 'wedge',
       patterns: { Keys: { bars: 8, strokes: KEYS }, 'Keys, last': { bars: 4, strokes: chord(0, [59, 64, 67, 71], 3 * BAR, 80) } },
     },
     {
       name: 'Buoy Bells',
       soundId: 'buoy-bells',
-      levelDb: -4,
-      pan: 0.35,
+      levelDb: 6,
+      pan: 0.5,
       symbol: 'ring',
       patterns: { Bells: { bars: 9 / 7, strokes: BELLS } },
+    },
+    {
+      name: 'Swell',
+      soundId: 'tide-pad',
+      levelDb: 6,
+      pan: 0,
+      symbol: 'arch',
+      patterns: { Swell: { bars: 8, strokes: SWELL } },
+    },
+    {
+      name: 'Gull Call',
+      soundId: 'siren-lead',
+      levelDb: 5,
+      pan: -0.2,
+      symbol: 'cross',
+      patterns: { Call: { bars: 8, strokes: CALL } },
     },
   ],
   sections: [
     { name: 'Low water', bars: 8, plays: LOW },
     { name: 'Rising', bars: 8, plays: RISING },
-    { name: 'High water', bars: 8, plays: { ...RISING, 'Lamp Keys': [['Keys', 8]] } },
-    { name: 'Falling', bars: 8, plays: RISING },
-    { name: 'Low water 2', bars: 8, plays: LOW },
-    { name: 'Ending', bars: 4, plays: { 'Keel Bass': [['Keel, last', 4]], 'Lamp Keys': [['Keys, last', 4]] } },
+    { name: 'High water', bars: 8, plays: HIGH },
+    {
+      name: 'Falling',
+      bars: 8,
+      plays: { ...RISING, 'Rope Plucks': [['Ripple', 8, { count: 2, unit: '1/8' }]], Swell: [['Swell', 8]] },
+    },
+    { name: 'High water 2', bars: 8, plays: { ...HIGH, 'Gull Call': [['Call', 8]] } },
+    { name: 'Low water 2', bars: 8, plays: { ...LOW, Swell: [['Swell', 8]] } },
+    {
+      name: 'Ending',
+      bars: 4,
+      plays: { 'Keel Bass': [['Keel, last', 4]], 'Lamp Keys': [['Keys, last', 4]], 'Harbour Kit': [['Mudflats', 2]] },
+    },
   ],
 };

@@ -9,7 +9,7 @@ export const BARGE_BASS: ToneSound = {
   levelDb: -9.0,
   room: 0.02,
   echo: 0,
-  width: 0.12,
+  width: 0.18,
   oscillators: [
     { shape: 'saw', ratio: 1, level: 0.36, cents: -14 },
     { shape: 'saw', ratio: 1, level: 0.36, cents: 14, phase: 0.4 },

@@ -6,10 +6,10 @@ export const BRASS_CHIME: ToneSound = {
   family: 'bell',
   id: 'brass-chime',
   name: 'Brass chime',
-  levelDb: -17,
+  levelDb: -17.7,
   room: 0.28,
   echo: 0.16,
-  width: 0.3,
+  width: 0.45,
   oscillators: [
     { shape: 'sine', ratio: 1, level: 0.6, cents: 0 },
     { shape: 'sine', ratio: 2, level: 0.2, cents: 3 },

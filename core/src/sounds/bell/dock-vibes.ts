@@ -9,7 +9,7 @@ export const DOCK_VIBES: ToneSound = {
   levelDb: -18.2,
   room: 0.28,
   echo: 0.16,
-  width: 0.3,
+  width: 0.45,
   oscillators: [
     { shape: 'sine', ratio: 1, level: 0.7, cents: 0 },
     { shape: 'sine', ratio: 4, level: 0.12, cents: 0 },

@@ -9,7 +9,7 @@ export const GALLEY_GLOCK: ToneSound = {
   levelDb: -16,
   room: 0.28,
   echo: 0.16,
-  width: 0.3,
+  width: 0.45,
   oscillators: [
     { shape: 'sine', ratio: 1, level: 0.6, cents: 0 },
     { shape: 'sine', ratio: 2.756, level: 0.2, cents: 0 },

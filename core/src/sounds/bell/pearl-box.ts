@@ -6,10 +6,10 @@ export const PEARL_BOX: ToneSound = {
   family: 'bell',
   id: 'pearl-box',
   name: 'Pearl box',
-  levelDb: -17.8,
+  levelDb: -18.3,
   room: 0.28,
   echo: 0.16,
-  width: 0.3,
+  width: 0.45,
   oscillators: [
     { shape: 'sine', ratio: 1, level: 0.6, cents: 0 },
     { shape: 'sine', ratio: 3.98, level: 0.16, cents: 0 },

@@ -9,7 +9,7 @@ export const SHIP_BELL: ToneSound = {
   levelDb: -16.2,
   room: 0.28,
   echo: 0.16,
-  width: 0.3,
+  width: 0.45,
   oscillators: [
     { shape: 'sine', ratio: 1, level: 0.5, cents: 0 },
     { shape: 'sine', ratio: 2.4, level: 0.2, cents: 0 },

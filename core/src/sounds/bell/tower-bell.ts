@@ -9,7 +9,7 @@ export const TOWER_BELL: ToneSound = {
   levelDb: -18.3,
   room: 0.28,
   echo: 0.16,
-  width: 0.3,
+  width: 0.45,
   oscillators: [
     { shape: 'sine', ratio: 1, level: 0.4, cents: 0 },
     { shape: 'sine', ratio: 0.5, level: 0.25, cents: 0 },

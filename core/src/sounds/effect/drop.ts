@@ -9,7 +9,7 @@ export const DROP: ToneSound = {
   levelDb: -20.7,
   room: 0.25,
   echo: 0.2,
-  width: 0.35,
+  width: 0.52,
   oscillators: [{ shape: 'sine', ratio: 1, level: 0.8, cents: 0 }],
   modulators: [],
   pitchEnvelope: { semitones: 24, seconds: 2 },

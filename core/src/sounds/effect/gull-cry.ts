@@ -9,7 +9,7 @@ export const GULL_CRY: ToneSound = {
   levelDb: 0.2,
   room: 0.25,
   echo: 0.2,
-  width: 0.35,
+  width: 0.52,
   oscillators: [
     { shape: 'sine', ratio: 2, level: 0.3, cents: 0 },
     { shape: 'saw', ratio: 1, level: 0.3, cents: 0 },

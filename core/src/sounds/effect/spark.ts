@@ -9,7 +9,7 @@ export const SPARK: ToneSound = {
   levelDb: -10.0,
   room: 0.25,
   echo: 0.35,
-  width: 0.35,
+  width: 0.52,
   oscillators: [
     { shape: 'square', ratio: 1, level: 0.4, cents: 0 },
     { shape: 'sine', ratio: 2, level: 0.2, cents: 0 },

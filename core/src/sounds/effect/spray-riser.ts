@@ -9,7 +9,7 @@ export const SPRAY_RISER: ToneSound = {
   levelDb: -5.3,
   room: 0.25,
   echo: 0.2,
-  width: 0.35,
+  width: 0.52,
   oscillators: [{ shape: 'saw', ratio: 1, level: 0.02, cents: 0 }],
   modulators: [],
   noise: { level: 0.7, decaySeconds: 10000 },

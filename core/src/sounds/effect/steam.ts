@@ -9,7 +9,7 @@ export const STEAM: ToneSound = {
   levelDb: -17.4,
   room: 0.25,
   echo: 0.2,
-  width: 0.35,
+  width: 0.52,
   oscillators: [],
   modulators: [],
   noise: { level: 0.8, decaySeconds: 10000 },

@@ -9,7 +9,7 @@ export const UNDERTOW: ToneSound = {
   levelDb: -13.1,
   room: 0.25,
   echo: 0.2,
-  width: 0.35,
+  width: 0.52,
   oscillators: [
     { shape: 'saw', ratio: 1, level: 0.2, cents: -16, phase: 0 },
     { shape: 'saw', ratio: 1, level: 0.2, cents: -5.3, phase: 0.382 },

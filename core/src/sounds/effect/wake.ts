@@ -9,7 +9,7 @@ export const WAKE: ToneSound = {
   levelDb: -6.1,
   room: 0.25,
   echo: 0.2,
-  width: 0.35,
+  width: 0.52,
   oscillators: [],
   modulators: [],
   noise: { level: 0.7, decaySeconds: 1000 },

@@ -9,7 +9,7 @@ export const ZAP: ToneSound = {
   levelDb: -11.1,
   room: 0.25,
   echo: 0.2,
-  width: 0.35,
+  width: 0.52,
   oscillators: [{ shape: 'saw', ratio: 1, level: 0.5, cents: 0 }],
   modulators: [],
   pitchEnvelope: { semitones: 36, seconds: 0.25 },

@@ -9,7 +9,7 @@ export const CHART_KEYS: ToneSound = {
   levelDb: -7.1,
   room: 0.16,
   echo: 0.05,
-  width: 0.28,
+  width: 0.42,
   oscillators: [
     { shape: 'sine', ratio: 1, level: 0.2, cents: 0 },
     { shape: 'sine', ratio: 2, level: 0.06, cents: 1 },

@@ -6,10 +6,10 @@ export const FERRY_ORGAN: ToneSound = {
   family: 'keys',
   id: 'ferry-organ',
   name: 'Ferry organ',
-  levelDb: -15,
+  levelDb: -15.7,
   room: 0.16,
   echo: 0.05,
-  width: 0.28,
+  width: 0.42,
   oscillators: [
     { shape: 'sine', ratio: 1, level: 0.4, cents: 0 },
     { shape: 'sine', ratio: 2, level: 0.3, cents: 0 },

@@ -6,10 +6,10 @@ export const GALLEY_TINES: ToneSound = {
   family: 'keys',
   id: 'galley-tines',
   name: 'Galley tines',
-  levelDb: -14.9,
+  levelDb: -15.4,
   room: 0.16,
   echo: 0.05,
-  width: 0.28,
+  width: 0.42,
   oscillators: [
     { shape: 'sine', ratio: 1, level: 0.7, cents: 0 },
     { shape: 'sine', ratio: 1, level: 0.2, cents: 4 },

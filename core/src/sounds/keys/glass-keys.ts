@@ -9,7 +9,7 @@ export const GLASS_KEYS: ToneSound = {
   levelDb: -14,
   room: 0.16,
   echo: 0.05,
-  width: 0.28,
+  width: 0.42,
   oscillators: [
     { shape: 'sine', ratio: 1, level: 0.6, cents: 0 },
     { shape: 'sine', ratio: 3, level: 0.1, cents: 2 },

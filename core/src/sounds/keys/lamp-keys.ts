@@ -6,10 +6,10 @@ export const LAMP_KEYS: ToneSound = {
   family: 'keys',
   id: 'lamp-keys',
   name: 'Lamp keys',
-  levelDb: -12.5,
+  levelDb: -13.0,
   room: 0.16,
   echo: 0.05,
-  width: 0.28,
+  width: 0.42,
   oscillators: [
     { shape: 'sine', ratio: 1, level: 0.72, cents: 0 },
     { shape: 'sine', ratio: 2, level: 0.1, cents: 3 },

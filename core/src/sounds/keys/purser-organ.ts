@@ -9,7 +9,7 @@ export const PURSER_ORGAN: ToneSound = {
   levelDb: -12.8,
   room: 0.16,
   echo: 0.05,
-  width: 0.28,
+  width: 0.42,
   oscillators: [
     { shape: 'sine', ratio: 1, level: 0.5, cents: 0 },
     { shape: 'sine', ratio: 3, level: 0.22, cents: 0 },

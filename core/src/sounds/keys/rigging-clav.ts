@@ -9,7 +9,7 @@ export const RIGGING_CLAV: ToneSound = {
   levelDb: -12,
   room: 0.16,
   echo: 0.05,
-  width: 0.28,
+  width: 0.42,
   oscillators: [
     { shape: 'square', ratio: 1, level: 0.3, cents: 0 },
     { shape: 'saw', ratio: 2, level: 0.14, cents: 3 },

@@ -9,7 +9,7 @@ export const SALOON_KEYS: ToneSound = {
   levelDb: -6.6,
   room: 0.16,
   echo: 0.05,
-  width: 0.28,
+  width: 0.42,
   oscillators: [
     { shape: 'saw', ratio: 1, level: 0.3, cents: -2 },
     { shape: 'saw', ratio: 1, level: 0.3, cents: 2 },

@@ -9,7 +9,7 @@ export const BRASS_LEAD: ToneSound = {
   levelDb: -15.2,
   room: 0.12,
   echo: 0.18,
-  width: 0.16,
+  width: 0.24,
   oscillators: [
     { shape: 'saw', ratio: 1, level: 0.4, cents: -5 },
     { shape: 'saw', ratio: 1, level: 0.4, cents: 5 },

@@ -9,7 +9,7 @@ export const FLARE_LEAD: ToneSound = {
   levelDb: -16.4,
   room: 0.12,
   echo: 0.18,
-  width: 0.16,
+  width: 0.24,
   oscillators: [
     { shape: 'square', ratio: 1, level: 0.3, cents: 0 },
     { shape: 'saw', ratio: 2, level: 0.16, cents: 5, phase: 0.3 },

@@ -9,7 +9,7 @@ export const GULL_LEAD: ToneSound = {
   levelDb: -17.4,
   room: 0.12,
   echo: 0.18,
-  width: 0.16,
+  width: 0.24,
   oscillators: [
     { shape: 'saw', ratio: 1, level: 0.36, cents: -7 },
     { shape: 'saw', ratio: 1, level: 0.36, cents: 7 },

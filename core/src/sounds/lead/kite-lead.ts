@@ -9,7 +9,7 @@ export const KITE_LEAD: ToneSound = {
   levelDb: -17.9,
   room: 0.12,
   echo: 0.18,
-  width: 0.16,
+  width: 0.24,
   oscillators: [
     { shape: 'sine', ratio: 1, level: 0.55, cents: 0 },
     { shape: 'sine', ratio: 3, level: 0.07, cents: 0 },

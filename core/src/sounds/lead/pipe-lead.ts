@@ -9,7 +9,7 @@ export const PIPE_LEAD: ToneSound = {
   levelDb: -17.2,
   room: 0.12,
   echo: 0.18,
-  width: 0.16,
+  width: 0.24,
   oscillators: [{ shape: 'square', ratio: 1, level: 0.5, cents: 0 }],
   modulators: [],
   vibrato: { hz: 5.2, cents: 18, inSeconds: 0.5 },

@@ -9,7 +9,7 @@ export const SIREN_LEAD: ToneSound = {
   levelDb: -15.4,
   room: 0.12,
   echo: 0.18,
-  width: 0.16,
+  width: 0.24,
   oscillators: [
     { shape: 'sine', ratio: 1, level: 0.6, cents: 0 },
     { shape: 'saw', ratio: 1, level: 0.1, cents: 0 },

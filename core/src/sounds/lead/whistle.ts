@@ -9,7 +9,7 @@ export const WHISTLE: ToneSound = {
   levelDb: -17.9,
   room: 0.12,
   echo: 0.18,
-  width: 0.16,
+  width: 0.24,
   oscillators: [
     { shape: 'sine', ratio: 1, level: 0.7, cents: 0 },
     { shape: 'sine', ratio: 2, level: 0.12, cents: 0 },

@@ -9,7 +9,7 @@ export const WIDE_LEAD: ToneSound = {
   levelDb: -13.4,
   room: 0.12,
   echo: 0.18,
-  width: 0.16,
+  width: 0.24,
   oscillators: [
     { shape: 'saw', ratio: 1, level: 0.2, cents: -19 },
     { shape: 'saw', ratio: 1, level: 0.2, cents: -8 },

@@ -6,10 +6,10 @@ export const CHOIR_PAD: ToneSound = {
   family: 'pad',
   id: 'choir-pad',
   name: 'Choir pad',
-  levelDb: -13.5,
+  levelDb: -14.0,
   room: 0.3,
   echo: 0.06,
-  width: 0.5,
+  width: 0.75,
   oscillators: [
     { shape: 'saw', ratio: 1, level: 0.4, cents: -8 },
     { shape: 'saw', ratio: 1, level: 0.4, cents: 8 },

@@ -6,10 +6,10 @@ export const ENGINE_ROOM: ToneSound = {
   family: 'pad',
   id: 'engine-room',
   name: 'Engine room',
-  levelDb: -17.7,
+  levelDb: -18.9,
   room: 0.3,
   echo: 0.06,
-  width: 0.5,
+  width: 0.75,
   oscillators: [
     { shape: 'square', ratio: 1, level: 0.2, cents: -6 },
     { shape: 'square', ratio: 1, level: 0.2, cents: 6, phase: 0.4 },

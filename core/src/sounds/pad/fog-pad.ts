@@ -6,10 +6,10 @@ export const FOG_PAD: ToneSound = {
   family: 'pad',
   id: 'fog-pad',
   name: 'Fog pad',
-  levelDb: -19.7,
+  levelDb: -20.8,
   room: 0.3,
   echo: 0.06,
-  width: 0.5,
+  width: 0.75,
   oscillators: [
     { shape: 'saw', ratio: 1, level: 0.24, cents: -9 },
     { shape: 'saw', ratio: 1, level: 0.24, cents: 8 },

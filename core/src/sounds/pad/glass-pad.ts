@@ -6,10 +6,10 @@ export const GLASS_PAD: ToneSound = {
   family: 'pad',
   id: 'glass-pad',
   name: 'Glass pad',
-  levelDb: -17.1,
+  levelDb: -18.1,
   room: 0.3,
   echo: 0.06,
-  width: 0.5,
+  width: 0.75,
   oscillators: [
     { shape: 'sine', ratio: 1, level: 0.5, cents: -3 },
     { shape: 'sine', ratio: 2, level: 0.15, cents: 4 },

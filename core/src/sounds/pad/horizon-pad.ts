@@ -6,10 +6,10 @@ export const HORIZON_PAD: ToneSound = {
   family: 'pad',
   id: 'horizon-pad',
   name: 'Horizon pad',
-  levelDb: -19.3,
+  levelDb: -20.1,
   room: 0.4,
   echo: 0.06,
-  width: 0.5,
+  width: 0.75,
   oscillators: [
     { shape: 'saw', ratio: 1, level: 0.16, cents: -8, phase: 0 },
     { shape: 'saw', ratio: 1, level: 0.16, cents: 0, phase: 0.382 },

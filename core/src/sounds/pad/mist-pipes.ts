@@ -6,10 +6,10 @@ export const MIST_PIPES: ToneSound = {
   family: 'pad',
   id: 'mist-pipes',
   name: 'Mist pipes',
-  levelDb: -16.8,
+  levelDb: -17.5,
   room: 0.3,
   echo: 0.06,
-  width: 0.5,
+  width: 0.75,
   oscillators: [
     { shape: 'sine', ratio: 1, level: 0.4, cents: -4 },
     { shape: 'sine', ratio: 2, level: 0.18, cents: 5 },

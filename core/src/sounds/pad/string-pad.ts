@@ -6,10 +6,10 @@ export const STRING_PAD: ToneSound = {
   family: 'pad',
   id: 'string-pad',
   name: 'String pad',
-  levelDb: -15.9,
+  levelDb: -16.8,
   room: 0.3,
   echo: 0.06,
-  width: 0.5,
+  width: 0.75,
   oscillators: [
     { shape: 'saw', ratio: 1, level: 0.2, cents: -13 },
     { shape: 'saw', ratio: 1, level: 0.2, cents: -5 },

@@ -6,10 +6,10 @@ export const SWELL_PAD: ToneSound = {
   family: 'pad',
   id: 'swell-pad',
   name: 'Swell pad',
-  levelDb: -15.7,
+  levelDb: -16.8,
   room: 0.3,
   echo: 0.06,
-  width: 0.5,
+  width: 0.75,
   oscillators: [
     { shape: 'saw', ratio: 1, level: 0.25, cents: -7 },
     { shape: 'saw', ratio: 1, level: 0.25, cents: 7 },

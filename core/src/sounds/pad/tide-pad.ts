@@ -6,10 +6,10 @@ export const TIDE_PAD: ToneSound = {
   family: 'pad',
   id: 'tide-pad',
   name: 'Tide pad',
-  levelDb: -16.5,
+  levelDb: -17.6,
   room: 0.3,
   echo: 0.06,
-  width: 0.5,
+  width: 0.75,
   oscillators: [
     { shape: 'saw', ratio: 1, level: 0.2, cents: -11, phase: 0 },
     { shape: 'saw', ratio: 1, level: 0.2, cents: -3.7, phase: 0.382 },

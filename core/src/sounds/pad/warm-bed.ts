@@ -6,10 +6,10 @@ export const WARM_BED: ToneSound = {
   family: 'pad',
   id: 'warm-bed',
   name: 'Warm bed',
-  levelDb: -22.6,
+  levelDb: -23.4,
   room: 0.3,
   echo: 0.06,
-  width: 0.5,
+  width: 0.75,
   oscillators: [
     { shape: 'sine', ratio: 1, level: 0.5, cents: -4 },
     { shape: 'sine', ratio: 1, level: 0.5, cents: 4 },

@@ -9,7 +9,7 @@ export const BOLLARD_PLUCK: ToneSound = {
   levelDb: -13.1,
   room: 0.15,
   echo: 0.09,
-  width: 0.2,
+  width: 0.3,
   oscillators: [{ shape: 'sine', ratio: 1, level: 0.75, cents: 0 }],
   modulators: [
     { ratio: 2, depth: 0.28, decaySeconds: 0.25 },

@@ -9,7 +9,7 @@ export const CRATE_KALIMBA: ToneSound = {
   levelDb: -11.8,
   room: 0.15,
   echo: 0.09,
-  width: 0.2,
+  width: 0.3,
   oscillators: [
     { shape: 'sine', ratio: 1, level: 0.7, cents: 0 },
     { shape: 'sine', ratio: 6.3, level: 0.09, cents: 0 },

@@ -9,7 +9,7 @@ export const DECK_MARIMBA: ToneSound = {
   levelDb: -11.4,
   room: 0.15,
   echo: 0.09,
-  width: 0.2,
+  width: 0.3,
   oscillators: [
     { shape: 'sine', ratio: 1, level: 0.7, cents: 0 },
     { shape: 'sine', ratio: 3.93, level: 0.16, cents: 0 },

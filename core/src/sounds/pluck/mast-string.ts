@@ -9,7 +9,7 @@ export const MAST_STRING: ToneSound = {
   levelDb: -8.0,
   room: 0.15,
   echo: 0.09,
-  width: 0.2,
+  width: 0.3,
   oscillators: [],
   modulators: [],
   string: { level: 0.8, decaySeconds: 3, pickedAt: 0.11, roughness: 0.2, brightness: 0.75, damping: 0.22 },

@@ -6,10 +6,10 @@ export const MUTED_LINE: ToneSound = {
   family: 'pluck',
   id: 'muted-line',
   name: 'Muted line',
-  levelDb: -0.5,
+  levelDb: -1.0,
   room: 0.15,
   echo: 0.09,
-  width: 0.2,
+  width: 0.3,
   oscillators: [
     { shape: 'saw', ratio: 1, level: 0.5, cents: 0 },
     { shape: 'square', ratio: 1, level: 0.2, cents: 0 },

@@ -9,7 +9,7 @@ export const NET_HARP: ToneSound = {
   levelDb: -4.5,
   room: 0.15,
   echo: 0.09,
-  width: 0.2,
+  width: 0.3,
   oscillators: [
     { shape: 'saw', ratio: 1, level: 0.3, cents: 0 },
     { shape: 'sine', ratio: 1, level: 0.4, cents: 0 },

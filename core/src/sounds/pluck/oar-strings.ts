@@ -9,7 +9,7 @@ export const OAR_STRINGS: ToneSound = {
   levelDb: -5.7,
   room: 0.15,
   echo: 0.09,
-  width: 0.2,
+  width: 0.3,
   oscillators: [],
   modulators: [],
   string: { level: 0.8, decaySeconds: 2.4, pickedAt: 0.06, roughness: 0.35, brightness: 0.8, damping: 0.3 },

@@ -9,7 +9,7 @@ export const ROPE_PLUCK: ToneSound = {
   levelDb: -5.2,
   room: 0.15,
   echo: 0.09,
-  width: 0.2,
+  width: 0.3,
   oscillators: [
     { shape: 'saw', ratio: 1, level: 0.42, cents: 0 },
     { shape: 'square', ratio: 1, level: 0.2, cents: 6 },

@@ -9,7 +9,7 @@ export const SHANTY_GUITAR: ToneSound = {
   levelDb: -8.9,
   room: 0.15,
   echo: 0.09,
-  width: 0.2,
+  width: 0.3,
   oscillators: [],
   modulators: [],
   string: { level: 0.85, decaySeconds: 2, pickedAt: 0.22, roughness: 0.12, brightness: 0.4, damping: 0.5 },

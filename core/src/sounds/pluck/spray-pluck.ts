@@ -9,7 +9,7 @@ export const SPRAY_PLUCK: ToneSound = {
   levelDb: -1.9,
   room: 0.15,
   echo: 0.16,
-  width: 0.35,
+  width: 0.52,
   oscillators: [
     { shape: 'saw', ratio: 1, level: 0.2, cents: -14, phase: 0 },
     { shape: 'saw', ratio: 1, level: 0.2, cents: -7, phase: 0.382 },

@@ -9,7 +9,7 @@ export const TIN_PAN: ToneSound = {
   levelDb: -11.4,
   room: 0.15,
   echo: 0.09,
-  width: 0.2,
+  width: 0.3,
   oscillators: [
     { shape: 'sine', ratio: 1, level: 0.6, cents: 0 },
     { shape: 'sine', ratio: 2, level: 0.22, cents: 4 },
