@@ -2,17 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { CHUNK, SoundEngine, type EngineMessage } from '../../core/src';
 import { cell, newSong, openPattern, savedNotes } from '../support/app';
 import { midiFromText } from '../support/midi-text';
-
-interface Recorded {
-  sent: EngineMessage[];
-  heard: number[][];
-}
-
-declare global {
-  interface Window {
-    recorded: Recorded;
-  }
-}
+import { record } from '../support/recorded';
 
 /** Opens a song of its own for each test: drums, bass and keys on every beat of two bars. */
 async function openBand(page: Page): Promise<void> {
@@ -38,30 +28,6 @@ async function openBand(page: Page): Promise<void> {
   const { id } = (await response.json()) as { id: string };
   await page.goto(`/song/${id}`);
   await openPattern(page, 'Deck');
-}
-
-/** Records what is said to the engine and, where `tap`, the samples it gives. */
-async function record(page: Page, tap: boolean): Promise<void> {
-  await page.addInitScript((isTapped) => {
-    const recorded: Recorded = { sent: [], heard: [] };
-    window.recorded = recorded;
-    const Native = window.AudioWorkletNode;
-    window.AudioWorkletNode = class extends Native {
-      constructor(context: AudioContext, name: string, options?: AudioWorkletNodeOptions) {
-        super(context, name, options);
-        const post = this.port.postMessage.bind(this.port) as (message: unknown) => void;
-        this.port.postMessage = (message: unknown) => {
-          recorded.sent.push(structuredClone(message) as EngineMessage);
-          post(message);
-        };
-        if (!isTapped) return;
-        const node = context.createScriptProcessor(16384, 2, 1);
-        node.onaudioprocess = ({ inputBuffer }) => recorded.heard.push([...inputBuffer.getChannelData(0)]);
-        this.connect(node);
-        node.connect(context.destination);
-      }
-    } as typeof AudioWorkletNode;
-  }, tap);
 }
 
 /** Plays, and counts the samples of 40,000 that differ from what the engine renders offline when it is told the same. */

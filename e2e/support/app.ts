@@ -65,9 +65,11 @@ export async function openDemo(page: Page): Promise<void> {
   await openPattern(page, 'Deck Drums');
 }
 
-/** Opens the first pattern of a track from the song page. */
+/** Opens a pattern of a track from the song page: the one that is named as the track is, else its first. */
 export async function openPattern(page: Page, track: string): Promise<void> {
-  await placement(page, track).click();
+  await placement(page, track).waitFor();
+  const own = page.locator('[data-placement]').and(page.getByRole('button', { name: new RegExp(`^${track}, ${track}, bar `) }));
+  await ((await own.count()) > 0 ? own.first() : placement(page, track)).click();
   await expect(page.getByTestId('notes-grid').or(page.getByTestId('steps-grid'))).toBeVisible();
 }
 

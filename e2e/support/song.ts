@@ -14,7 +14,19 @@ export interface SavedSong {
   readonly sections: readonly { name: string; start: number; length: number }[];
   readonly placements: readonly { id: string; patternId: string; trackId: string; start: number; length: number }[];
   readonly patterns: readonly { id: string; length: number }[];
-  readonly tracks: readonly { id: string; name: string; levelDb: number; muted: boolean; soloed: boolean }[];
+  readonly tracks: readonly {
+    id: string;
+    name: string;
+    soundId: string;
+    levelDb: number;
+    muted: boolean;
+    soloed: boolean;
+    setting?: Readonly<Record<string, number>>;
+    octave?: number;
+    voiceMode?: string;
+    otherDrums?: readonly { pitch: number; kitId: string; drum: number }[];
+    opensWith?: { trackId: string; pitch: number; depth: number };
+  }[];
   readonly notes: Readonly<Record<string, readonly { start: number; pitch: number }[]>>;
 }
 

@@ -66,8 +66,8 @@ describe('songs', () => {
     const document = await storedDemo();
     const { body } = await call<{ id: string; bars: number; tracks: { name: string; marks: [number, number][] }[] }[]>('/songs');
     const card = body.find(({ id }) => id === document.song.id)!;
-    expect(card.bars).toBe(28);
-    expect(card.tracks.map(({ name }) => name)).toEqual(['Deck Drums', 'Bilge Bass', 'Lamp Keys', 'Fog Pad', 'Buoy Bells']);
+    expect(card.bars).toBe(44);
+    expect(card.tracks.map(({ name }) => name)).toEqual(['Deck Drums', 'Bilge Bass', 'Lamp Keys', 'Fog Pad', 'Buoy Bells', 'Harbour Toms']);
     for (const [time, pitch] of card.tracks.flatMap(({ marks }) => marks))
       expect(time >= 0 && time <= 1 && pitch >= 0 && pitch <= 1).toBe(true);
   });
@@ -205,7 +205,7 @@ describe('MIDI', () => {
       headers: MIDI,
       body: bytes,
     });
-    expect(made).toMatchObject({ status: 201, body: { report: { bars: 28, mended: [] } } });
+    expect(made).toMatchObject({ status: 201, body: { report: { bars: 44, mended: [] } } });
     const again = await fetch(`${server.address}/songs/${made.body.id}/export.mid?as=written`);
     expect(Buffer.from(await again.arrayBuffer()).equals(bytes)).toBe(true);
   });

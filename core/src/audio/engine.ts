@@ -81,8 +81,11 @@ export class SoundEngine {
   };
   private given = CHUNK;
 
-  /** `firstFrame` is the frame number of the first sample `render` will give. */
-  constructor(firstFrame = 0) {
+  /** `firstFrame` is the frame number of the first sample `render` will give; `gain` turns the whole up or down before the limiter. */
+  constructor(
+    firstFrame = 0,
+    private readonly gain = 1,
+  ) {
     this.renderedTo = firstFrame;
     this.renderChunk();
   }
@@ -220,7 +223,7 @@ export class SoundEngine {
       mix.right,
       this.places.some(({ isStill }) => !isStill),
     );
-    this.leveller.process(mix.left, mix.right);
+    this.leveller.process(mix.left, mix.right, this.gain);
     this.limiter.process(mix.left, mix.right);
     this.notePeak(SUM, bench.loops.peak(mix.left.at, mix.right.at));
     this.renderedTo += CHUNK;

@@ -72,7 +72,7 @@ interface Loops {
     kept: number,
     feedback: number,
   ): void;
-  level(left: number, right: number, states: number, kept: number): void;
+  level(left: number, right: number, states: number, kept: number, gain: number): void;
   peak(left: number, right: number): number;
   peakBetween(left: number, right: number): number;
   exchange(next: number, waiting: number, gain: number, step: number): void;

@@ -1,6 +1,5 @@
 import { SAMPLE_RATE } from '../audio/rate';
 import type { Sound } from '../audio/sounds';
-import { PLAYED } from './figures';
 import { powerBetween, powerCentroid, spectrumOf } from './spectrum';
 import { struck, STRUCK_AT, together } from './struck';
 
@@ -13,7 +12,10 @@ const BANDS = [20, 150, 800, 4000, 24_000];
  *  The closer two lists, the more alike two sounds. */
 export function featuresOf(sound: Sound, pitch?: number): number[] {
   const bare: Sound = { ...sound, room: 0, echo: 0, width: 0 };
-  const played = sound.kind === 'drums' ? { pitch: pitch!, held: 0.1, seconds: 1.4 } : { ...PLAYED[sound.family], pitch: 57 };
+  const played =
+    sound.kind === 'drums'
+      ? { pitch: pitch!, held: 0.1, seconds: 1.4 }
+      : { pitch: sound.family === 'bass' ? 45 : 57, held: 1, seconds: 2.7 };
   const samples = together(struck(bare, played)).subarray(STRUCK_AT);
   const spectrum = spectrumOf(samples);
   const { hz, octaves } = powerCentroid(spectrum);

@@ -92,6 +92,7 @@ export interface SoundFigures {
   readonly name: string;
   readonly loudness: number;
   readonly target: number;
+  /** Of kicks and basses: for others it is 0. */
   readonly lostOnPhone: number;
   readonly centroid: number;
   /** Share of its power above 15 kHz, 0..1. */
@@ -99,6 +100,17 @@ export interface SoundFigures {
   /** How much the middle of its frequencies rises from velocity 30 to 127: 0.15 is 15 %. */
   readonly brighter: number;
   readonly peak: number;
+}
+
+/** Only what is low can be lost in a small speaker. */
+function isLow(sound: Sound, pitch?: number): boolean {
+  return sound.kind === 'drums' ? pitch === 36 : sound.family === 'bass';
+}
+
+function highest(samples: Float32Array): number {
+  let most = 0;
+  for (const sample of samples) if (sample > most || -sample > most) most = sample < 0 ? -sample : sample;
+  return most;
 }
 
 /** What is measured of a pitched sound, or of one drum of a kit. */
@@ -112,10 +124,10 @@ export function figuresOf(sound: Sound, pitch?: number): SoundFigures {
     name: isDrum ? `${sound.id} ${sound.drums[pitch!]!.name}` : sound.id,
     loudness: loudest(block),
     target: isDrum ? DRUM_TARGETS[pitch!]! : TARGETS[sound.family],
-    lostOnPhone: lostOnPhone(block),
+    lostOnPhone: isLow(sound, pitch) ? lostOnPhone(block) : 0,
     centroid: powerCentroid(spectrum).hz,
     above15k: powerBetween(spectrum, 15_000, 24_000) / powerBetween(spectrum, 20, 24_000),
     brighter: brightness(127) / brightness(30) - 1,
-    peak: Math.max(...[block.left, block.right].map((side) => side.reduce((most, sample) => Math.max(most, Math.abs(sample)), 0))),
+    peak: Math.max(highest(block.left), highest(block.right)),
   };
 }

@@ -1,5 +1,8 @@
 import { SAMPLE_RATE } from '../audio/rate';
 
+// Read once: asking for them in a loop costs more than what they do.
+const { cos, log2, sqrt } = Math;
+
 /** Power of samples by frequency: as many bins as half the samples (rounded up to a power of two), each `hzPerBin` wide. They fade out
  *  through half a Hann window, so that how a sound begins counts in full. */
 export interface Spectrum {
@@ -12,11 +15,11 @@ export function spectrumOf(samples: Float32Array): Spectrum {
   while (size < samples.length) size *= 2;
   const real = new Float64Array(size);
   const imaginary = new Float64Array(size);
-  samples.forEach((sample, index) => {
-    real[index] = sample * (0.5 + 0.5 * Math.cos((Math.PI * index) / samples.length));
-  });
+  const turn = Math.PI / samples.length;
+  for (let index = 0; index < samples.length; index++) real[index] = samples[index]! * (0.5 + 0.5 * cos(turn * index));
   transform(real, imaginary);
-  const power = new Float64Array(size / 2).map((_, bin) => real[bin]! ** 2 + imaginary[bin]! ** 2);
+  const power = new Float64Array(size / 2);
+  for (let bin = 0; bin < power.length; bin++) power[bin] = real[bin]! ** 2 + imaginary[bin]! ** 2;
   return { power, hzPerBin: SAMPLE_RATE / size };
 }
 
@@ -31,12 +34,14 @@ function transform(real: Float64Array, imaginary: Float64Array): void {
     [real[index], real[mirror]] = [real[mirror]!, real[index]!];
     [imaginary[index], imaginary[mirror]] = [imaginary[mirror]!, imaginary[index]!];
   }
+  const { cosines, sines } = circleOf(size);
   for (let span = 2; span <= size; span *= 2) {
     const half = span / 2;
-    for (let step = 0; step < half; step++) {
-      const cosine = Math.cos((2 * Math.PI * step) / span);
-      const sine = -Math.sin((2 * Math.PI * step) / span);
-      for (let at = step; at < size; at += span) {
+    const apart = size / span;
+    for (let block = 0; block < size; block += span) {
+      for (let step = 0; step < half; step++) {
+        const at = block + step;
+        const [cosine, sine] = [cosines[step * apart]!, sines[step * apart]!];
         const a = real[at + half]! * cosine - imaginary[at + half]! * sine;
         const b = real[at + half]! * sine + imaginary[at + half]! * cosine;
         real[at + half] = real[at]! - a;
@@ -46,6 +51,24 @@ function transform(real: Float64Array, imaginary: Float64Array): void {
       }
     }
   }
+}
+
+interface Circle {
+  readonly cosines: Float64Array;
+  readonly sines: Float64Array;
+}
+
+const circles = new Map<number, Circle>();
+
+/** Points half-way round a circle of so many, backwards. */
+function circleOf(size: number): Circle {
+  const known = circles.get(size);
+  if (known) return known;
+  const points = (of: (angle: number) => number) =>
+    Float64Array.from({ length: size / 2 }, (_, index) => of((-2 * Math.PI * index) / size));
+  const made = { cosines: points(Math.cos), sines: points(Math.sin) };
+  circles.set(size, made);
+  return made;
 }
 
 /** Power between two frequencies. */
@@ -60,7 +83,7 @@ export function powerBetween({ power, hzPerBin }: Spectrum, low: number, high: n
 export function centroid({ power, hzPerBin }: Spectrum): number {
   let [sum, weight] = [0, 0];
   for (let bin = 1; bin < power.length; bin++) {
-    const amplitude = Math.sqrt(power[bin]!);
+    const amplitude = sqrt(power[bin]!);
     sum += amplitude * bin * hzPerBin;
     weight += amplitude;
   }
@@ -77,6 +100,6 @@ export function powerCentroid({ power, hzPerBin }: Spectrum): { readonly hz: num
   if (!weight) return { hz: 0, octaves: 0 };
   const hz = sum / weight;
   let spread = 0;
-  for (let bin = 1; bin < power.length; bin++) spread += power[bin]! * Math.log2((bin * hzPerBin) / hz) ** 2;
+  for (let bin = 1; bin < power.length; bin++) spread += power[bin]! * log2((bin * hzPerBin) / hz) ** 2;
   return { hz, octaves: Math.sqrt(spread / weight) };
 }

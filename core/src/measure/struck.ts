@@ -29,5 +29,7 @@ export function struck(sound: Sound, { pitch, velocity = 100, held = 1, seconds 
 
 /** Both sides together, at half. */
 export function together({ left, right }: Block): Float32Array {
-  return left.map((sample, index) => (sample + right[index]!) / 2);
+  const both = new Float32Array(left.length);
+  for (let index = 0; index < both.length; index++) both[index] = (left[index]! + right[index]!) / 2;
+  return both;
 }

@@ -3,12 +3,13 @@ import { SAMPLE_RATE } from '../audio/rate';
 import type { Document } from '../model/document';
 import type { Id } from '../model/entities';
 import { LoudnessMeter, TruePeakMeter } from './loudness';
+import type { RenderSpan } from './feed';
 import { rendered, type Block, type RenderedBlock } from './rendered';
 import { Resampler } from './resample';
 import { MAX_WAV_BYTES, wavBytesPerFrame, wavHeader, WavWriter, type WavBits } from './wav';
 
 export const WAV_RATES = [44_100, 48_000] as const;
-/** How loud a file leaves: as it is heard, its true peak at -1 dB, or its loudness at -14 LUFS as far as its peak lets it. */
+/** How loud a file leaves: as it is heard, its true peak at -1 dB, or its loudness at -14 LUFS, peaks held by the limiter. */
 export const WAV_LEVELS = ['heard', 'peak', 'loudness'] as const;
 
 export interface WavOptions {
@@ -39,18 +40,15 @@ export interface WavEnd {
 
 const PEAK_DB = -1;
 const LOUDNESS_LUFS = -14;
+/** The most that is made up for what the limiter took, in dB. */
+const MOST_MADE_UP_DB = 3;
 
 /** Renders a stretch of the song into a WAV file, piece by piece, so that no length of it fills memory; returns the beginning of the file last.
  *  The same song gives the same bytes. Throws RangeError where it would be longer than a WAV file can be. */
 export function* exportWav(document: Document, options: WavOptions): Generator<WavPiece, WavEnd> {
   const { hasTail, sampleRate, bits, level, start, end, trackIds } = options;
   const span = { start, end, trackIds: trackIds && new Set(trackIds) };
-  const isMeasured = level !== 'heard';
-  let gain = 1;
-  if (isMeasured) {
-    const measured = yield* measure(rendered(document, span, hasTail));
-    gain = gainFor(measured, level);
-  }
+  const { gain, intoLimiter } = yield* levelled(document, span, options);
   const writer = new WavWriter(bits, document.song.seed);
   const resampler = sampleRate === SAMPLE_RATE ? null : new Resampler();
   let frames = 0;
@@ -62,12 +60,12 @@ export function* exportWav(document: Document, options: WavOptions): Generator<W
       throw new RangeError('That is longer than a WAV file can be. Choose fewer bits, or a part of it.');
     return writer.write(turned);
   };
-  for (const block of rendered(document, span, hasTail)) {
-    const progress = isMeasured ? 0.5 + block.progress / 2 : block.progress;
-    yield { bytes: written(resampler ? resampler.take(block) : block), progress };
+  const before = ROUNDS[level] / (ROUNDS[level] + 1);
+  for (const block of rendered(document, span, hasTail, intoLimiter)) {
+    yield { bytes: written(resampler ? resampler.take(block) : block), progress: before + block.progress * (1 - before) };
   }
   if (resampler) yield { bytes: written(resampler.end()), progress: 1 };
-  return { header: wavHeader(frames, sampleRate, bits), frames, gainDb: 20 * Math.log10(gain) };
+  return { header: wavHeader(frames, sampleRate, bits), frames, gainDb: 20 * Math.log10(gain * intoLimiter) };
 }
 
 interface Measured {
@@ -75,19 +73,35 @@ interface Measured {
   readonly lufs: number;
 }
 
-/** The first of two rounds: how loud it is. Its pieces are empty. */
-function* measure(blocks: Generator<RenderedBlock>): Generator<WavPiece, Measured> {
+/** How often a stretch is measured before it is written, by what its level is to be. */
+const ROUNDS: Readonly<Record<WavOptions['level'], number>> = { heard: 0, peak: 1, loudness: 2 };
+
+interface Levelled {
+  /** What the samples are multiplied by, and what the whole is before the limiter. */
+  readonly gain: number;
+  readonly intoLimiter: number;
+}
+
+/** Finds out how far a stretch is turned up or down. To a loudness it is turned before the limiter, which then holds its peaks: since that takes
+ *  some of the loudness away, what comes of it is measured once more and made up for. Its pieces are empty. */
+function* levelled(document: Document, span: RenderSpan, { hasTail, level }: WavOptions): Generator<WavPiece, Levelled> {
+  if (level === 'heard') return { gain: 1, intoLimiter: 1 };
+  const rounds = ROUNDS[level] + 1;
+  const first = yield* measure(rendered(document, span, hasTail), (progress) => progress / rounds);
+  if (first.peak === 0 || first.lufs === -Infinity || level === 'peak')
+    return { gain: first.peak === 0 ? 1 : dbToGain(PEAK_DB) / first.peak, intoLimiter: 1 };
+  const wanted = dbToGain(LOUDNESS_LUFS - first.lufs);
+  const second = yield* measure(rendered(document, span, hasTail, wanted), (progress) => (1 + progress) / rounds);
+  const more = Math.min(MOST_MADE_UP_DB, LOUDNESS_LUFS - second.lufs);
+  return { gain: 1, intoLimiter: wanted * dbToGain(more) };
+}
+
+function* measure(blocks: Generator<RenderedBlock>, progressOf: (progress: number) => number): Generator<WavPiece, Measured> {
   const [loudness, peak] = [new LoudnessMeter(), new TruePeakMeter()];
   for (const block of blocks) {
     loudness.add(block);
     peak.add(block);
-    yield { bytes: new Uint8Array(0), progress: block.progress / 2 };
+    yield { bytes: new Uint8Array(0), progress: progressOf(block.progress) };
   }
   return { peak: peak.value, lufs: loudness.integrated() };
-}
-
-function gainFor({ peak, lufs }: Measured, level: WavOptions['level']): number {
-  if (peak === 0) return 1;
-  const toPeak = dbToGain(PEAK_DB) / peak;
-  return level === 'peak' || lufs === -Infinity ? toPeak : Math.min(toPeak, dbToGain(LOUDNESS_LUFS - lufs));
 }

@@ -83,7 +83,7 @@ describe('a WAV file', () => {
     expect(peakOf({}, { ...own, tracks: own.tracks.map((each) => ({ ...each, soloed: each.id === 'track' })) })).toBeGreaterThan(0.01);
   });
 
-  it('leaves with its true peak at -1 dB, or at -14 LUFS as far as that lets it', () => {
+  it('leaves with its true peak at -1 dB, or at -14 LUFS with its peaks held', () => {
     const peakDb = (wav: ReturnType<typeof readWav>) => {
       const meter = new TruePeakMeter();
       meter.add({ left: Float32Array.from(wav.left), right: Float32Array.from(wav.right) });
@@ -93,7 +93,7 @@ describe('a WAV file', () => {
     const loud = readWav(wavOf(document, { level: 'loudness', bits: 24 }));
     const meter = new LoudnessMeter();
     meter.add({ left: Float32Array.from(loud.left), right: Float32Array.from(loud.right) });
-    expect(Math.min(Math.abs(meter.integrated() + 14), Math.abs(peakDb(loud) + 1))).toBeLessThan(0.1);
+    expect(meter.integrated()).toBeCloseTo(-14, 0);
     expect(peakDb(loud)).toBeLessThan(-0.9);
   });
 });

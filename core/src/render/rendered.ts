@@ -26,11 +26,11 @@ const LONGEST_TAIL_SECONDS = 12;
 const FADE_SECONDS = 0.02;
 
 /** A stretch of the song as samples at 48 kHz, block by block, the same for the same song. With a tail it goes on until nothing sounds and it
- *  has been silent for 0.4 s and one echo, 12 s at most, and fades over the last 20 ms; without, it ends with the stretch. */
-export function* rendered(document: Document, span: RenderSpan, hasTail: boolean): Generator<RenderedBlock> {
+ *  has been silent for 0.4 s and one echo, 12 s at most, and fades over the last 20 ms; without, it ends with the stretch. `gain` turns the whole up or down before the limiter. */
+export function* rendered(document: Document, span: RenderSpan, hasTail: boolean, gain = 1): Generator<RenderedBlock> {
   const feed = new EngineFeed(document, span);
   // It has begun its first chunk before it can be told anything: that one is let go.
-  const engine = new SoundEngine(-CHUNK);
+  const engine = new SoundEngine(-CHUNK, gain);
   for (const message of [...feed.begin(), ...feed.until(2 * BLOCK)]) engine.post(message);
   blockOf(engine, CHUNK);
   const { frames } = feed;

@@ -59,7 +59,7 @@ it('a database of the first version is brought up to date with its songs, their 
   expect(notesOf(loaded.song, patternId)[0]).toEqual({ ...first, velocity: 1 });
   // Its card is made anew when the songs are listed.
   const live = new LiveSongs(new SongQueries(database.orm, () => 1_000), keeper, keeper);
-  expect(await live.list()).toMatchObject([{ name: 'Last Boat Home', bars: 28, bpm: 92 }]);
+  expect(await live.list()).toMatchObject([{ name: 'Last Boat Home', bars: 44, bpm: 92 }]);
   database.close();
   rmSync(folder, { recursive: true, force: true });
 });
