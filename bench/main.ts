@@ -6,6 +6,7 @@ import { phoneFigures } from './phone';
 import { playbackFigures } from './playback';
 import { saveFigures } from './save';
 import { songPageFigures } from './song-page';
+import { soundFigures } from './sound-choice';
 import { surviveFigures } from './survive';
 
 const root = process.env.YIBBO_ROOT!;
@@ -17,6 +18,7 @@ const PARTS: Readonly<Record<string, () => Iterable<Figure> | AsyncIterable<Figu
   import: () => [importFigure()],
   playback: playbackFigures,
   render: () => [renderFigure(8), renderFigure(16)],
+  sounds: () => soundFigures(root),
   song: () => songPageFigures(root),
   save: () => saveFigures(root),
   survive: () => surviveFigures(root),

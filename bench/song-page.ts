@@ -113,7 +113,7 @@ async function scrollFigure(page: Page): Promise<Figure> {
 }
 
 /** Begins to write down, for each note sent to the sound engine, how far ahead of its time it was sent. Runs in the page. */
-function countLate(): void {
+export function countLate(): void {
   const ahead: number[] = [];
   Object.assign(window, { ahead });
   const Node = window.AudioWorkletNode;

@@ -91,6 +91,13 @@ async function visit(page: Page, look: (where: string, part?: string) => Promise
     await look(sheet, '[data-testid=sheet]');
     await press(`Close: ${sheet}`);
   }
+  await press('Levels');
+  await press('Sound of Fog pad');
+  for (const part of ['Choose', 'Set', 'Opens with another track', 'Save']) {
+    await press(part);
+    await look(`Sound, ${part}`, '[data-testid=sheet]');
+  }
+  await press('Close: Sound of Fog pad');
   for (const [name, sheet] of [
     ['History', 'History'],
     ['Search the help', 'Help'],

@@ -15,7 +15,7 @@ async function shoot(page: Page, name: string): Promise<void> {
 const openTrack = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
 
 test.describe('phone', () => {
-  test('songs, steps, notes, menu, rule, lane, trial, silence', async ({ page }) => {
+  test('songs, steps, notes, menu, rule, lane, trial, sound', async ({ page }) => {
     await page.goto('/');
     await expect(page.getByRole('listitem')).toHaveCount(3);
     await shoot(page, 'phone-songs');
@@ -23,7 +23,7 @@ test.describe('phone', () => {
     await page.getByRole('button', { name: 'Loop', exact: true }).click();
     await shoot(page, 'phone-song');
     const fingers = await Fingers.on(page);
-    await fingers.longPress(await middleOf(placement(page, 'Buoy Bells')));
+    await fingers.longPress(await middleOf(placement(page, 'Buoy Bells', 1)));
     await page.getByRole('button', { name: 'Open here' }).click();
     await page.getByRole('option').nth(1).click({ force: true });
     await shoot(page, 'phone-here');
@@ -66,9 +66,10 @@ test.describe('phone', () => {
     await page.getByRole('button', { name: 'Rotate: try with settings' }).click();
     await shoot(page, 'phone-trial');
     await page.getByRole('button', { name: 'Drop' }).click();
-    await page.getByRole('button', { name: 'Mute Lamp Keys' }).click();
-    await shoot(page, 'phone-silence');
-    await page.getByRole('button', { name: 'Unmute', exact: true }).click();
+    await page.getByRole('button', { name: 'Sound of Lamp Keys' }).click();
+    await page.getByRole('button', { name: 'Galley tines' }).click();
+    await shoot(page, 'phone-sound');
+    await page.getByRole('button', { name: 'Drop Galley tines' }).click();
   });
 
   test('a MIDI file before it comes in', async ({ page }) => {

@@ -102,6 +102,20 @@ function Opened({ track, opensWith, document, onSet }: OpenedProps) {
           onCommit={(to) => onSet({ ...opensWith, depth: ((isHeldDown ? -1 : 1) * to) / 100 }, `Opens with, ${to} %`)}
         />
       </SheetLine>
+      <OpenTimes opensWith={opensWith} onSet={onSet} />
+      {source.muted ? (
+        <Words small role="status">
+          {source.name} is muted: {isHeldDown ? 'nothing holds this track down.' : 'this track stays silent until it sounds again.'}
+        </Words>
+      ) : null}
+    </>
+  );
+}
+
+/** For how long each stroke opens it, and how softly. */
+function OpenTimes({ opensWith, onSet }: Pick<OpenedProps, 'opensWith' | 'onSet'>) {
+  return (
+    <>
       {TIMES.map(({ name, title, low, high }) => (
         <SheetLine key={name} title={title}>
           <Slider
@@ -115,11 +129,6 @@ function Opened({ track, opensWith, document, onSet }: OpenedProps) {
           />
         </SheetLine>
       ))}
-      {source.muted ? (
-        <Words small role="status">
-          {source.name} is muted: {isHeldDown ? 'nothing holds this track down.' : 'this track stays silent until it sounds again.'}
-        </Words>
-      ) : null}
     </>
   );
 }

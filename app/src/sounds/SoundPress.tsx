@@ -11,5 +11,5 @@ export function SoundPress({ track, iconOnly = false }: { readonly track: Track;
   const { name } = soundById(track.soundId, track.kind);
   const open = () => dispatch(openSheet({ kind: 'sound', trackId: track.id }));
   if (iconOnly) return <Press label={`Sound of ${track.name}`} icon={Waves} iconOnly pressed={isOpen} onPress={open} />;
-  return <Press label={`Sound of ${track.name}: ${name}`} shown={`Sound: ${name}`} icon={Waves} look="raised" onPress={open} />;
+  return <Press label={`Sound: ${name}, of ${track.name}`} shown={`Sound: ${name}`} icon={Waves} look="raised" onPress={open} />;
 }

@@ -1,5 +1,6 @@
 import type { Change, Id } from '@yibbo/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import { store, stored } from '../preferences/storage';
 
 /** A Change the server has not acknowledged yet. Records are numbered as they come in, so their order is no clock's. */
 interface Kept {
@@ -18,6 +19,17 @@ const NAME = 'yibbo outbox';
 /** Storage that does not answer for so long counts as denied, until it does. */
 const PATIENCE_MS = 2000;
 const LAST_WORDS = 'yibbo unsent ';
+
+const ASKED_KEY = 'yibbo asked to stay';
+
+/** Asks the browser not to throw away what is kept here when room runs short: once, when there is something to keep, for some browsers put the
+ *  question to the person. */
+function askToStay(): void {
+  const { asked } = stored(ASKED_KEY, { asked: false });
+  if (asked || !navigator.storage?.persist) return;
+  store(ASKED_KEY, { asked: true });
+  navigator.storage.persist().catch(() => undefined);
+}
 
 /** Unsent Changes kept in this browser, so that closing the page loses none. */
 export class Outbox {
@@ -48,6 +60,7 @@ export class Outbox {
 
   /** Keeps a Change, and those before it that could not be kept. Rejects where that cannot be done, or not in time. */
   async keep(songId: Id, change: Change): Promise<void> {
+    askToStay();
     this.onTheirWay.set(change.id, { song: songId, id: change.id, change });
     const waiting = [...this.onTheirWay.values()];
     await inTime(Promise.all(waiting.map((kept) => this.write(kept))));

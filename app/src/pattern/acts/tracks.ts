@@ -1,15 +1,22 @@
-import type { Id } from '@yibbo/core';
+import type { Id, Placement } from '@yibbo/core';
 import { selectPart } from '../../session/selectors';
 import type { Thunk } from '../../store';
 import { patternViewSet } from '../../preferences/pattern-views';
 import { placementOpened } from '../../session/session';
 import { settleTrial } from '../../session/trial-ends';
 
-/** Opens another track where the last one was: at its bar, at its zoom. */
+/** Of a track's placements the one that sounds where another begins, else the one that begins nearest to it. */
+function besideOf(placements: readonly Placement[], start: number): Placement | undefined {
+  const far = (each: Placement) => (each.start <= start && start < each.start + each.length ? -1 : Math.abs(each.start - start));
+  return [...placements].sort((a, b) => far(a) - far(b))[0];
+}
+
+/** Opens another track where the last one was: in the same part of the song, at its bar, at its zoom. */
 export function openTrack(trackId: Id): Thunk {
   return (dispatch, getState) => {
-    const placement = getState().song.document?.placements.find((each) => each.trackId === trackId);
     const part = selectPart(getState());
+    const own = getState().song.document?.placements.filter((each) => each.trackId === trackId) ?? [];
+    const placement = besideOf(own, part?.placement.start ?? 0);
     if (!placement || placement.id === part?.placement.id) return;
     dispatch(settleTrial());
     if (part) dispatch(patternViewSet({ patternId: placement.patternId, view: { bar: part.view.bar } }));

@@ -1,36 +1,7 @@
 import type { Note } from '../../model/entities';
 import { COMMON_TIME, TICKS_PER_QUARTER } from '../../time';
-import { chord, every, type Play, type Stroke, type WrittenSong } from './notation';
-
-/** Where the second of two swung eighths falls in its beat. */
-const SWUNG = 2 / 3;
-
-const EIGHT_BEATS = [0, 1, 2, 3, 4, 5, 6, 7];
-
-/** A shaker that goes round every five swung eighths, against the bars. */
-const SHAKER = 70;
-const SHAKER_ROUND = 5 / 3;
-
-/** Two bars: a walking swing, with five toms in the space of a beat at the turn. */
-const DECK_DRUMS: readonly Stroke[] = [
-  ...every(EIGHT_BEATS, 42, 1 / 3, (index) => (index % 2 ? 84 : 98)),
-  ...every(
-    [0, 1, 2, 4, 5, 6].map((beat) => beat + SWUNG),
-    42,
-    1 / 3,
-    (index) => (index % 2 ? 58 : 66),
-  ),
-  ...every([0, 1 + SWUNG, 2 + SWUNG, 4, 5 + SWUNG], 36, 1 / 2, (index) => [112, 84, 100, 110, 92][index]!),
-  ...every([1, 3, 5, 7], 38, 1 / 2, (index) => [104, 108, 104, 110][index]!),
-  [2 + 1 / 3, 38, 1 / 6, 34, { chance: 60 }],
-  [6 + 1 / 3, 38, 1 / 6, 34, { chance: 40 }],
-  [0, 49, 1, 74, { passes: { of: 4, mask: 1 } }],
-  [3 + SWUNG, 42, 1 / 3, 62, { roll: { hits: 3, shape: 'rising' } }],
-  ...every([3 + SWUNG], 46, 1 / 3, () => 78),
-  [0, SHAKER, 1 / 3, 46],
-  [1, SHAKER, 1 / 3, 34],
-  ...[0, 1, 2, 3, 4].map((step): Stroke => [7 + step / 5, step < 3 ? 50 : 45, 1 / 5, 70 + step * 8]),
-];
+import { DECK_DRUMS, DRUMS_SLACK, DRUMS_TURN, LAMPS_LIT, SHAKEN, SWUNG, TOMS, TURNED } from './last-boat-home-drums';
+import { chord, type Play, type Stroke, type WrittenSong } from './notation';
 
 /** Up into the note from two semitones below, in half a beat. */
 const SLIDE: NonNullable<Note['bend']> = [
@@ -157,15 +128,6 @@ const BELLS_CROSSING: readonly Stroke[] = [
   [14, 86, 2, 60, { chance: 60 }],
 ];
 
-/** The turn back: two bars of the walk, the last without a kick, and seven in a beat on the snare. */
-const DRUMS_TURN: readonly Stroke[] = [
-  ...DECK_DRUMS.filter(([beat, pitch]) => pitch !== SHAKER && beat < 4),
-  ...every([4, 5, 6], 42, 1 / 3, (index) => [96, 82, 94][index]!),
-  ...every([4 + SWUNG, 5 + SWUNG], 42, 1 / 3, () => 60),
-  [5, 38, 1 / 2, 106],
-  ...[0, 1, 2, 3, 4, 5, 6].map((step): Stroke => [7 + step / 7, 38, 1 / 7, 48 + step * 9]),
-];
-
 /** The boat ties up: one long chord, and the bells go out. */
 const ENDING = {
   drums: [
@@ -185,14 +147,6 @@ const ENDING = {
   ]),
 } satisfies Record<string, readonly Stroke[]>;
 
-/** Before anyone boards: the shaker alone, a rim that finds the backbeat, and the toms that bring the rest in. */
-const LAMPS_LIT: readonly Stroke[] = [
-  [0, SHAKER, 1 / 3, 50],
-  [1, SHAKER, 1 / 3, 36],
-  ...every([9, 11, 13], 37, 1 / 3, (index) => 52 + 10 * index),
-  ...[0, 1, 2, 3, 4].map((step): Stroke => [15 + step / 5, step < 3 ? 50 : 45, 1 / 5, 60 + step * 9]),
-];
-
 /** One chord a bar and a half, laid down softly. */
 const KEYS_LAMPS: readonly Stroke[] = [...softly(rolled(0, [58, 62, 65, 69], 6)), ...softly(rolled(8, [57, 60, 64, 67], 6))];
 
@@ -202,15 +156,6 @@ const BELLS_LAMPS: readonly Stroke[] = [
   [12 + SWUNG, 81, 2, 66],
 ];
 
-/** Half time on the ebb: a low drum, a rim, and what the shaker does anyway. */
-const DRUMS_SLACK: readonly Stroke[] = [
-  [0, SHAKER, 1 / 3, 44],
-  [1, SHAKER, 1 / 3, 32],
-  ...every([0, 8], 36, 1, () => 92),
-  ...every([2, 6, 10, 14], 37, 1 / 3, () => 62),
-  ...[0, 1, 2, 3, 4, 5, 6].map((step): Stroke => [15 + step / 7, 38, 1 / 7, 36 + step * 10]),
-];
-
 const BASS_SLACK: readonly Stroke[] = [
   [0, 34, 3.5, 92],
   [4, 36, 3.5, 90],
@@ -218,18 +163,6 @@ const BASS_SLACK: readonly Stroke[] = [
   [12, 38, 3, 94],
   [15 + SWUNG, 36, 1 / 3, 80],
 ];
-
-/** A figure for the toms in three against two; a linked copy of it is turned on by one swung eighth. */
-const TOMS: readonly Stroke[] = [
-  ...every([0, 2 / 3, 4 / 3], 45, 1 / 3, (index) => [96, 70, 82][index]!),
-  ...every([8 / 3, 10 / 3], 50, 1 / 3, (index) => [90, 66][index]!),
-  ...every([4, 5], 43, 2 / 3, (index) => [100, 76][index]!),
-  [6 + SWUNG, 50, 1 / 3, 72, { chance: 70 }],
-  [7 + SWUNG, 45, 1 / 3, 84],
-];
-
-/** On by one swung eighth. */
-const TURNED = { count: 1, unit: '1/8 triplet' } as const;
 
 /** The hook again, an octave wider, with one of two endings. */
 const BELLS_CROSSING_2: readonly Stroke[] = [
@@ -243,8 +176,6 @@ const BELLS_CROSSING_2: readonly Stroke[] = [
 function softly(strokes: readonly Stroke[]): Stroke[] {
   return strokes.map(([beat, pitch, beats, velocity]) => [beat, pitch, beats, Math.round(velocity * 0.78)]);
 }
-
-const SHAKEN = { rows: [[SHAKER, SHAKER_ROUND]] } as const;
 
 /** Six bars of the walk and two that turn it round. */
 const WALKED: readonly Play[] = [

@@ -157,11 +157,50 @@ export function useSized(ref: RefObject<HTMLDivElement | null>, viewport: Viewpo
       else viewport.scrollBy(event.deltaX, event.deltaY);
     };
     element.addEventListener('wheel', onWheel, { passive: false });
+    // Over the names beside the notes too, this zooms the notes and not the page.
+    const onWheelBeside = (event: WheelEvent) => {
+      if (!event.defaultPrevented && (event.ctrlKey || event.metaKey)) onWheel(event);
+    };
+    const around = element.parentElement;
+    around?.addEventListener('wheel', onWheelBeside, { passive: false });
+    const endPinch = watchPinch(element, (factor, x, y) => viewport.zoomBy(factor, 1, x, y));
     return () => {
       observer.disconnect();
       element.removeEventListener('wheel', onWheel);
+      around?.removeEventListener('wheel', onWheelBeside);
+      endPinch();
     };
   }, [ref, viewport]);
+}
+
+/** A pinch on a trackpad, as the one engine tells it that does not tell it as a wheel. */
+interface PinchEvent extends Event {
+  readonly scale: number;
+  readonly clientX: number;
+  readonly clientY: number;
+}
+
+/** Watches for such pinches; a touch screen tells them too, but there fingers are followed one by one. Returns what ends that. */
+function watchPinch(element: HTMLElement, onPinch: (factor: number, x: number, y: number) => void): () => void {
+  if (navigator.maxTouchPoints > 0) return () => undefined;
+  let scale = 1;
+  const begin = (event: Event) => {
+    event.preventDefault();
+    scale = 1;
+  };
+  const change = (event: Event) => {
+    event.preventDefault();
+    const box = element.getBoundingClientRect();
+    const pinch = event as PinchEvent;
+    onPinch(pinch.scale / scale, pinch.clientX - box.left, pinch.clientY - box.top);
+    scale = pinch.scale;
+  };
+  element.addEventListener('gesturestart', begin);
+  element.addEventListener('gesturechange', change);
+  return () => {
+    element.removeEventListener('gesturestart', begin);
+    element.removeEventListener('gesturechange', change);
+  };
 }
 
 /** Where notes stand, in rows shown. */
