@@ -18,3 +18,18 @@ it('says what came, went and changed, track by track, and what is other in the s
   expect(pad!.words).toBe('was not there');
   expect(differences(after, before).at(-1)!.words).toBe('was there');
 });
+
+it('tells another sound from the same one set another way', () => {
+  const before = songWith([]);
+  const withTrackFields = (fields: object) => ({ ...before, tracks: before.tracks.map((track) => ({ ...track, ...fields })) });
+  const words = (fields: object) => differences(before, withTrackFields(fields)).map((difference) => difference.words);
+  expect(words({ soundId: 'fog-pad' })).toEqual(['another sound']);
+  for (const fields of [
+    { setting: { tone: 0.5 } },
+    { octave: -1 },
+    { voiceMode: 'latest' },
+    { otherDrums: [{ pitch: 36, kitId: 'tin-kit', drum: 36 }] },
+  ])
+    expect(words(fields)).toEqual(['its sound set another way']);
+  expect(words({ setting: undefined })).toEqual([]);
+});

@@ -1,6 +1,6 @@
 import { sameValue } from '../change/same';
 import { findById, notesOf, type Document } from '../model/document';
-import type { Id, Note } from '../model/entities';
+import type { Id, Note, Track } from '../model/entities';
 
 /** What has changed in one part of a song from one state of it to another, in words. */
 export interface Difference {
@@ -41,10 +41,16 @@ function ofTrack(before: Document, after: Document, id: Id): Difference[] {
     ...inWords(notes, 'note', 'notes'),
     ...inWords(places, 'placement', 'placements'),
     ...(was.soundId === is.soundId ? [] : ['another sound']),
+    ...(sameValue(soundSet(was), soundSet(is)) ? [] : ['its sound set another way']),
     ...(was.levelDb === is.levelDb && was.pan === is.pan && was.muted === is.muted ? [] : ['other levels']),
     ...(lanesOn(before, id) === lanesOn(after, id) ? [] : ['other lanes']),
   ];
   return said.length ? [{ what, words: said.join(', ') }] : [];
+}
+
+/** What is set about a track's sound. */
+function soundSet({ setting, octave, voiceMode, otherDrums, opensWith }: Track): unknown[] {
+  return [setting, octave, voiceMode, otherDrums, opensWith];
 }
 
 interface Counts {
