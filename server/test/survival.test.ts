@@ -267,7 +267,10 @@ describe('the folder of songs', () => {
     expect(readable.length).toBeGreaterThan(25);
     for (const { id } of readable) {
       const { song, revision } = await opened(server, id);
-      expect([song.tracks.length, revision]).toEqual([5, demos.some((demo) => demo.id === id) ? 0 : 1]);
+      const isDemo = demos.some((demo) => demo.id === id);
+      expect(revision).toBe(isDemo ? 0 : 1);
+      // The copies are of the song that is listed first.
+      if (!isDemo) expect(song.tracks).toHaveLength(6);
     }
     // And it goes on as ever.
     expect(await server.newSong()).toBeTruthy();

@@ -14,6 +14,8 @@ describe('what is this', () => {
     ['Notes: show as Steps', 'Steps or Notes'],
     ['Level of Fog Pad', 'Level and pan'],
     ['Mute Fog Pad', 'Mute'],
+    ['Sound: Fog pad, of Fog Pad', 'Sound'],
+    ['Drive of Fog Pad', 'How the sound is set'],
   ])('%s is %s', (name, title) => {
     const told = explain(name);
     expect(told.title).toBe(title);

@@ -100,6 +100,21 @@ const CONTROLS: readonly Entry[] = [
     title: 'Keep or drop',
     text: 'A trial changes nothing until you keep it. Drop leaves everything exactly as it was.',
   },
+  {
+    names: /^Sound(:| of )/,
+    title: 'Sound',
+    text: 'What the track sounds like. Another sound is heard in what plays before you keep it; it can be set, sound one note at a time, and open with a row of another track.',
+  },
+  {
+    names: /^(Tone|Attack|Click|Release|Ring|Drive|Width|Room|Echo|Tune) of /,
+    title: 'How the sound is set',
+    text: 'Each about where the sound itself has it, in the middle as it came. Heard while you turn it; one step back undoes it.',
+  },
+  {
+    names: /^More like this$/,
+    title: 'More like this',
+    text: 'The sounds that are most like the one you hear, the most alike first, by how they measure.',
+  },
   { names: /^(Un)?[Mm]ute /, title: 'Mute', text: 'Silences a track; its notes stay, and can be seen in the backdrop of others.' },
   { names: /^Levels/, title: 'Levels', text: 'How loud each track is, where it stands, which one plays alone, and a meter for each.' },
   {

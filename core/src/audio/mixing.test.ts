@@ -140,3 +140,32 @@ it('a note that is let go before it has risen ends where it ends', () => {
   const long = play([hit('swell-pad', { at: 480, frames: 48_000 })], 120_000, 128, [track('swell-pad')]).left;
   expect(peak(left.subarray(48_000))).toBeLessThan(peak(long.subarray(30_000, 48_000)) / 20);
 });
+
+describe.each(['round-bass', 'lamp-keys', 'mast-string', 'gull-lead', 'fog-pad', 'buoy-bells'])('%s makes no step beyond its own', (id) => {
+  const notes = { type: 'notes', notes: [hit(id, { at: 480, frames: 96_000, key: 'a' })], generation: 0 } as const;
+  /** The largest step in a quarter of a second after something is told in the middle of a note, over the largest of the note by itself. */
+  const stepsAfter = (...messages: Parameters<SoundEngine['post']>[0][]) => {
+    const engine = engineWith([dry(id)], notes);
+    const before = render(engine, 12_000).left;
+    for (const message of messages) engine.post(message);
+    const after = render(engine, 12_000).left;
+    const steps = after.map((sample, index) => sample - (index > 0 ? after[index - 1]! : before.at(-1)!));
+    return peak(steps) / largestStep(before);
+  };
+
+  it('when it is muted, turned down, taken away by an edit, or stopped', () => {
+    const silent = { type: 'tracks', tracks: [{ ...dry(id), isAudible: false }] } as const;
+    expect(stepsAfter(silent)).toBeLessThan(1.1);
+    expect(stepsAfter({ type: 'tracks', tracks: [{ ...dry(id), levelDb: -20 }] })).toBeLessThan(1.1);
+    expect(stepsAfter({ type: 'replace', from: 12_000, generation: 1, sounding: [] })).toBeLessThan(1.1);
+    expect(stepsAfter({ type: 'stop', generation: 1 })).toBeLessThan(1.1);
+  });
+
+  it('where a loop ends and the same note begins anew', () => {
+    const again = [480, 12_480, 24_480].map((at) => hit(id, { at, frames: 12_000 }));
+    const looped = play(again, 40_000, 128, [dry(id)]).left;
+    const once = play([hit(id, { at: 480, frames: 12_000 })], 40_000, 128, [dry(id)]).left;
+    // Two of them sound at once where one lets go while the next begins.
+    expect(largestStep(looped)).toBeLessThan(2.1 * largestStep(once));
+  });
+});
