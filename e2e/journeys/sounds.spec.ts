@@ -52,6 +52,12 @@ test('by thumb: another sound in the running loop, heard before it is taken; dro
   await button(page, 'Close: Sound of Lamp keys').tap();
   await button(page, 'Undo: Sound Shanty guitar, Lamp keys').or(button(page, /^Undo/)).first().tap();
   await expect.poll(async () => (await saved(page)).tracks[0]!.soundId).toBe('lamp-keys');
+
+  // From the song page two touches are enough: the track, and the next sound of its kind.
+  await button(page, 'Back to the song').tap();
+  await button(page, 'Track Lamp keys').tap();
+  await button(page, 'Sound after this one for Lamp keys').tap();
+  await expect.poll(async () => (await saved(page)).tracks[0]!.soundId).toBe('ferry-organ');
 });
 
 test('by keys: a sound is set, sounds one note at a time with the rest marked, and is saved as one of one’s own', async ({ page }) => {

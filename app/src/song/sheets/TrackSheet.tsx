@@ -4,7 +4,7 @@ import { XStack } from '@tamagui/stacks';
 import { NameField } from '../../controls/NameField';
 import { Press } from '../../controls/Press';
 import { TrackSymbol } from '../../controls/TrackSymbol';
-import { SoundPress } from '../../sounds/SoundPress';
+import { SoundSteps } from '../../sounds/SoundPress';
 import { SheetFrame, SheetLine } from '../../sheets/SheetFrame';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { newPatternAt, selectAll } from '../acts/placements';
@@ -34,9 +34,7 @@ export function TrackSheet({ trackId, isPanel }: { readonly trackId: Id; readonl
           onKeep={(name) => dispatch(editTrack(trackId, `Named ${name}`, { name }))}
         />
       </SheetLine>
-      <XStack>
-        <SoundPress track={track} />
-      </XStack>
+      <SoundSteps track={track} />
       <TrackLevels track={track} hasSound={false} />
       <XStack gap={4} flexWrap="wrap">
         <Press
