@@ -22,7 +22,7 @@ export default function DrumChoice({ track, pitch }: { readonly track: Track; re
   const choose = (choice: Choice) => {
     const isOwn = choice.kitId === kit.id && choice.pitch === ownPitch;
     const next = isOwn ? rest : [...rest, { pitch, kitId: choice.kitId, drum: choice.pitch }];
-    tryOut({ name: nameOf(choice), fields: { otherDrums: next.length > 0 ? next : undefined } });
+    tryOut({ id: keyOf(choice), name: nameOf(choice), fields: { otherDrums: next.length > 0 ? next : undefined } });
   };
   return (
     <>
@@ -30,16 +30,20 @@ export default function DrumChoice({ track, pitch }: { readonly track: Track; re
       <Strip>
         {choices.map((choice) => (
           <Press
-            key={`${choice.kitId} ${choice.pitch}`}
+            key={keyOf(choice)}
             label={nameOf(choice)}
-            look={tried?.name === nameOf(choice) ? 'on' : 'raised'}
-            pressed={tried?.name === nameOf(choice)}
+            look={tried?.id === keyOf(choice) ? 'on' : 'raised'}
+            pressed={tried?.id === keyOf(choice)}
             onPress={() => choose(choice)}
           />
         ))}
       </Strip>
     </>
   );
+}
+
+function keyOf({ kitId, pitch }: Choice): string {
+  return `${kitId} ${pitch}`;
 }
 
 /** "Soft kick, Shanty kit". */

@@ -43,17 +43,15 @@ const PLAIN = { setting: undefined, octave: undefined } as const;
 
 function ChoosePart({ track, parts }: { readonly track: Track; readonly parts: ReactNode }) {
   const { tried, tryOut, keep, drop } = useTriedSound(track);
-  const own = useAppSelector((state) => state.preferences.ownSounds);
   const there = soundById(track.soundId, track.kind);
   const triedId = tried?.fields.soundId ?? track.soundId;
-  const chosen = own.find(({ name }) => name === tried?.name)?.id ?? triedId;
-  const choose = ({ name, fields }: Offered) => tryOut({ name, fields: { ...PLAIN, ...fields } });
+  const choose = ({ id, name, fields }: Offered) => tryOut({ id, name, fields: { ...PLAIN, ...fields } });
   return (
     <>
       <SoundFinder
         kind={track.kind}
         like={soundById(triedId, track.kind)}
-        chosenId={chosen}
+        chosenId={tried?.id ?? track.soundId}
         before={parts}
         tried={<TriedLine name={tried?.name ?? null} was={there.name} onKeep={keep} onDrop={drop} />}
         onChoose={choose}

@@ -1,4 +1,4 @@
-import { bpmAt, drumFor, middleKey, notesOf, settledSound, TICKS_PER_QUARTER, type Document, type Track } from '@yibbo/core';
+import { bpmAt, middleKey, notesOf, settledSound, TICKS_PER_QUARTER, type Document, type Track } from '@yibbo/core';
 import type { PhraseNote } from '../audio/sound';
 
 const MOST_NOTES = 12;
@@ -21,8 +21,7 @@ export function phraseOf(document: Document, track: Track): PhraseNote[] {
       }));
   }
   const sound = settledSound(track);
-  if (sound.kind === 'drums')
-    return [36, 42, 38, 42].map((pitch, index) => ({ pitch: drumFor(sound, pitch) ? pitch : 36, velocity: 100, after: index / 4 }));
+  if (sound.kind === 'drums') return [36, 42, 38, 42].map((pitch, index) => ({ pitch, velocity: 100, after: index / 4 }));
   const root = middleKey(sound);
   return [0, 4, 7].map((above, index) => ({ pitch: root + above, velocity: 96, after: index / 4, seconds: index === 2 ? 1.2 : 0.3 }));
 }

@@ -9,6 +9,7 @@ import { phraseOf } from './phrase';
 
 /** A sound that is tried on a track. */
 export interface TriedSound {
+  readonly id: string;
   readonly name: string;
   readonly fields: Partial<SoundFields>;
 }

@@ -24,7 +24,7 @@ export function SoundChoice({ isColumn }: { readonly isColumn: boolean }) {
   return (
     <YStack gap={6}>
       <XStack gap={4} flexWrap="wrap" flexDirection={isColumn ? 'column' : 'row'}>
-        {FIRST_SOUNDS.map((sound) => (
+        {(hasMore ? [] : FIRST_SOUNDS).map((sound) => (
           <Press key={sound.id} label={sound.name} look="raised" onPress={() => choose(sound)} />
         ))}
         <Press label="All sounds" look={hasMore ? 'on' : 'quiet'} expanded={hasMore} onPress={() => setHasMore(!hasMore)} />
