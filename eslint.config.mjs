@@ -15,7 +15,12 @@ export default tseslint.config(
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       '@typescript-eslint/no-require-imports': 'off',
       'max-lines': ['error', { max: 320, skipBlankLines: true, skipComments: true }],
+      // What the compiler sees to: these took two thirds of the time.
       'import/no-unresolved': 'off',
+      'import/namespace': 'off',
+      'import/export': 'off',
+      'import/default': 'off',
+      'import/named': 'off',
       'import/no-named-as-default-member': 'off',
       'import/no-named-as-default': 'off',
     },
