@@ -1,4 +1,4 @@
-import { canRun, PeakTeller, SAMPLE_RATE, SoundEngine, type EngineMessage, type PeaksMessage } from '@yibbo/core';
+import { canRun, EngineHost, SAMPLE_RATE, type EngineMessage, type PeaksMessage } from '@yibbo/core';
 
 const WORKLET_ADDRESS = '/sound/worklet.js';
 /** Samples a block in the fallback: smaller ones stutter when the page is busy. */
@@ -26,32 +26,66 @@ const ACTS = ['pointerup', 'touchend', 'click', 'keydown'] as const;
 /** How long the browser may take to give sound before it counts as held back, in milliseconds. */
 const PATIENCE_MS = 1500;
 
-/** Opens the browser's sound, at the first press that may sound. It never waits for the browser to give sound: that may take until a later
- *  press (a finger that goes down does not count, one that is lifted does), and `wake` asks for it at each. `onBlocked` is told when sound
- *  is held back after all (a call comes in, another program takes it) and when it is back. Rejects where none is to be had, with NoSound
- *  where it can say why. */
+/** How long the opening waits for the engine to run, in milliseconds: where sound is held back until a later press it does not yet. */
+const FIRST_CLOCK_MS = 300;
+
+/** Opens the browser's sound, at the first press that may sound. It does not wait for the browser to give sound: that may take until a later
+ *  press (a finger that goes down does not count, one that is lifted does), and `wake` asks for it at each. Only for the engine's first word
+ *  it waits a moment, since the page's own clock stands still while the engine is already under way: what it was asked for then came up to
+ *  200 ms late. `onBlocked` is told when sound is held back after all (a call comes in, another program takes it) and when it is back.
+ *  Rejects where none is to be had, with NoSound where it can say why. */
 export async function openSound(
   onBlocked: (isBlocked: boolean) => void = () => undefined,
   onPeaks: (message: PeaksMessage) => void = () => undefined,
 ): Promise<SoundOutput> {
   if (!canRun()) throw new NoSound(TOO_OLD);
   playOverSilentSwitch();
-  const context = new AudioContext({ sampleRate: SAMPLE_RATE, latencyHint: 'interactive' });
+  const context = openContext();
   const wake = () => resumed(context);
   watch(context, onBlocked);
   wake();
   for (const act of ACTS) addEventListener(act, wake, { capture: true, passive: true });
-  const post = await engineOn(context, onPeaks).catch((error: unknown) => {
+  const clock = new EngineClock(context);
+  const told: OnPeaks = (message) => {
+    clock.tell(message.frame);
+    onPeaks(message);
+  };
+  const post = await engineOn(context, told).catch((error: unknown) => {
     for (const act of ACTS) removeEventListener(act, wake, { capture: true });
     void context.close();
     throw error;
   });
-  return {
-    post,
-    frame: () => Math.round(context.currentTime * SAMPLE_RATE),
-    wake,
-    latencySeconds: () => latencyOf(context),
-  };
+  await Promise.race([clock.began, new Promise((resolve) => setTimeout(resolve, FIRST_CLOCK_MS))]);
+  return { post, frame: () => clock.frame(), wake, latencySeconds: () => latencyOf(context) };
+}
+
+/** A context at the engine's rate; where the device refuses that one, at its own. */
+function openContext(): AudioContext {
+  const options: AudioContextOptions = { latencyHint: 'interactive' };
+  try {
+    return new AudioContext({ ...options, sampleRate: SAMPLE_RATE });
+  } catch {
+    return new AudioContext(options);
+  }
+}
+
+/** What frame the engine is at. The page's clock lags behind the engine's in some browsers, most when they have just begun. */
+class EngineClock {
+  private toldFrame = 0;
+  private begin: () => void = () => undefined;
+  /** Resolves at the engine's first word. */
+  readonly began = new Promise<void>((resolve) => (this.begin = resolve));
+
+  constructor(private readonly context: AudioContext) {}
+
+  tell(frame: number): void {
+    this.toldFrame = frame;
+    this.begin();
+  }
+
+  frame(): number {
+    return Math.max(this.toldFrame, Math.round(this.context.currentTime * SAMPLE_RATE));
+  }
 }
 
 type OnPeaks = (message: PeaksMessage) => void;
@@ -100,19 +134,15 @@ async function workletEngine(context: AudioContext, onPeaks: OnPeaks): Promise<S
 /** On plain http from another machine browsers offer no worklet: the same engine then runs in the page. */
 function scriptEngine(context: AudioContext, onPeaks: OnPeaks): SoundOutput['post'] {
   const node = context.createScriptProcessor(FALLBACK_BLOCK, 0, 2);
-  let engine: SoundEngine | null = null;
-  let teller: PeakTeller | null = null;
+  let host: EngineHost | null = null;
   const early: EngineMessage[] = [];
   node.onaudioprocess = ({ outputBuffer, playbackTime }) => {
-    if (!engine) {
-      engine = new SoundEngine(Math.round(playbackTime * SAMPLE_RATE));
-      teller = new PeakTeller(engine, onPeaks);
-      for (const message of early) engine.post(message);
+    if (!host) {
+      host = new EngineHost(context.sampleRate, Math.round(playbackTime * context.sampleRate), onPeaks);
+      for (const message of early) host.post(message);
     }
-    const [left, right] = [outputBuffer.getChannelData(0), outputBuffer.getChannelData(1)];
-    engine.render(left, right);
-    teller?.rendered(left, right, Math.round(playbackTime * SAMPLE_RATE) + outputBuffer.length);
+    host.render(outputBuffer.getChannelData(0), outputBuffer.getChannelData(1));
   };
   node.connect(context.destination);
-  return (message) => (engine ? engine.post(message) : early.push(message));
+  return (message) => (host ? host.post(message) : early.push(message));
 }

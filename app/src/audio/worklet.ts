@@ -1,7 +1,7 @@
-import { PeakTeller } from '@yibbo/core/meters';
-import { SoundEngine, type EngineMessage } from '@yibbo/core/sound-engine';
+import { EngineHost, type EngineMessage } from '@yibbo/core/engine-host';
 
 declare const currentFrame: number;
+declare const sampleRate: number;
 declare class AudioWorkletProcessor {
   readonly port: MessagePort;
 }
@@ -9,22 +9,16 @@ declare function registerProcessor(name: string, processor: new () => AudioWorkl
 
 /** The sound engine on the browser's audio thread: messages in, samples out. */
 class EngineProcessor extends AudioWorkletProcessor {
-  private readonly engine: SoundEngine;
-  private readonly teller: PeakTeller;
+  private readonly host = new EngineHost(sampleRate, currentFrame, (message) => this.port.postMessage(message));
 
   constructor() {
     super();
-    this.engine = new SoundEngine(currentFrame);
-    this.teller = new PeakTeller(this.engine, (message) => this.port.postMessage(message));
-    this.port.onmessage = (event: MessageEvent<EngineMessage>) => this.engine.post(event.data);
+    this.port.onmessage = (event: MessageEvent<EngineMessage>) => this.host.post(event.data);
   }
 
   process(_inputs: Float32Array[][], outputs: Float32Array[][]): boolean {
     const [left, right] = outputs[0]!;
-    if (left && right) {
-      this.engine.render(left, right);
-      this.teller.rendered(left, right, currentFrame + left.length);
-    }
+    if (left && right) this.host.render(left, right);
     return true;
   }
 }

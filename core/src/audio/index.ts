@@ -1,4 +1,5 @@
 export * from './engine';
+export * from './engine-host';
 export * from './meters';
 export * from './sounds';
 export { drumFor, kitRows, middleKey } from './kits';

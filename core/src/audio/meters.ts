@@ -15,9 +15,9 @@ export interface PeaksMessage {
 /** Thirty times a second: as often as an eye follows. */
 const METER_FRAMES = SAMPLE_RATE / 30;
 
-/** Tells an engine's peaks thirty times a second, counted in the frames it renders. */
+/** Tells an engine's peaks thirty times a second, counted in the frames it renders, and at once when it begins. */
 export class PeakTeller {
-  private waited = 0;
+  private waited = METER_FRAMES;
   private truePeak = new TruePeakMeter();
 
   constructor(

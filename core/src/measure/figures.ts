@@ -1,7 +1,7 @@
 import { SAMPLE_RATE } from '../audio/rate';
 import type { Sound, ToneSound } from '../audio/sounds';
 import { kWeighting } from '../render/loudness';
-import type { Block } from '../render/rendered';
+import type { Block } from '../audio/resample';
 import { centroid, powerBetween, powerCentroid, spectrumOf } from './spectrum';
 import { struck, STRUCK_AT, together } from './struck';
 

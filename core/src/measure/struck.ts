@@ -1,7 +1,7 @@
 import { SoundEngine } from '../audio/engine';
 import { SAMPLE_RATE } from '../audio/rate';
 import type { Sound } from '../audio/sounds';
-import type { Block } from '../render/rendered';
+import type { Block } from '../audio/resample';
 
 /** Where the first stroke falls in what is rendered, in frames: before it, all is silent. */
 export const STRUCK_AT = 480;

@@ -4,8 +4,9 @@ import type { Document } from '../model/document';
 import type { Id } from '../model/entities';
 import { LoudnessMeter, TruePeakMeter } from './loudness';
 import type { RenderSpan } from './feed';
-import { rendered, type Block, type RenderedBlock } from './rendered';
-import { Resampler } from './resample';
+import type { Block } from '../audio/resample';
+import { rendered, type RenderedBlock } from './rendered';
+import { Resampler } from '../audio/resample';
 import { MAX_WAV_BYTES, wavBytesPerFrame, wavHeader, WavWriter, type WavBits } from './wav';
 
 export const WAV_RATES = [44_100, 48_000] as const;
@@ -50,7 +51,7 @@ export function* exportWav(document: Document, options: WavOptions): Generator<W
   const span = { start, end, trackIds: trackIds && new Set(trackIds) };
   const { gain, intoLimiter } = yield* levelled(document, span, options);
   const writer = new WavWriter(bits, document.song.seed);
-  const resampler = sampleRate === SAMPLE_RATE ? null : new Resampler();
+  const resampler = sampleRate === SAMPLE_RATE ? null : new Resampler(sampleRate);
   let frames = 0;
   const written = (block: Block): Uint8Array => {
     const turned =

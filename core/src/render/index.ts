@@ -1,5 +1,6 @@
 export * from './export-wav';
-export { rendered, type RenderedBlock, type Block } from './rendered';
+export { rendered, type RenderedBlock } from './rendered';
+export type { Block } from '../audio/resample';
 export { EngineFeed, type RenderSpan } from './feed';
 export { WAV_BITS, type WavBits } from './wav';
 export { LoudnessMeter, TruePeakMeter } from './loudness';

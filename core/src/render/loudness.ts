@@ -1,6 +1,6 @@
 import { SAMPLE_RATE } from '../audio/rate';
 import { sineTurn } from '../audio/math';
-import type { Block } from './rendered';
+import type { Block } from '../audio/resample';
 
 /** A filter of two poles and two zeros, with what it remembers. */
 class Biquad {

@@ -4,7 +4,7 @@ import { soundById } from '../sounds';
 import type { Document } from '../model';
 import { newTrack, withTrack } from '../song';
 import { exportWav, LoudnessMeter, TruePeakMeter, type WavOptions } from '.';
-import { Resampler } from './resample';
+import { Resampler } from '../audio/resample';
 
 const BAR = 4 * 20160;
 /** A second and a half at 120 bpm. */
@@ -117,7 +117,7 @@ describe('what measures and converts', () => {
 
   it('44.1 kHz keeps what both rates can say and lets nothing fold back', () => {
     const through = (hz: number) => {
-      const resampler = new Resampler();
+      const resampler = new Resampler(44_100);
       const tone = sine(hz, 1, 0.5);
       const out: number[] = [];
       for (let at = 0; at < tone.length; at += 1000)

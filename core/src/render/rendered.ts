@@ -1,15 +1,10 @@
 import { SoundEngine } from '../audio/engine';
 import { SAMPLE_RATE } from '../audio/rate';
+import type { Block } from '../audio/resample';
 import { CHUNK } from '../audio/workbench';
 import type { Document } from '../model/document';
 import { echoAt } from '../playback/echo';
 import { EngineFeed, type RenderSpan } from './feed';
-
-/** Samples of both channels. */
-export interface Block {
-  readonly left: Float32Array;
-  readonly right: Float32Array;
-}
 
 /** A block of samples, and how much of the stretch has been rendered, 0 to 1. */
 export interface RenderedBlock extends Block {

@@ -1,5 +1,5 @@
 import { seededRandom } from '../playback/random';
-import type { Block } from './rendered';
+import type { Block } from '../audio/resample';
 
 /** Bits of a sample: whole numbers of 16 or 24, or floating-point of 32. */
 export const WAV_BITS = [16, 24, 32] as const;

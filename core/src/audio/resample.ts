@@ -1,20 +1,23 @@
-import { sineTurn } from '../audio/math';
-import type { Block } from './rendered';
+import { sineTurn } from './math';
+import { SAMPLE_RATE } from './rate';
 
-/** 48 kHz to 44.1 kHz: 147 samples out for 160 in. */
-const UP = 147;
-const DOWN = 160;
+/** Samples of both channels. */
+export interface Block {
+  readonly left: Float32Array;
+  readonly right: Float32Array;
+}
+
 /** Samples in on either side of one out. */
 const REACH = 32;
 const TAPS = 2 * REACH;
 /** Where the filter lets go, as a share of the lower rate's half: above it nothing may fold back. */
 const PASS = 0.94;
 
-/** Weights of the samples around a place between two of them, for each of the 147 places: a windowed sinc, low-pass for the lower rate. */
-function makePhases(): Float64Array[] {
-  const cutoff = (PASS * UP) / DOWN;
-  return Array.from({ length: UP }, (_, phase) => {
-    const share = phase / UP;
+/** Weights of the samples around a place between two of them, for each of `up` places: a windowed sinc, low-pass for the lower rate. */
+function makePhases(up: number, down: number): Float64Array[] {
+  const cutoff = PASS * Math.min(1, up / down);
+  return Array.from({ length: up }, (_, phase) => {
+    const share = phase / up;
     const weights = Float64Array.from({ length: TAPS }, (__, tap) => {
       const away = tap - REACH + 1 - share;
       return cutoff * sinc(cutoff * away) * window(away / REACH);
@@ -35,15 +38,29 @@ function window(x: number): number {
   return 0.42 + 0.5 * cosine(x / 2) + 0.08 * cosine(x);
 }
 
-/** Turns blocks at 48 kHz into blocks at 44.1 kHz, without a seam between them and with no delay. Call `end` for the last samples. */
+function divisor(a: number, b: number): number {
+  return b === 0 ? a : divisor(b, a % b);
+}
+
+/** Turns blocks at 48 kHz into blocks at another rate (whole hertz), without a seam between them and with no delay: a sample comes out once
+ *  the 32 after it are there. Call `end` for the last samples. */
 export class Resampler {
-  private static phases: Float64Array[] | null = null;
-  private readonly phases = (Resampler.phases ??= makePhases());
+  /** So many samples out for so many in: 147 for 160 at 44.1 kHz. */
+  private readonly up: number;
+  private readonly down: number;
+  private readonly phases: readonly Float64Array[];
   private left: Float32Array = new Float32Array(REACH - 1);
   private right: Float32Array = new Float32Array(REACH - 1);
   /** Index in what is kept, and phase, of the next sample out. */
   private at = 0;
   private phase = 0;
+
+  constructor(rate: number) {
+    const shared = divisor(rate, SAMPLE_RATE);
+    this.up = rate / shared;
+    this.down = SAMPLE_RATE / shared;
+    this.phases = makePhases(this.up, this.down);
+  }
 
   take(block: Block): Block {
     this.left = joined(this.left, block.left);
@@ -59,9 +76,9 @@ export class Resampler {
       }
       left[index] = a;
       right[index] = b;
-      this.phase += DOWN;
-      this.at += Math.floor(this.phase / UP);
-      this.phase %= UP;
+      this.phase += this.down;
+      this.at += Math.floor(this.phase / this.up);
+      this.phase %= this.up;
     }
     this.left = this.left.slice(this.at);
     this.right = this.right.slice(this.at);
@@ -78,7 +95,7 @@ export class Resampler {
   private ready(): number {
     const last = this.left.length - TAPS;
     if (last < this.at) return 0;
-    return Math.floor(((last - this.at) * UP + UP - 1 - this.phase) / DOWN) + 1;
+    return Math.floor(((last - this.at) * this.up + this.up - 1 - this.phase) / this.down) + 1;
   }
 }
 
