@@ -6,6 +6,7 @@ import { askingSet } from '../session/session';
 import { useAppDispatch, useAppSelector } from '../store';
 import { explain } from './explain';
 import { ExamplePicture } from './ExamplePicture';
+import { BELOW_PAGE } from '../theme/page';
 
 /** What has a name of its own on the screens. */
 const NAMED = '[aria-label]';
@@ -66,7 +67,18 @@ function Asking() {
   const asked = useAsked();
   const told = asked && explain(asked.name, asked.role);
   return (
-    <div data-asking="" style={{ position: 'fixed', left: 0, right: 0, bottom: 60, zIndex: 20, display: 'flex', justifyContent: 'center' }}>
+    <div
+      data-asking=""
+      style={{
+        position: 'fixed',
+        left: 0,
+        right: 0,
+        bottom: `calc(60px + ${BELOW_PAGE})`,
+        zIndex: 20,
+        display: 'flex',
+        justifyContent: 'center',
+      }}
+    >
       <XStack
         role="status"
         data-testid="asking"

@@ -4,6 +4,7 @@ import { Press } from '../controls/Press';
 import { TextField } from '../controls/TextField';
 import { Title, Words } from '../controls/words';
 import { api } from '../sync/api';
+import { PAGE_HEIGHT } from '../theme/page';
 
 /** Where the page goes on to: an address of our own, never another site's. */
 function goesOnTo(): string {
@@ -25,7 +26,7 @@ export function EnterScreen() {
     if (window.location.hash.length > 1) void enter(window.location.hash.slice(1));
   }, []);
   return (
-    <YStack height="100dvh" backgroundColor="$paper" alignItems="center" justifyContent="center" padding={24} gap={12} render="main">
+    <YStack height={PAGE_HEIGHT} backgroundColor="$paper" alignItems="center" justifyContent="center" padding={24} gap={12} render="main">
       <Title render="h1" margin={0}>
         Enter the code
       </Title>

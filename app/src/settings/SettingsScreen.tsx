@@ -7,6 +7,7 @@ import { Press } from '../controls/Press';
 import { Title, Words } from '../controls/words';
 import type { ServerNews } from '@yibbo/core';
 import { api } from '../sync/api';
+import { PAGE_HEIGHT } from '../theme/page';
 
 /** The machine that songs are kept on: other devices, and copies of earlier days. */
 export function SettingsScreen() {
@@ -30,7 +31,7 @@ export function SettingsScreen() {
       .then(ask);
 
   return (
-    <ScrollView height="100dvh" backgroundColor="$paper">
+    <ScrollView height={PAGE_HEIGHT} backgroundColor="$paper">
       <YStack width="100%" maxWidth={720} alignSelf="center" padding={16} gap={16} render="main">
         <XStack alignItems="center" gap={8}>
           <Press label="Back to the songs" icon={ArrowLeft} iconOnly onPress={() => router.navigate('/')} />

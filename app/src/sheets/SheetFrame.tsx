@@ -5,6 +5,7 @@ import { Press } from '../controls/Press';
 import { Words } from '../controls/words';
 import { useAppDispatch } from '../store';
 import { sheetSet } from '../session/session';
+import { PAGE_HEIGHT } from '../theme/page';
 
 interface SheetFrameProps {
   readonly title: string;
@@ -14,8 +15,9 @@ interface SheetFrameProps {
   readonly children: ReactNode;
 }
 
-/** The most of the window's height that a sheet takes on a phone. */
-export const SHEET_HEIGHT = '40dvh';
+/** The most of the window's height that a sheet takes on a phone; beside a keyboard on the screen it leaves the notes a line. */
+export const SHEET_HEIGHT = `min(40dvh, calc(${PAGE_HEIGHT} * 0.6))`;
+
 /** Something to set up, in the tray's place; it scrolls where it would take too much room from the notes. */
 export function SheetFrame({ title, note, isPanel, children }: SheetFrameProps) {
   const dispatch = useAppDispatch();

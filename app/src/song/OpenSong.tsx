@@ -10,6 +10,7 @@ import { useAppDispatch, useAppSelector } from '../store';
 import { useLater } from '../controls/useLater';
 import { switchedAtBar } from './acts/tracks';
 import { useKeptSong } from './useKeptSong';
+import { PAGE_HEIGHT } from '../theme/page';
 
 /** Asks before the page is left while something would be lost by it: unsent, and not kept in this browser either. */
 function useLeaveWarning(): void {
@@ -68,7 +69,7 @@ export function OpenSong({ songId, children }: { readonly songId: string; readon
 
 function Centred({ children }: { readonly children: ReactNode }) {
   return (
-    <YStack height="100dvh" backgroundColor="$paper" alignItems="center" justifyContent="center" padding={24} gap={12}>
+    <YStack height={PAGE_HEIGHT} backgroundColor="$paper" alignItems="center" justifyContent="center" padding={24} gap={12}>
       {typeof children === 'string' ? <Words>{children}</Words> : children}
     </YStack>
   );

@@ -13,6 +13,7 @@ import { useAppDispatch, useAppSelector } from '../store';
 import { SongPage } from './page/SongPage';
 import { patternAddress } from './addresses';
 import { KeepingBar } from './KeepingBar';
+import { PAGE_HEIGHT } from '../theme/page';
 
 /** A song's home: its page or, while it has no track, what to begin with; `soundId` is that where it was chosen already. `hereId` is the
  *  placement that is opened on the page. */
@@ -30,7 +31,7 @@ export function SongStart({ soundId, hereId }: { readonly soundId?: string | und
   // The page comes when it is asked for, not for a moment before the first pattern is opened.
   if (document && !isEmpty) return first ? null : <SongPage document={document} hereId={hereId} />;
   return (
-    <YStack height="100dvh" backgroundColor="$paper" overflow="hidden">
+    <YStack height={PAGE_HEIGHT} backgroundColor="$paper" overflow="hidden">
       <XStack render="header" alignItems="center" height={48} paddingHorizontal={4} borderBottomWidth={1} borderColor="$line">
         <Press label="Back to the songs" icon={ArrowLeft} iconOnly onPress={() => router.navigate('/')} />
         <SongName />

@@ -19,6 +19,7 @@ import { ServerNotice } from './ServerNotice';
 import { SongCard } from './SongCard';
 import { songAddress } from '../song/addresses';
 import { useSongs, type Songs } from './useSongs';
+import { PAGE_HEIGHT } from '../theme/page';
 
 type PanelState =
   | { readonly kind: 'new' }
@@ -60,7 +61,7 @@ export function SongsScreen() {
   const choose = () => input.current?.click();
 
   return (
-    <ScrollView height="100dvh" backgroundColor="$paper">
+    <ScrollView height={PAGE_HEIGHT} backgroundColor="$paper">
       <YStack width="100%" maxWidth={1080} alignSelf="center" padding={16} gap={16} render="main">
         <Heading onSettings={() => router.navigate('/settings')} />
         <ServerNotice />

@@ -4,6 +4,7 @@ import { TamaguiProvider, Theme } from '@tamagui/core';
 import { browserEffects, EffectsProvider } from '../effects';
 import { makeStore } from '../store';
 import { pageStyles } from './fonts';
+import { useKeyboardRoom } from './page';
 import { DAY, NIGHT } from './palette';
 import { tamaguiConfig } from './tamagui.config';
 
@@ -25,6 +26,7 @@ function useNight(): boolean {
 /** Everything every screen stands in: store, theme, fonts. */
 export function AppFrame({ children }: { readonly children: ReactNode }) {
   const isNight = useNight();
+  useKeyboardRoom();
   useEffect(() => {
     document.documentElement.lang = 'en';
     // What the browser draws itself, such as sliders and scroll bars, goes along.

@@ -1,6 +1,7 @@
 import slab from '@fontsource/zilla-slab/files/zilla-slab-latin-600-normal.woff2';
 import sansSemibold from '@fontsource/source-sans-3/files/source-sans-3-latin-600-normal.woff2';
 import sans from '@fontsource/source-sans-3/files/source-sans-3-latin-400-normal.woff2';
+import { PAGE_ROOM } from './page';
 
 function address(asset: unknown): string {
   return typeof asset === 'string' ? asset : (asset as { uri: string }).uri;
@@ -15,6 +16,7 @@ export function pageStyles(): string {
     face('Source Sans 3', 600, sansSemibold),
     face('Zilla Slab', 600, slab),
     'html,body,#root{height:100%;margin:0;overscroll-behavior:none}',
+    PAGE_ROOM,
     "body{font-family:'Source Sans 3','Segoe UI',sans-serif;font-variant-numeric:tabular-nums;-webkit-tap-highlight-color:transparent;-webkit-text-size-adjust:100%}",
     // Two quick taps are two taps, never a zoom of the page.
     'html,button,input{touch-action:manipulation}',

@@ -20,6 +20,7 @@ import { useLater } from '../../controls/useLater';
 import { usePlayback } from './usePlayback';
 import { useScreenShape } from './useScreenShape';
 import { useSetUp } from './useSetUp';
+import { PAGE_HEIGHT } from '../../theme/page';
 
 /** The heart of Yibbo: one pattern, seen as steps or as notes. */
 export function PatternScreen({ placementId, bar }: { readonly placementId: Id; readonly bar: number | null }) {
@@ -29,7 +30,7 @@ export function PatternScreen({ placementId, bar }: { readonly placementId: Id; 
   const { toggle } = usePlayback();
   useKeys(toggle);
   return (
-    <YStack height="100dvh" backgroundColor="$paper" overflow="hidden">
+    <YStack height={PAGE_HEIGHT} backgroundColor="$paper" overflow="hidden">
       {part ? <Editor part={part} onPlay={toggle} /> : null}
     </YStack>
   );

@@ -37,6 +37,7 @@ import { useOpenHere } from './useOpenHere';
 import { usePlacementHand } from './usePlacementHand';
 import { useSongKeys } from './useSongKeys';
 import { useSongPlayback } from './useSongPlayback';
+import { PAGE_HEIGHT } from '../../theme/page';
 
 /** Width of the names beside the lanes, in pixels: a symbol on a phone, the name where there is room. */
 const RAIL = 44;
@@ -52,7 +53,7 @@ export function SongPage({ document, hereId }: { readonly document: Document; re
   // While placements are selected, tools and keys are theirs.
   const edited = hasSelection ? null : here;
   return (
-    <YStack height="100dvh" backgroundColor="$paper" overflow="hidden">
+    <YStack height={PAGE_HEIGHT} backgroundColor="$paper" overflow="hidden">
       {edited ? <HereKeys onPlay={toggle} /> : <PageKeys onPlay={toggle} />}
       <Header isWide={isWide} />
       <XStack render="main" flex={1} minHeight={0}>
