@@ -78,8 +78,8 @@ function servePages(app: Express, pages: string): void {
   // The scripts stand there compressed already, in the smallest form each browser can read.
   app.use(staticGzip(pages, { index: false, enableBrotli: true, orderPreference: ['br', 'gz'], serveStatic: { setHeaders } }));
   app.get(['/song/:id', '/song/:id/*rest'], (request, response, next) => {
-    // The song is asked for while the scripts are still on their way.
-    response.set('Link', `</api/songs/${encodeURIComponent(String(request.params.id))}>; rel=preload; as=fetch; crossorigin`);
+    // The song is asked for while the scripts are still on their way, in the one way that all engines know again when the app asks for it.
+    response.set('Link', `</api/songs/${encodeURIComponent(String(request.params.id))}>; rel=preload; as=fetch`);
     next();
   });
   app.get('/*splat', (request, response, next) => {
