@@ -4,20 +4,32 @@ import { spawn, spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 import { ensureBuilt, ensureInstalled, root, run } from './project.mjs';
 
-const NEEDED = { '/usr/bin/chromium': 'chromium', '/usr/bin/midicsv': 'midicsv', '/usr/bin/sox': 'sox' };
+/** Debian's packages that drive and check the browser journeys: three engines, a screen and a sound card for them, and readers of what they
+ *  write. */
+const NEEDED = [
+  'chromium',
+  'firefox-esr',
+  'webkit2gtk-driver',
+  'gir1.2-webkit2-4.1',
+  'python3-gi',
+  'xvfb',
+  'pulseaudio',
+  'pulseaudio-utils',
+  'midicsv',
+  'sox',
+];
 
-/** Debian's Chromium, midicsv and sox drive and check the browser journeys. */
 function ensureDebianPackages() {
-  const missing = Object.entries(NEEDED)
-    .filter(([path]) => !existsSync(path))
-    .map(([, name]) => name);
+  const { stdout } = spawnSync('dpkg-query', ['-W', '-f', '${binary:Package} ${db:Status-Status}\n', ...NEEDED], { encoding: 'utf8' });
+  const there = (stdout ?? '').split('\n').flatMap((line) => (line.endsWith(' installed') ? [line.split(/[ :]/)[0]] : []));
+  const missing = NEEDED.filter((name) => !there.includes(name));
   if (missing.length === 0) return;
   const canInstall = process.getuid?.() === 0 && existsSync('/usr/bin/apt-get');
   if (!canInstall) {
-    console.error(`The browser tests need ${missing.join(' and ')}. Install them first: sudo apt-get install ${missing.join(' ')}`);
+    console.error(`The browser tests need ${missing.join(', ')}. Install them first: sudo apt-get install ${missing.join(' ')}`);
     process.exit(1);
   }
-  console.log(`Installing ${missing.join(' and ')} …`);
+  console.log(`Installing ${missing.join(', ')} …`);
   run('apt-get', ['update']);
   run('apt-get', ['install', '-y', '--no-install-recommends', ...missing], { env: { DEBIAN_FRONTEND: 'noninteractive' } });
 }
@@ -43,14 +55,22 @@ function stage(name, args) {
 ensureInstalled();
 ensureDebianPackages();
 ensureBuilt();
+const PASSED = /^ +(\d+) passed/m;
 const bin = (name) => `node_modules/.bin/${name}`;
 await Promise.all([stage('types', ['types']), stage('lint', ['lint'])]);
 const unit = spawnSync(bin('jest'), ['--silent', '--maxWorkers=2'], { encoding: 'utf8', env: { ...process.env, CI: 'true' } });
 finish('unit', unit, /^Tests:.*$/m);
-const browser = spawnSync(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], { encoding: 'utf8', env: process.env });
-finish('browser', browser, /^ +\d+ (passed|failed|skipped|flaky).*$/gm);
-const passed = count(unit.stderr, /^Tests:.*?(\d+) passed/m) + count(browser.stdout, /^ +(\d+) passed/m);
+const engines = journeys('engines');
+const browser = journeys('chromium');
+const passed = count(unit.stderr, /^Tests:.*?(\d+) passed/m) + count(engines.stdout, PASSED) + count(browser.stdout, PASSED);
 console.log(`${passed} passed, 0 failed`);
+
+function journeys(project) {
+  const args = ['test', '--config', 'e2e/playwright.config.ts', '--project', project];
+  const result = spawnSync(bin('playwright'), args, { encoding: 'utf8', env: process.env });
+  finish(project, result, /^ +\d+ (passed|failed|skipped|flaky).*$/gm);
+  return result;
+}
 
 function finish(name, result, counts) {
   const output = `${result.stdout}${result.stderr}`;
