@@ -102,7 +102,7 @@ async function firstLoadFigure(browser: Browser, { address, queries }: Served, e
 }
 
 /** The parts of a made-up song under another song's id. */
-function owned({ tracks, patterns, placements }: ReturnType<typeof songOf>, songId: string) {
+export function owned({ tracks, patterns, placements }: ReturnType<typeof songOf>, songId: string) {
   const own = <T extends { songId: string }>(rows: readonly T[]): T[] => rows.map((row) => ({ ...row, songId }));
   return { tracks: own(tracks), patterns: own(patterns), placements: own(placements) };
 }

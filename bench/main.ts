@@ -1,6 +1,7 @@
 import { actionFigures, importFigure, renderFigure } from './core';
 import { browserFigures } from './browser';
 import { editingFigures } from './editing';
+import { engineFigures } from './engines';
 import { isReached, line, type Figure } from './figure';
 import { phoneFigures } from './phone';
 import { playbackFigures } from './playback';
@@ -25,6 +26,7 @@ const PARTS: Readonly<Record<string, () => Iterable<Figure> | AsyncIterable<Figu
   browser: () => browserFigures(root),
   editing: () => editingFigures(root),
   phone: () => phoneFigures(root),
+  engines: () => engineFigures(root),
 };
 
 console.log('| what | ratio | to reach | reached | in this run |\n|---|---|---|---|---|');
