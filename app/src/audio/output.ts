@@ -29,34 +29,50 @@ const PATIENCE_MS = 1500;
 /** How long the opening waits for the engine to run, in milliseconds: where sound is held back until a later press it does not yet. */
 const FIRST_CLOCK_MS = 300;
 
-/** Opens the browser's sound, at the first press that may sound. It does not wait for the browser to give sound: that may take until a later
- *  press (a finger that goes down does not count, one that is lifted does), and `wake` asks for it at each. Only for the engine's first word
- *  it waits a moment, since the page's own clock stands still while the engine is already under way: what it was asked for then came up to
- *  200 ms late. `onBlocked` is told when sound is held back after all (a call comes in, another program takes it) and when it is back.
- *  Rejects where none is to be had, with NoSound where it can say why. */
-export async function openSound(
-  onBlocked: (isBlocked: boolean) => void = () => undefined,
-  onPeaks: (message: PeaksMessage) => void = () => undefined,
-): Promise<SoundOutput> {
-  if (!canRun()) throw new NoSound(TOO_OLD);
-  playOverSilentSwitch();
-  const context = openContext();
-  const wake = () => resumed(context);
-  watch(context, onBlocked);
-  wake();
-  for (const act of ACTS) addEventListener(act, wake, { capture: true, passive: true });
-  const clock = new EngineClock(context);
-  const told: OnPeaks = (message) => {
-    clock.tell(message.frame);
-    onPeaks(message);
-  };
-  const post = await engineOn(context, told).catch((error: unknown) => {
-    for (const act of ACTS) removeEventListener(act, wake, { capture: true });
-    void context.close();
-    throw error;
-  });
-  await Promise.race([clock.began, new Promise((resolve) => setTimeout(resolve, FIRST_CLOCK_MS))]);
-  return { post, frame: () => clock.frame(), wake, latencySeconds: () => latencyOf(context) };
+type OnPeaks = (message: PeaksMessage) => void;
+
+/** The browser's sound with the engine on it. It can be made before any press, and then rests, without a device, until it is opened. */
+export class BrowserSound {
+  private readonly context: AudioContext;
+  private readonly clock: EngineClock;
+  private readonly post: Promise<SoundOutput['post']>;
+
+  /** Throws where no sound is to be had, NoSound where it can say why. */
+  constructor(onPeaks: OnPeaks = () => undefined) {
+    if (!canRun()) throw new NoSound(TOO_OLD);
+    this.context = openContext();
+    this.clock = new EngineClock(this.context);
+    this.post = engineOn(this.context, (message) => {
+      this.clock.tell(message.frame);
+      onPeaks(message);
+    });
+    this.post.catch(() => void this.context.close());
+  }
+
+  /** Lets it wait for the press that opens it. Resolves once it is ready; rejects where it cannot be. */
+  async rest(): Promise<void> {
+    this.context.suspend().catch(() => undefined);
+    await this.post;
+  }
+
+  /** Opens it, at a press that may sound. It does not wait for the browser to give sound: that may take until a later press (a finger that
+   *  goes down does not count, one that is lifted does), and `wake` asks for it at each. Only for the engine's first word it waits a moment,
+   *  since the page's own clock stands still while the engine is already under way: what it was asked for then came up to 70 ms late.
+   *  `onBlocked` is told when sound is held back after all (a call comes in, another program takes it) and when it is back. */
+  async open(onBlocked: (isBlocked: boolean) => void = () => undefined): Promise<SoundOutput> {
+    const { context, clock } = this;
+    playOverSilentSwitch();
+    const wake = () => resumed(context);
+    watch(context, onBlocked);
+    wake();
+    for (const act of ACTS) addEventListener(act, wake, { capture: true, passive: true });
+    const post = await this.post.catch((error: unknown) => {
+      for (const act of ACTS) removeEventListener(act, wake, { capture: true });
+      throw error;
+    });
+    await Promise.race([clock.began, new Promise((resolve) => setTimeout(resolve, FIRST_CLOCK_MS))]);
+    return { post, frame: () => clock.frame(), wake, latencySeconds: () => latencyOf(context) };
+  }
 }
 
 /** A context at the engine's rate; where the device refuses that one, at its own. */
@@ -87,8 +103,6 @@ class EngineClock {
     return Math.max(this.toldFrame, Math.round(this.context.currentTime * SAMPLE_RATE));
   }
 }
-
-type OnPeaks = (message: PeaksMessage) => void;
 
 async function engineOn(context: AudioContext, onPeaks: OnPeaks): Promise<SoundOutput['post']> {
   return context.audioWorklet ? workletEngine(context, onPeaks) : scriptEngine(context, onPeaks);

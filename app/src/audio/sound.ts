@@ -1,5 +1,5 @@
 import { findById, roundAt, type PeaksMessage, type Placement, type Track } from '@yibbo/core';
-import { openSound } from './output';
+import { BrowserSound } from './output';
 import { Player } from './player';
 import { songTickIn, type Score } from './score';
 
@@ -11,11 +11,13 @@ export interface PhraseNote {
   readonly after?: number;
 }
 
-/** The app's sound. It opens at the first press, as browsers ask, and knows the score before that. */
+/** The app's sound. It opens at the first press, as browsers ask, and knows the score before that; it can be made ready before, too. */
 export class AppSound {
   player: Player | null = null;
   private onBlocked: ((isBlocked: boolean) => void) | null = null;
   private opening: Promise<Player> | null = null;
+  /** The browser's sound, where it has been made ready and not opened yet. */
+  private ready: BrowserSound | null = null;
   private score: Score | null = null;
   /** A track as it is tried, and as it is in the score. */
   private over: { readonly base: Track; readonly track: Track } | null = null;
@@ -130,16 +132,32 @@ export class AppSound {
     this.player?.stop();
   }
 
+  /** Makes sound ready before a press, so that the first one is heard at once. Does nothing where that cannot be. */
+  prepare(): void {
+    if (this.opening || this.ready) return;
+    try {
+      const made = this.made();
+      this.ready = made;
+      made.rest().catch(() => {
+        if (this.ready === made) this.ready = null;
+      });
+    } catch {
+      // The press that asks for sound says why there is none.
+    }
+  }
+
+  private made(): BrowserSound {
+    return new BrowserSound(({ peaks, truePeak, held }) => {
+      this.peaks = new Map(peaks);
+      this.whole = { truePeak, held };
+    });
+  }
+
   private async begin(): Promise<Player> {
     try {
-      const output = await openSound(
-        (isBlocked) => this.onBlocked?.(isBlocked),
-        ({ peaks, truePeak, held }) => {
-          this.peaks = new Map(peaks);
-          this.whole = { truePeak, held };
-        },
-      );
-      this.player = new Player(output);
+      const browserSound = this.ready ?? this.made();
+      this.ready = null;
+      this.player = new Player(await browserSound.open((isBlocked) => this.onBlocked?.(isBlocked)));
       this.player.onEnd = () => this.onEnd?.();
       this.player.onSwitched = (...told) => this.onSwitched?.(...told);
       this.send();

@@ -41,12 +41,16 @@ const LATER = [
   () => import('../sounds/MoreSounds'),
 ];
 
-/** Fetches the sheets that come when they are asked for, once the song can be worked on: they open at once then, without the server too. */
+/** Once the song can be worked on, makes sound ready, and fetches the sheets that come when they are asked for: they open at once then,
+ *  without the server too. */
 function useFetchedLater(isOpen: boolean): void {
   const isLater = useLater();
+  const { sound } = useEffects();
   useEffect(() => {
-    if (isOpen && isLater) for (const fetchOne of LATER) fetchOne().catch(() => undefined);
-  }, [isOpen, isLater]);
+    if (!isOpen || !isLater) return;
+    sound.prepare();
+    for (const fetchOne of LATER) fetchOne().catch(() => undefined);
+  }, [isOpen, isLater, sound]);
 }
 
 /** Keeps a song open around its screens, whichever of them is shown. */
