@@ -17,6 +17,9 @@ interface SliderProps {
   readonly onCommit?: (value: number) => void;
 }
 
+/** The width of a letter on average, in widths of a nought. */
+const LETTER_CH = 0.85;
+
 /** The browser's own slider: it comes with touch, keys and names. */
 export function Slider({ title, low, high, step = 1, value, words, width = 160, onChange, onCommit }: SliderProps) {
   const [held, setHeld] = useState<number | null>(null);
@@ -36,6 +39,8 @@ export function Slider({ title, low, high, step = 1, value, words, width = 160, 
     return () => element?.removeEventListener('change', letGo);
   }, []);
   const shown = held ?? value;
+  // Room for the longest words from the start: were they to wrap on the way, the slider would slip from under the finger.
+  const longest = LETTER_CH * Math.max(...[low, high, value].map((each) => words(each).length));
   const slide = (to: number) => {
     if (onCommit) setHeld(to);
     onChange(to);
@@ -54,7 +59,7 @@ export function Slider({ title, low, high, step = 1, value, words, width = 160, 
         onChange={(event) => slide(Number(event.target.value))}
         style={{ width, height: 44, accentColor: 'var(--act)', touchAction: 'none' }}
       />
-      <Words strong minWidth={56}>
+      <Words strong minWidth={`max(56px, ${longest}ch)`}>
         {words(shown)}
       </Words>
     </XStack>

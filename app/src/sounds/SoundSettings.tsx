@@ -33,6 +33,8 @@ const SETTINGS: readonly Setting[] = [
 /** Settings are counted in hundredths here. */
 const WHOLE = 100;
 const MOST_OCTAVES = 4;
+/** Its words beside it, it fits in a line of the panel. */
+const SLIDER_WIDTH = 136;
 
 /** How a track's sound is set, each about where the sound itself has it; heard while it is turned, one Change when it is let go. */
 export function SoundSettings({ track }: { readonly track: Track }) {
@@ -54,6 +56,7 @@ export function SoundSettings({ track }: { readonly track: Track }) {
             low={-WHOLE}
             high={WHOLE}
             step={5}
+            width={SLIDER_WIDTH}
             value={Math.round((setting[each.name] ?? 0) * WHOLE)}
             words={(value) => aboutWords(value, each)}
             onChange={(to) => hear({ setting: withOne(each.name, to / WHOLE) })}
@@ -69,6 +72,7 @@ export function SoundSettings({ track }: { readonly track: Track }) {
           low={-1200}
           high={1200}
           step={10}
+          width={SLIDER_WIDTH}
           value={setting.tune ?? 0}
           words={tuneWords}
           onChange={(to) => hear({ setting: withOne('tune', to) })}

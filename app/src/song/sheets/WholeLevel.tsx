@@ -8,20 +8,20 @@ const TURN_MS = 250;
 const STAYS_MS = 2500;
 const TOO_LOUD_DB = 3;
 
-/** The true peak of the whole since play began, and whether the limiter works harder than it should. */
+/** The true peak of the whole since play last began, and whether the limiter works harder than it should. */
 export function WholeLevel() {
   const { sound } = useEffects();
   const isPlaying = useAppSelector((state) => state.session.isPlaying);
   const [peak, setPeak] = useState(0);
   const [heldDb, setHeldDb] = useState(0);
   const lastLoud = useRef(0);
+  const most = useRef(0);
   useEffect(() => {
-    if (!isPlaying) return undefined;
-    let most = 0;
+    if (isPlaying) most.current = 0;
     const timer = setInterval(() => {
       const { truePeak, held } = sound.whole;
-      most = Math.max(most, truePeak);
-      setPeak(most);
+      most.current = Math.max(most.current, truePeak);
+      setPeak(most.current);
       const db = -20 * Math.log10(held);
       const now = performance.now();
       if (db >= TOO_LOUD_DB) lastLoud.current = now;
