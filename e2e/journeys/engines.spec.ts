@@ -23,30 +23,34 @@ interface Stage {
   readonly hand: Hand;
   readonly sink: Sink;
   readonly home: string;
+  readonly folder: string;
+}
+
+/** A test on a stage of its own, which is cleared away whatever becomes of the test. */
+function onStage(open: typeof openGecko) {
+  return test.extend<{ stage: Stage }>({
+    stage: async ({ baseURL }, use, info) => {
+      const folder = mkdtempSync(join(tmpdir(), 'yibbo-engine-'));
+      const sink = await openSink(join(folder, 'sound'));
+      try {
+        const window = await open(folder, sink.server);
+        await use({ window, hand: new Hand(window), sink, home: baseURL!, folder });
+        if (info.status !== info.expectedStatus) writeFileSync(info.outputPath('window.png'), await window.screenshot());
+        await window.close();
+      } finally {
+        await sink.close();
+        rmSync(folder, { recursive: true, force: true });
+      }
+    },
+  });
 }
 
 for (const { name, open, isSteadyAtOnce } of ENGINES)
-  test(`${name}: draw, move, undo, reload, play and hear, MIDI in and out`, async ({ baseURL }) => {
+  onStage(open)(`${name}: draw, move, undo, reload, play and hear, MIDI in and out`, async ({ stage }) => {
     test.slow();
-    const folder = mkdtempSync(join(tmpdir(), 'yibbo-engine-'));
-    const sink = await openSink(join(folder, 'sound'));
-    const window = await open(folder, sink.server).catch(async (error: unknown) => {
-      await sink.close();
-      throw error;
-    });
-    const stage = { window, hand: new Hand(window), sink, home: baseURL! };
-    try {
-      await drawMoveUndo(stage);
-      await reloadAndHear(stage, isSteadyAtOnce);
-      await sendOutAndBringIn(stage, folder);
-    } catch (error) {
-      writeFileSync(test.info().outputPath('window.png'), await window.screenshot());
-      throw error;
-    } finally {
-      await window.close();
-      await sink.close();
-      rmSync(folder, { recursive: true, force: true });
-    }
+    await drawMoveUndo(stage);
+    await reloadAndHear(stage, isSteadyAtOnce);
+    await sendOutAndBringIn(stage);
   });
 
 async function drawMoveUndo(stage: Stage): Promise<void> {
@@ -91,7 +95,7 @@ async function reloadAndHear(stage: Stage, isSteadyAtOnce: boolean): Promise<voi
   for (const gap of steady) expect(Math.min(Math.abs(gap - 500), Math.abs(gap - 2500))).toBeLessThan(8);
 }
 
-async function sendOutAndBringIn({ window, hand, home }: Stage, folder: string): Promise<void> {
+async function sendOutAndBringIn({ window, hand, home, folder }: Stage): Promise<void> {
   await hand.tap('Song: tempo, send out');
   await hand.tap('MIDI file, as heard');
   const sent = join(window.downloads, 'Slack Water.mid');

@@ -1,15 +1,21 @@
+import fc from 'fast-check';
 import { dry, hit, play, strengthOf } from '../../test/sounding';
 import { EngineHost, SAMPLE_RATE, type PeaksMessage } from '.';
 
-/** What a device of this rate plays of a held A4 at 0.1 s in a second, and what it is told meanwhile. */
-function second(rate: number, firstFrame = 0) {
+/** What a device of this rate plays of a held A4 at 0.1 s in a second, and what it is told meanwhile. It asks for so many samples at a time,
+ *  going round the list. */
+function second(rate: number, firstFrame = 0, blocks: readonly number[] = [128]) {
   const told: PeaksMessage[] = [];
   const host = new EngineHost(rate, firstFrame, (message) => told.push(message));
   host.post({ type: 'tracks', tracks: [dry('mast-string')] });
   const at = Math.round((firstFrame / rate + 0.1) * SAMPLE_RATE);
   host.post({ type: 'notes', notes: [hit('mast-string', { at, frames: 40_000, pitch: 69 })], generation: 0 });
   const [left, right] = [new Float32Array(rate), new Float32Array(rate)];
-  for (let done = 0; done < rate; done += 128) host.render(left.subarray(done, done + 128), right.subarray(done, done + 128));
+  for (let done = 0, turn = 0; done < rate; turn++) {
+    const end = done + blocks[turn % blocks.length]!;
+    host.render(left.subarray(done, end), right.subarray(done, end));
+    done = end;
+  }
   return { left, told };
 }
 
@@ -28,6 +34,16 @@ describe('the engine for a device of any rate', () => {
     // `strengthOf` counts in the engine's rate.
     const heardAt = (hz: number) => strengthOf((hz * SAMPLE_RATE) / rate, body);
     expect(heardAt(440)).toBeGreaterThan(1.5 * Math.max(heardAt(437), heardAt(443)));
+  });
+
+  it('the samples are the same however many a device asks for at a time', () => {
+    const whole = second(44_100).left;
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 1, max: 3000 }), { minLength: 1, maxLength: 5 }), (blocks) => {
+        expect(second(44_100, 0, blocks).left).toEqual(whole);
+      }),
+      { numRuns: 8, seed: 17 },
+    );
   });
 
   it('tells of itself in its own frames: with its first block, then up to the last', () => {

@@ -1,0 +1,106 @@
+import { expect, test, type Page } from '@playwright/test';
+import { cell, newSong, showAs } from '../support/app';
+import { midiFromText } from '../support/midi-text';
+import { record } from '../support/recorded';
+import { button, saved } from '../support/song';
+
+/** All that the engine was last told of the first track's sound. */
+const told = (page: Page) =>
+  page.evaluate(() => {
+    const tracks = window.recorded.sent.findLast((message) => message.type === 'tracks');
+    return tracks?.type === 'tracks' ? JSON.stringify(tracks.tracks[0]!.sound) : '';
+  });
+
+const tone = async (page: Page) => (await saved(page)).tracks[0]!.setting?.tone;
+
+/** A slider's middle, and where a mouse takes hold of it from. */
+async function sliderAt(page: Page, name: string) {
+  const { x, y, width, height } = (await page.getByRole('slider', { name }).boundingBox())!;
+  return { middle: x + width / 2, to: (share: number) => x + width * share, y: y + height / 2 };
+}
+
+test.describe('by mouse', () => {
+  test.use({ viewport: { width: 1280, height: 800 }, hasTouch: false, isMobile: false });
+
+  test('a sound is set while it plays: heard on the way, one Change when it is let go, nothing where the page goes half-way', async ({
+    page,
+  }) => {
+    await record(page, false);
+    await newSong(page, 'Lamp keys');
+    await showAs(page, 'Steps');
+    await cell(page, 'C4', 0).click();
+    await page.getByTestId('play').click();
+    await expect.poll(() => told(page)).toContain('lamp-keys');
+    const asItCame = await told(page);
+    await button(page, 'Sound of Lamp keys').click();
+    await button(page, 'Set').click();
+
+    const { middle, to, y } = await sliderAt(page, 'Tone of Lamp keys');
+    await page.mouse.move(middle, y);
+    await page.mouse.down();
+    await page.mouse.move(to(0.7), y, { steps: 4 });
+    await expect.poll(() => told(page)).not.toBe(asItCame);
+    expect(await tone(page)).toBeUndefined();
+    await page.mouse.move(to(0.8), y, { steps: 4 });
+    await page.mouse.up();
+    await expect.poll(() => tone(page)).toBeGreaterThan(0.4);
+    const kept = await tone(page);
+
+    // The page goes while the slider is held: what was kept is there again, and nothing of the way.
+    await page.mouse.move(to(0.8), y);
+    await page.mouse.down();
+    await page.mouse.move(to(0.1), y, { steps: 4 });
+    await expect(page.getByRole('slider', { name: 'Tone of Lamp keys' })).toHaveAttribute('aria-valuetext', /darker/);
+    await page.reload();
+    await page.mouse.up();
+    expect(await tone(page)).toBe(kept);
+
+    await button(page, /^Undo/).first().click();
+    await expect.poll(() => tone(page)).toBeUndefined();
+  });
+});
+
+test('a sound that is chosen while the server is away is kept here, and sent once it is back', async ({ page, context }) => {
+  await newSong(page, 'Lamp keys');
+  await expect(page.getByTestId('link')).toHaveText('Saved');
+  // Other sheets come in scripts of their own, fetched beforehand while the page is idle.
+  await page.waitForTimeout(1500);
+  await context.setOffline(true);
+  await button(page, 'Sound of Lamp keys').tap();
+  await button(page, 'Saloon keys').tap();
+  await button(page, 'Keep Saloon keys').tap();
+  await expect(page.getByTestId('link')).not.toHaveText('Saved');
+  await context.setOffline(false);
+  await expect.poll(async () => (await saved(page)).tracks[0]!.soundId).toBe('saloon-keys');
+});
+
+/** Eight tracks that strike eight notes at once, as hard as they can, on every beat of two bars. */
+function loudBand(): Buffer {
+  const parts = [1, 2, 3, 4, 5, 6, 7, 8].flatMap((track) => {
+    const notes = [0, 1, 2, 3, 4, 5, 6, 7].flatMap((beat) =>
+      [36, 48, 52, 55, 60, 64, 67, 72].flatMap((pitch) => [
+        `${track}, ${beat * 96}, Note_on_c, ${track - 1}, ${pitch}, 127`,
+        `${track}, ${beat * 96 + 90}, Note_off_c, ${track - 1}, ${pitch}, 0`,
+      ]),
+    );
+    notes.sort((a, b) => Number(a.split(', ')[1]) - Number(b.split(', ')[1]));
+    return [`${track}, 0, Start_track`, `${track}, 0, Title_t, "Horn ${track}"`, ...notes, `${track}, 768, End_track`];
+  });
+  return midiFromText(['0, 0, Header, 1, 8, 96', ...parts, '0, 0, End_of_file']);
+}
+
+test('where the whole is too loud it is said, with what to do; and no longer once that is done', async ({ page }) => {
+  const response = await page.request.post('/api/songs/import', { data: loudBand(), headers: { 'Content-Type': 'audio/midi' } });
+  const { id } = (await response.json()) as { id: string };
+  await page.goto(`/song/${id}`);
+  await page.getByTestId('play').tap();
+  await button(page, 'Levels').tap();
+  const sheet = page.getByTestId('sheet');
+  await expect(sheet).toContainText(/Too loud: the whole is held down by \d+ dB\. Turn tracks down\./);
+  for (let track = 1; track <= 7; track++) await button(page, `Mute Horn ${track}`).tap();
+  const last = page.getByRole('slider', { name: 'Level of Horn 8' });
+  await last.focus();
+  for (let press = 0; press < 30; press++) await last.press('ArrowLeft');
+  await expect(sheet).not.toContainText('Too loud');
+  await expect(sheet).toContainText('not too loud');
+});
