@@ -29,12 +29,12 @@ interface Stage {
 /** A test on a stage of its own, which is cleared away whatever becomes of the test. */
 function onStage(open: typeof openGecko) {
   return test.extend<{ stage: Stage }>({
-    stage: async ({ baseURL }, use, info) => {
+    stage: async ({ baseURL }, perform, info) => {
       const folder = mkdtempSync(join(tmpdir(), 'yibbo-engine-'));
       const sink = await openSink(join(folder, 'sound'));
       try {
         const window = await open(folder, sink.server);
-        await use({ window, hand: new Hand(window), sink, home: baseURL!, folder });
+        await perform({ window, hand: new Hand(window), sink, home: baseURL!, folder });
         if (info.status !== info.expectedStatus) writeFileSync(info.outputPath('window.png'), await window.screenshot());
         await window.close();
       } finally {
