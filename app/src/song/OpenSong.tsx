@@ -43,7 +43,7 @@ const LATER = [
 
 /** Once the song can be worked on, makes sound ready, and fetches the sheets that come when they are asked for: they open at once then,
  *  without the server too. */
-function useFetchedLater(isOpen: boolean): void {
+function useMadeReady(isOpen: boolean): void {
   const isLater = useLater();
   const { sound } = useEffects();
   useEffect(() => {
@@ -60,7 +60,7 @@ export function OpenSong({ songId, children }: { readonly songId: string; readon
   useStopAtLeaving();
   useBarSwitches();
   const isOpen = useAppSelector((state) => state.song.document !== null);
-  useFetchedLater(isOpen);
+  useMadeReady(isOpen);
   if (problem) return <Problem message={problem} />;
   if (!isOpen) return <Centred>Opening the song …</Centred>;
   return (

@@ -24,6 +24,8 @@ export function pageStyles(): string {
     '*{-webkit-user-select:none;user-select:none;-webkit-touch-callout:none}',
     'input,textarea,[contenteditable]{-webkit-user-select:text;user-select:text;-webkit-touch-callout:default}',
     'button,input,select{font:inherit;color:inherit}',
+    // Where scroll bars take room, they take little, on the paper’s own colour.
+    '*{scrollbar-width:thin;scrollbar-color:var(--lineStrong) transparent}',
     ':focus-visible{outline:3px solid var(--head);outline-offset:1px}',
     '@media (prefers-reduced-motion:reduce){*{transition:none!important;animation:none!important}}',
   ].join('\n');
