@@ -25,7 +25,6 @@ function preferences(downloads: string): Readonly<Record<string, unknown>> {
     'services.settings.server': 'data:,',
     'browser.safebrowsing.malware.enabled': false,
     'browser.safebrowsing.phishing.enabled': false,
-    'dom.min_background_timeout_value': 4,
   };
 }
 
