@@ -31,7 +31,7 @@ export default defineConfig({
   },
   // The other engines' sound is measured, which a second browser beside them would disturb: they go by themselves, before the rest.
   projects: [
-    { name: 'engines', testMatch: 'engines.spec.ts', workers: 1, retries: 2 },
+    { name: 'engines', testMatch: 'engines.spec.ts', workers: 1 },
     { name: 'chromium', testIgnore: 'engines.spec.ts' },
   ],
   webServer: {
