@@ -156,32 +156,47 @@ export async function paintedAfter(page: Page, press: Locator, selector: string)
 
 /** Begins to write down, in the page, the time between frames and from each pointer event to the paint after it. */
 export async function watch(page: Page): Promise<void> {
+  await page.evaluate(watchFrames);
   await page.evaluate(() => {
-    const seen = { frames: [] as number[], paints: [] as number[], isOn: true };
-    Object.assign(window, { seen });
-    let last = performance.now();
-    const frame = (now: number) => {
-      seen.frames.push(now - last);
-      last = now;
-      if (seen.isOn) requestAnimationFrame(frame);
-    };
-    requestAnimationFrame(frame);
+    const all = (window as unknown as { seen: Seen }).seen;
     const painted = (event: Event) =>
       requestAnimationFrame(() => {
         const channel = new MessageChannel();
-        channel.port1.onmessage = () => seen.paints.push(performance.now() - event.timeStamp);
+        channel.port1.onmessage = () => all.paints.push(performance.now() - event.timeStamp);
         channel.port2.postMessage(null);
       });
     for (const type of ['pointermove', 'wheel', 'keydown']) addEventListener(type, painted, { capture: true, passive: true });
   });
 }
 
-export async function seen(page: Page): Promise<{ frames: number[]; paints: number[] }> {
-  return page.evaluate(() => {
-    const all = (window as unknown as { seen: { frames: number[]; paints: number[]; isOn: boolean } }).seen;
-    all.isOn = false;
-    return { frames: all.frames.slice(2), paints: all.paints };
-  });
+export async function seen(page: Page): Promise<Pick<Seen, 'frames' | 'paints'>> {
+  return page.evaluate(seenInPage);
+}
+
+interface Seen {
+  readonly frames: number[];
+  readonly paints: number[];
+  isOn: boolean;
+}
+
+/** Runs in the page: begins to write down how long frames take. */
+export function watchFrames(): void {
+  const all: Seen = { frames: [], paints: [], isOn: true };
+  Object.assign(window, { seen: all });
+  let last = performance.now();
+  const frame = (now: number) => {
+    all.frames.push(now - last);
+    last = now;
+    if (all.isOn) requestAnimationFrame(frame);
+  };
+  requestAnimationFrame(frame);
+}
+
+/** Runs in the page: what has been written down; no more is. */
+export function seenInPage(): Pick<Seen, 'frames' | 'paints'> {
+  const all = (window as unknown as { seen: Seen }).seen;
+  all.isOn = false;
+  return { frames: all.frames.slice(2), paints: all.paints };
 }
 
 const FRAME_MS = 1000 / 60;

@@ -8,7 +8,7 @@ import { openSink } from '../e2e/engines/sink';
 import { openWebKit } from '../e2e/engines/webkit';
 import { PHONE, type ActionSource, type EngineWindow } from '../e2e/engines/window';
 import { CHROMIUM_FLAGS } from '../e2e/support/chromium';
-import { frameFigure, owned, served } from './browser';
+import { frameFigure, owned, seenInPage, served, watchFrames } from './browser';
 import { median, percentile, RUNS, type Figure } from './figure';
 import { songOf } from './song';
 
@@ -57,7 +57,7 @@ async function frames(window: EngineWindow, sources: () => Promise<readonly Acti
     const acts = await sources();
     await window.run(watchFrames);
     await window.act(acts);
-    runs.push(percentile(await window.run(seenFrames), 0.95));
+    runs.push(percentile((await window.run(seenInPage)).frames, 0.95));
     await new Promise((resolve) => setTimeout(resolve, 300));
   }
   return [median(runs.slice(1))];
@@ -103,26 +103,6 @@ function noteInPage(): Point | null {
     if (isInside && width > 18) return { x: x + width / 2, y: y + height / 2 };
   }
   return null;
-}
-
-/** Runs in the page. */
-function watchFrames(): void {
-  const seen = { frames: [] as number[], isOn: true };
-  Object.assign(window, { seen });
-  let last = performance.now();
-  const frame = (now: number) => {
-    seen.frames.push(now - last);
-    last = now;
-    if (seen.isOn) requestAnimationFrame(frame);
-  };
-  requestAnimationFrame(frame);
-}
-
-/** Runs in the page. */
-function seenFrames(): number[] {
-  const { seen } = window as unknown as { seen: { frames: number[]; isOn: boolean } };
-  seen.isOn = false;
-  return seen.frames.slice(2);
 }
 
 /** Chromium steered the same way, so that all three do the same. */
