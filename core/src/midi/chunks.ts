@@ -12,7 +12,7 @@ export interface MidiChunks {
 const FALLBACK_DIVISION = 96;
 
 function tagAt(bytes: Uint8Array, at: number): string {
-  return String.fromCharCode(...bytes.subarray(at, at + 4));
+  return Array.from(bytes.subarray(at, at + 4), (byte) => String.fromCharCode(byte)).join('');
 }
 
 function wordAt(bytes: Uint8Array, at: number): number {

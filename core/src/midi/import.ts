@@ -109,7 +109,7 @@ class SongReader {
     for (const [fileTrack, track] of rawTracks.entries()) {
       names.push(this.readOthers(track, fileTrack));
       const read = this.readNotes(track, fileTrack);
-      parts.push(...read);
+      for (const part of read) parts.push(part);
       if (this.isTooMuch()) return { ok: false, refusal: refusal('tooManyEvents') };
       if (this.isSequence) this.nextStart = this.barLineAfter(track, read);
       if (this.nextStart > MAX_TICK) return { ok: false, refusal: refusal('tooLong') };

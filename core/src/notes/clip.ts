@@ -1,20 +1,13 @@
 import type { Note } from '../model/entities';
 import { pitchName, type Naming } from '../theory';
 import { lineBefore, lineFrom, type Grid } from '../time';
-import type { OptionalField } from './optional';
-import { without } from './with';
 
 /** Notes that were copied, where they stood; they have no pattern. */
 export type Clip = readonly Omit<Note, 'patternId'>[];
 
-/** What is kept of notes that are copied: all but where they belong. Links to notes that were not copied too are left out. */
+/** What is kept of notes that are copied: all but where they belong. */
 export function clipOf(notes: readonly Note[]): Clip {
-  const ids = new Set(notes.map(({ id }) => id));
-  return notes.map((note) => {
-    const { patternId: _patternId, ...kept } =
-      note.drawnWith && !ids.has(note.drawnWith) ? without(note, 'drawnWith' satisfies OptionalField) : note;
-    return kept;
-  });
+  return notes.map(({ patternId: _patternId, ...kept }) => kept);
 }
 
 interface PhraseWords {

@@ -6,6 +6,7 @@ export * from './landing';
 export * from './summary';
 export * from './optional';
 export * from './roll';
+export * from './copied';
 export * from './repeat';
 export * from './swing';
 export * from './level';

@@ -50,7 +50,7 @@ export function readPhrase(text: string, context: PhraseContext): Phrase {
     octave = word.octave;
     for (let time = 0; time < word.count; time++) {
       const length = word.ticks ?? lineFrom(context.grid, tick, word.steps) - lineBefore(context.grid, tick);
-      notes.push(...word.pitches.map((pitch) => ({ start: tick, length, pitch, isAccented: word.isAccented })));
+      for (const pitch of word.pitches) notes.push({ start: tick, length, pitch, isAccented: word.isAccented });
       tick += length;
     }
     if (notes.length > MOST_NOTES || tick > MAX_TICK)

@@ -36,7 +36,7 @@ export function controls(document: Document, fromTick: number, toTick: number, {
     // A round of the loop finds everything as it is at the loop's beginning, not as its end left it.
     const from = round > 0 && songTick === loop.start ? ([curves.map((curve) => curve.at(songTick)), 1] as const) : ([[], 0] as const);
     const rest = curves.flatMap((curve) => curve.begin(songTick + from[1], end - later));
-    found.push(...inOrder([...from[0], ...rest]).map((event) => ({ ...event, tick: event.tick + later })));
+    for (const event of inOrder([...from[0], ...rest])) found.push({ ...event, tick: event.tick + later });
     at = end;
   }
   return found;
@@ -85,16 +85,16 @@ class ControlCurve {
     const found: ControlEvent[] = [];
     this.stretches.forEach((stretch, index) => {
       const { startTick, endTick } = stretch;
-      if (startTick < toTick && endTick > fromTick) found.push(...this.passes(stretch, fromTick, toTick));
+      if (startTick < toTick && endTick > fromTick) this.addPasses(found, stretch, fromTick, toTick);
       const goesOn = this.stretches[index + 1]?.startTick === endTick;
       if (!goesOn && endTick >= fromTick && endTick < toTick) found.push(this.event(endTick, this.rest, this.rest, 0));
     });
     return found;
   }
 
-  private passes(stretch: Stretch, fromTick: number, toTick: number): ControlEvent[] {
+  /** Adds what begins of one stretch in a window, pass by pass. */
+  private addPasses(found: ControlEvent[], stretch: Stretch, fromTick: number, toTick: number): void {
     const { line, points, startTick, endTick } = stretch;
-    const found: ControlEvent[] = [];
     const [from, to] = [Math.max(fromTick, startTick), Math.min(toTick, endTick)];
     const loop = line.pattern.length;
     const origin = line.startTick - line.offsetTicks;
@@ -111,7 +111,6 @@ class ControlCurve {
         found.push(this.inside(stretch, tick, index));
       }
     }
-    return found;
   }
 
   /** The value at a tick of a stretch, or of a point of it, and the way to the next point. */

@@ -2,7 +2,7 @@ import type { EngineGate } from '../audio/messages';
 import { SAMPLE_RATE } from '../audio/rate';
 import type { Document } from '../model/document';
 import type { Track } from '../model/entities';
-import { TICKS_PER_QUARTER } from '../time';
+import { most, TICKS_PER_QUARTER } from '../time';
 import type { FrameOf } from './engine-notes';
 import { events, type PlayContext } from './events';
 
@@ -25,8 +25,8 @@ export function gates(document: Document, fromTick: number, toTick: number, { vi
 export function gatesAt(document: Document, tick: number, context: PlayContext, frameOf: FrameOf): EngineGate[] {
   const opened = openedTracks(document);
   if (opened.length === 0) return [];
-  const longest = Math.max(...opened.map(({ opensWith }) => opensWith.openMs)) / 1000;
-  const fastest = Math.max(...document.song.tempos.map(({ bpm }) => bpm));
+  const longest = most(opened.map(({ opensWith }) => opensWith.openMs)) / 1000;
+  const fastest = most(document.song.tempos.map(({ bpm }) => bpm));
   const before = Math.ceil((longest * fastest * TICKS_PER_QUARTER) / 60);
   return gates(document, tick - before, tick, context, frameOf);
 }

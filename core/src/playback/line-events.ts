@@ -19,6 +19,8 @@ export interface PlayEvent {
   readonly pass: number;
   /** Where it began, where play has begun inside it. */
   readonly began?: number;
+  /** Where its roll began, for the second and later hits of one. */
+  readonly rollTick?: number;
 }
 
 /** What tells one sounding of a note from all others: the same in every window it is asked for in. */
@@ -48,8 +50,10 @@ export function lineEvents(line: PlayLine, ring: Ring, fromTick: number, toTick:
     const passStart = origin + pass * ring.loopTicks;
     const sounding = ring.soundingIn(pass);
     for (let index = firstAtOrAfter(sounding, from - passStart); index < sounding.length; index++) {
-      const tick = passStart + sounding[index]!.start;
-      if (tick >= to) break;
+      const { note, start } = sounding[index]!;
+      if (passStart + start >= to) break;
+      // A roll that was struck before the placement began does not sound in it, as no note does.
+      if (passStart + note.start < line.startTick) continue;
       found.push(lineEvent(line, sounding[index]!, passStart, pass));
     }
   }
@@ -68,6 +72,7 @@ function lineEvent(line: PlayLine, { note, start, lengthTicks, velocity }: Sound
     pan: note.pan ?? 0,
     ...(note.bend ? { bend: slicedFrom(note.bend, start - note.start) } : {}),
     pass,
+    ...(start > note.start ? { rollTick: passStart + note.start } : {}),
   };
   return { event, line, noteTick: passStart + note.start, noteVelocity: note.velocity, voice: note.voice ?? 1 };
 }

@@ -22,7 +22,11 @@ export function roundLoop(
     const { round, songTick } = roundAt(loop, at);
     const later = round * length;
     const end = Math.min(toTick, later + loop.end);
-    found.push(...ask(songTick, end - later).map((event) => cutAtLoop({ ...event, tick: event.tick + later }, later + loop.end)));
+    for (const event of ask(songTick, end - later)) {
+      // A roll that was struck before the loop's beginning is not struck in this round.
+      const isLeftOver = round > 0 && event.rollTick !== undefined && event.rollTick < loop.start;
+      if (!isLeftOver) found.push(inRound(event, later, later + loop.end));
+    }
     at = end;
   }
   return found;
@@ -38,6 +42,12 @@ export function chasedInLoop(loop: TickSpan, tick: number, ask: (tick: number) =
     if (round > 0 && began !== undefined && began < later + loop.start) return [];
     return [cutAtLoop({ ...event, tick: event.tick + later, ...(began === undefined ? {} : { began }) }, later + loop.end)];
   });
+}
+
+/** An event of the song `later` ticks on in play time, ended where its round ends. */
+function inRound(event: PlayEvent, later: number, endTick: number): PlayEvent {
+  const { rollTick } = event;
+  return cutAtLoop({ ...event, tick: event.tick + later, ...(rollTick === undefined ? {} : { rollTick: rollTick + later }) }, endTick);
 }
 
 function cutAtLoop(event: PlayEvent, endTick: number): PlayEvent {

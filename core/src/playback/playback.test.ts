@@ -69,6 +69,36 @@ it('starting inside a note sounds the rest of it, but no drum hit and nothing be
   expect(chased(placed(notes, { start: 0, offset: 2 * BEAT }), BEAT / 2, song)).toEqual([]);
 });
 
+it('a roll begun before its placement, or before a round of the loop, is not struck in it', () => {
+  const roll = note({ start: 2 * BEAT, length: 2 * BEAT, roll: { hits: 4, shape: 'even' } });
+  // The placement opens the pattern in the middle of the roll: its last two hits lie inside.
+  expect(heard(placed([roll], { offset: 3 * BEAT, length: 2 * BEAT }), 0, 8 * BEAT)).toEqual([]);
+  const held = note({ id: 'held', pitch: 60, length: 4 * BEAT });
+  const two = placed([roll], { id: 'later', offset: 3 * BEAT, start: BEAT, length: 2 * BEAT });
+  const document: Document = {
+    ...two,
+    patterns: [...two.patterns, { ...two.patterns[0]!, id: 'other' }],
+    notes: { ...two.notes, other: [{ ...held, patternId: 'other' }] },
+    placements: [{ ...two.placements[0]!, id: 'first', patternId: 'other', start: 0, length: 4 * BEAT, offset: 0 }, ...two.placements],
+  };
+  expect(heard(document, 0, 8 * BEAT).map(({ beat, beats }) => [beat, beats])).toEqual([[0, 4]]);
+  const looped: PlayContext = { view: { kind: 'song', loop: { start: 3 * BEAT, end: 4 * BEAT } } };
+  expect(heard(placed([roll], {}), 2 * BEAT, 6 * BEAT, looped).map(({ beat }) => beat)).toEqual([2, 2.5, 3, 3.5]);
+});
+
+it('a long note of a short row whose chance rarely comes up never sounds over itself, and play may begin inside it', () => {
+  const step = BEAT / 4;
+  const rare = note({ chance: 2, length: 400 * step });
+  const short = placed([rare], { length: 4000 * step });
+  const document = { ...short, patterns: short.patterns.map((pattern) => ({ ...pattern, length: step })) };
+  const all = events(document, 0, 4000 * step, song);
+  expect(all.length).toBeGreaterThan(30);
+  all.forEach(({ tick, lengthTicks }, index) => expect(tick + lengthTicks).toBeLessThanOrEqual(all[index + 1]?.tick ?? Infinity));
+  expect(all.some(({ lengthTicks }) => lengthTicks > 100 * step)).toBe(true);
+  const long = all.find(({ lengthTicks }) => lengthTicks > 40 * step)!;
+  expect(chased(document, long.tick + 39 * step, song)).toMatchObject([{ began: long.tick }]);
+});
+
 it('muted tracks are silent; solo silences the others, but not an export', () => {
   const document = songWith([note()]);
   const other = { ...document.tracks[0]!, id: 'other', soloed: true };

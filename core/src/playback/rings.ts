@@ -12,8 +12,9 @@ export interface SoundingNote {
   readonly velocity: number;
 }
 
-/** How far back and ahead a loop is looked through for what sounds across its end, in passes. */
-const PASSES_LOOKED_AT = 16;
+/** The most passes a note may sound on for, where chance keeps it from being struck again: more than any chance of 1 % leaves out. It ends there at
+ *  the latest, so that it never sounds over itself. */
+const MOST_PASSES = 4096;
 const PASSES_KEPT = 8;
 
 /** Notes that go round together every `loopTicks`, and what of them sounds in each pass. */
@@ -38,7 +39,8 @@ export class Ring {
     this.isSteady = !heard.some(isConditional);
     this.overhangTicks = heard.reduce((most, note) => (note.roll ? Math.max(most, note.start + note.length - loopTicks) : most), 0);
     const longest = heard.reduce((most, { length }) => Math.max(most, length), 0);
-    this.longestTicks = Math.min(longest, PASSES_LOOKED_AT * loopTicks);
+    // Where every note is struck in every pass, none sounds on for longer than one.
+    this.longestTicks = Math.min(longest, (this.isSteady ? 1 : MOST_PASSES) * loopTicks);
     for (const note of heard) {
       const key = `${note.pitch} ${note.voice ?? 1}`;
       const row = this.rows.get(key);
@@ -90,14 +92,14 @@ export class Ring {
     return soundsIn(note, pass, this.from, this.groups);
   }
 
-  /** Start of the first note of a row that sounds in a later pass, from this pass's beginning; only as far as `untilTick`. */
+  /** Start of the first note of a row that sounds in a later pass, from this pass's beginning; only as far as `untilTick`, and `MOST_PASSES`. */
   private nextStart(row: readonly Note[], pass: number, untilTick: number): number {
-    const passes = Math.min(PASSES_LOOKED_AT, Math.ceil(untilTick / this.loopTicks));
+    const passes = Math.min(MOST_PASSES, Math.ceil(untilTick / this.loopTicks));
     for (let later = 1; later <= passes; later++) {
       const first = this.isSteady ? row[0] : row.find((note) => this.sounds(note, pass + later));
       if (first) return first.start + later * this.loopTicks;
     }
-    return Infinity;
+    return passes === MOST_PASSES ? MOST_PASSES * this.loopTicks : Infinity;
   }
 }
 

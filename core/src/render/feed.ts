@@ -62,7 +62,7 @@ export class EngineFeed {
         events(document, this.told, to, context).map((event) => this.cut(event)),
         frameOf,
       );
-      messages.push(...turnedIn(this.whole, this.told, to, { context, frameOf, generation: 0 }));
+      for (const turned of turnedIn(this.whole, this.told, to, { context, frameOf, generation: 0 })) messages.push(turned);
       if (notes.length) messages.push({ type: 'notes', notes, generation: 0 });
       this.told = to;
     }

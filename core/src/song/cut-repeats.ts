@@ -2,7 +2,7 @@ import { COLLECTIONS } from '../model/collections';
 import { findById, inOrder, lanesOf, notesOf, type Document } from '../model/document';
 import type { Id, Note, Pattern, Placement } from '../model/entities';
 import { barBeatAt, tickOfBar, type MeterAt } from '../time';
-import { freeName } from './stretch';
+import { freeName, patternCopied } from './stretch';
 import { withoutLostTreatments, withTreatmentsCopied } from './treatments';
 
 type NewId = () => Id;
@@ -122,7 +122,7 @@ function withPieces(document: Document, placement: Placement, pattern: Pattern, 
     const own = { ...pattern, id: newId(), name: freeName(pattern.name, names), length: piece.end - piece.start };
     names.push(own.name);
     made.set(piece.key, own);
-    notesMade[own.id] = movedTo(own.id, inside, piece.start, newId());
+    notesMade[own.id] = patternCopied(inside, own.id, newId, piece.start);
     return own;
   };
   const placements = runsOf(pieces).flatMap(({ piece, end }): Placement[] => {
@@ -138,14 +138,4 @@ function withPieces(document: Document, placement: Placement, pattern: Pattern, 
     patterns: inOrder([...document.patterns.filter(({ id }) => id !== pattern.id), ...made.values()], COLLECTIONS.patterns.compare),
     placements: inOrder([...document.placements.filter(({ id }) => id !== placement.id), ...placements], COLLECTIONS.placements.compare),
   });
-}
-
-/** Notes in another pattern, `earlier` ticks earlier. Their new ids keep their order, so that notes on one place of one pitch stay in theirs. */
-function movedTo(patternId: Id, notes: readonly Note[], earlier: number, stem: Id): readonly Note[] {
-  return notes.map((note, index) => ({
-    ...note,
-    id: `${stem}-${String(index).padStart(6, '0')}`,
-    patternId,
-    start: note.start - earlier,
-  }));
 }

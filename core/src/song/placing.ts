@@ -1,7 +1,7 @@
 import { findById, inOrder, type Document } from '../model/document';
 import { COLLECTIONS } from '../model/collections';
 import type { Id, Placement, Track } from '../model/entities';
-import { MAX_TICK } from '../time';
+import { least, MAX_TICK, most } from '../time';
 import { cutAt, withoutUnplayed, withPlacements } from './stretch';
 import { withoutLostTreatments, withTreatments, withTreatmentsCopied, type Sources } from './treatments';
 
@@ -96,7 +96,7 @@ export function movedPlacements(document: Document, ids: readonly Id[], ticks: n
   const first = chosen.reduce((tick, { start }) => Math.min(tick, start), Infinity);
   const rows = chosen.map(({ trackId }) => at.get(trackId)!);
   const by = Math.max(-first, ticks);
-  const down = Math.min(tracks.length - 1 - Math.max(...rows), Math.max(-Math.min(...rows), trackSteps));
+  const down = Math.min(tracks.length - 1 - most(rows), Math.max(-least(rows), trackSteps));
   return chosen.map((each) => ({ ...each, start: each.start + by, trackId: tracks[at.get(each.trackId)! + down]!.id }));
 }
 

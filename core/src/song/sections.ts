@@ -2,7 +2,7 @@ import { COLLECTIONS } from '../model/collections';
 import { findById, inOrder, type Document } from '../model/document';
 import type { Id, Section } from '../model/entities';
 import { barTicks, meterAt } from '../time';
-import { contentEnd, copyTime, deleteTime, endOfSong, freeName, moveTime, type CopyMode } from './stretch';
+import { contentEnd, copyTime, deleteTime, endOfSong, freeName, insertTime, moveTime, type CopyMode } from './stretch';
 
 type NewId = () => Id;
 
@@ -85,6 +85,16 @@ export function addSection(document: Document, name: string, ticks: number, newI
   const { end } = document.song;
   const song = end !== undefined && end < start + ticks ? { ...document.song, end: start + ticks } : document.song;
   return withSections({ ...document, song }, [...document.sections, section]);
+}
+
+/** Makes the section, or the stretch without a name, that ends at `end` longer by `ticks` of empty time on all tracks. Placements that end there stay
+ *  as they are; the loop grows with it where it ends there too. Returns the document itself where the song would be too long. */
+export function lengthenStretch(document: Document, end: number, ticks: number, newId: NewId): Document {
+  const longer = insertTime(document, end, ticks, newId, true);
+  const isLast = end >= contentEnd(document) && !document.sections.some(({ start, length }) => start + length === end);
+  // Nothing lies in the new time and nothing names it: the song's end keeps it.
+  if (longer === document || !isLast || document.song.end !== undefined) return longer;
+  return { ...longer, song: { ...longer.song, end: end + ticks } };
 }
 
 function withSections(document: Document, sections: readonly Section[]): Document {

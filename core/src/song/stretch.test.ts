@@ -13,6 +13,7 @@ import {
   deleteTime,
   duplicateSection,
   insertTime,
+  lengthenStretch,
   makeOwn,
   moveSection,
   movedPlacements,
@@ -166,6 +167,38 @@ it('a song from before there were sections opens with none', () => {
   const { sections: _none, ...before } = JSON.parse(JSON.stringify(song)) as Document;
   const lifted = { ...song, treatments: [], lanes: [], lanePoints: {} };
   expect(readDocument({ ...before, schemaVersion: 1 })).toEqual({ ok: true, document: lifted });
+});
+
+it('a bar more at the end of a section leaves placements whole, and the loop, later marks and later bars go along', () => {
+  fc.assert(
+    fc.property(anySong, fc.integer({ min: 1, max: 4 }), fc.boolean(), (drawn, bar, isNamed) => {
+      const end = bar * BAR;
+      // Nothing goes on over the section's end, as after any song that was built of sections.
+      const whole = drawn.placements.filter(({ start, length }) => start + length <= end || start >= end);
+      const sections = isNamed ? [{ id: 's', songId: 'song', name: 'Verse', start: 0, length: end }] : [];
+      const tempos = [
+        { tick: 0, bpm: 100 },
+        { tick: end, bpm: 140 },
+      ];
+      const song: Document = {
+        ...drawn,
+        placements: whole,
+        treatments: [],
+        sections,
+        song: { ...drawn.song, tempos, loop: { start: 0, end, on: true } },
+      };
+      const longer = lengthenStretch(song, end, BAR, counter('x'));
+      expect(checkDocument(longer)).toBeNull();
+      expect(throughChange(song, longer)).toEqual(longer);
+      // The very placements, none cut, none new; those from the end on are a bar later.
+      expect(longer.placements).toEqual(whole.map((each) => (each.start >= end ? { ...each, start: each.start + BAR } : each)));
+      expect(longer.song.loop).toEqual({ start: 0, end: end + BAR, on: true });
+      expect(longer.song.tempos[1]).toEqual({ tick: end + BAR, bpm: 140 });
+      expect(longer.sections.map(({ length }) => length)).toEqual(isNamed ? [end + BAR] : []);
+      const last = songLines(longer).at(-1)!;
+      expect(last.end).toBe(Math.max(end, contentEnd(song)) + BAR);
+    }),
+  );
 });
 
 describe('sections', () => {

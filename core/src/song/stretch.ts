@@ -2,7 +2,9 @@ import { withLanesCopied, withoutLostLanes } from '../lanes/edit';
 import { COLLECTIONS } from '../model/collections';
 import { findById, inOrder, songEnd, type Document } from '../model/document';
 import type { Id, Note, Placement, Section, Song } from '../model/entities';
+import { copiedNotes } from '../notes/copied';
 import { MAX_TICK } from '../time';
+import { marksClosed, marksCopied, marksMoved, METERS, TEMPOS } from './moved-marks';
 import { treatmentsCopied, withoutLostTreatments, withTreatments, withTreatmentsCopied } from './treatments';
 
 type NewId = () => Id;
@@ -67,25 +69,25 @@ function joinAtTick(document: Document, tick: number): Document {
 }
 
 /** Makes room of `ticks` at `at` on all tracks: what goes on over it is cut there, what is later moves on, and a section, the loop or the
- *  end that it falls into grows. Returns the document itself where the song would grow beyond the last tick there is. */
-export function insertTime(document: Document, at: number, ticks: number, newId: NewId): Document {
+ *  end that it falls into grows. So do a section and the loop that end at `at`, where `endsGrow`; else the room comes after them. Returns the
+ *  document itself where the song would grow beyond the last tick there is. */
+export function insertTime(document: Document, at: number, ticks: number, newId: NewId, endsGrow = false): Document {
   if (ticks <= 0 || Math.max(contentEnd(document), document.song.end ?? 0) + ticks > MAX_TICK) return document;
   const cut = cutAt(document, at, newId);
   const moved = (tick: number) => (tick >= at ? tick + ticks : tick);
+  const endMoved = (end: number) => (end > at || (endsGrow && end === at) ? end + ticks : end);
   const song = cut.song;
   return {
     ...withPlacements(
       cut,
       cut.placements.map((each) => (each.start >= at ? { ...each, start: each.start + ticks } : each)),
     ),
-    sections: cut.sections.map((section) => spanMapped(section, moved, (end) => (end > at ? end + ticks : end))),
+    sections: cut.sections.map((section) => spanMapped(section, moved, endMoved)),
     song: {
       ...song,
       tempos: song.tempos.map((mark, index) => (index === 0 ? mark : { ...mark, tick: moved(mark.tick) })),
       meters: song.meters.map((mark, index) => (index === 0 ? mark : { ...mark, tick: moved(mark.tick) })),
-      ...(song.loop
-        ? { loop: { ...song.loop, start: moved(song.loop.start), end: song.loop.end > at ? song.loop.end + ticks : song.loop.end } }
-        : {}),
+      ...(song.loop ? { loop: { ...song.loop, start: moved(song.loop.start), end: endMoved(song.loop.end) } } : {}),
       ...(song.end ? { end: moved(song.end) } : {}),
       ...(song.file ? { file: carriedMoved(song.file, moved) } : {}),
     },
@@ -112,8 +114,8 @@ export function deleteTime(document: Document, from: number, to: number, newId: 
     song: {
       ...rest,
       ...(loop && loop.end > loop.start ? { loop } : {}),
-      tempos: marksClosed(song.tempos, from, to, ({ bpm }) => bpm),
-      meters: marksClosed(song.meters, from, to, ({ numerator, denominator }) => `${numerator}/${denominator}`),
+      tempos: marksClosed(song.tempos, from, to, TEMPOS),
+      meters: marksClosed(song.meters, from, to, METERS),
       ...(song.end ? { end: Math.max(1, moved(song.end)) } : {}),
       ...(song.file
         ? { file: carriedMoved({ ...song.file, carried: song.file.carried.filter(({ tick }) => tick < from || tick >= to) }, moved) }
@@ -138,8 +140,8 @@ export function copyTime(document: Document, [from, to]: readonly [number, numbe
   const placed = withTreatments(put, treatmentsCopied(source.treatments, sources, newId));
   const marked: Song = {
     ...placed.song,
-    tempos: withMarks(placed.song.tempos, document.song.tempos, from, to, by),
-    meters: withMarks(placed.song.meters, document.song.meters, from, to, by),
+    tempos: marksCopied(placed.song.tempos, document.song.tempos, from, to, by),
+    meters: marksCopied(placed.song.meters, document.song.meters, from, to, by),
   };
   const linked = { ...placed, song: marked };
   return mode === 'linked'
@@ -173,8 +175,8 @@ export function moveTime(document: Document, [from, to]: readonly [number, numbe
     ),
     song: {
       ...song,
-      tempos: marksMoved(song.tempos, edges, moved, ({ bpm }) => bpm),
-      meters: marksMoved(song.meters, edges, moved, ({ numerator, denominator }) => `${numerator}/${denominator}`),
+      tempos: marksMoved(song.tempos, edges, moved, TEMPOS),
+      meters: marksMoved(song.meters, edges, moved, METERS),
       ...(song.file ? { file: carriedMoved(song.file, moved) } : {}),
     },
   };
@@ -228,12 +230,17 @@ export function makeOwn(document: Document, placementIds: readonly Id[], newId: 
   };
 }
 
-/** A pattern's notes for another pattern, with ids of their own; one-of groups become groups of their own too. */
-export function patternCopied(notes: readonly Note[], patternId: Id, newId: NewId): readonly Note[] {
-  const groups = new Map<Id, Id>();
-  const groupOf = (group: Id) => groups.get(group) ?? groups.set(group, newId()).get(group)!;
-  const copied = notes.map((note) => ({ ...note, id: newId(), patternId, ...(note.oneOf ? { oneOf: groupOf(note.oneOf) } : {}) }));
-  return inOrder(copied, COLLECTIONS.notes.compare);
+/** Notes of a pattern for another one, `earlierTicks` earlier, with what ties them to one another. Their ids keep their order, so that notes on one
+ *  place of one pitch stay in theirs. */
+export function patternCopied(notes: readonly Note[], patternId: Id, newId: NewId, earlierTicks = 0): readonly Note[] {
+  if (notes.length === 0) return notes;
+  const stem = newId();
+  let count = 0;
+  const copied = copiedNotes(notes, () => `${stem}-${String(count++).padStart(6, '0')}`, newId);
+  return inOrder(
+    copied.map((note) => ({ ...note, patternId, start: note.start - earlierTicks })),
+    COLLECTIONS.notes.compare,
+  );
 }
 
 /** A name that is not taken: the wanted one, else with the next number. "Chorus 2" is followed by "Chorus 3". */
@@ -275,46 +282,4 @@ function carriedMoved(file: NonNullable<Song['file']>, moved: (tick: number) => 
     trackEnds: file.trackEnds.map(moved),
     carried: file.carried.map((event) => ({ ...event, tick: moved(event.tick) })),
   };
-}
-
-interface Mark {
-  readonly tick: number;
-}
-
-/** Marks with the time between two ticks taken out: what ruled at its end rules from its beginning on, where that is another. */
-function marksClosed<M extends Mark>(marks: readonly M[], from: number, to: number, valueOf: (mark: M) => unknown): M[] {
-  const ruling = marks.findLast(({ tick }) => tick <= to)!;
-  const before = marks.filter(({ tick }) => tick < from);
-  const after = marks.filter(({ tick }) => tick > to).map((mark) => ({ ...mark, tick: mark.tick - (to - from) }));
-  const last = before.at(-1);
-  const isOther = last === undefined || valueOf(last) !== valueOf(ruling);
-  return [...before, ...(isOther ? [{ ...ruling, tick: from }] : []), ...after];
-}
-
-/** Marks with time moved: at the edges of what was moved, what ruled there goes on ruling. */
-function marksMoved<M extends Mark>(
-  marks: readonly M[],
-  edges: readonly number[],
-  moved: (tick: number) => number,
-  valueOf: (mark: M) => unknown,
-): M[] {
-  if (marks.length === 1) return [...marks];
-  const given = new Set(marks.map(({ tick }) => tick));
-  const ruling = [...new Set([0, ...edges])]
-    .filter((tick) => !given.has(tick))
-    .map((tick) => ({ ...marks.findLast((mark) => mark.tick <= tick)!, tick }));
-  const all = [...marks, ...ruling].map((mark) => ({ ...mark, tick: moved(mark.tick) })).sort((a, b) => a.tick - b.tick);
-  return all.filter((mark, index) => index === 0 || valueOf(mark) !== valueOf(all[index - 1]!));
-}
-
-/** Marks with those of a stretch copied on; where the copy ends, what ruled there before rules again. */
-function withMarks<M extends Mark>(marks: readonly M[], source: readonly M[], from: number, to: number, by: number): M[] {
-  const inside = source.filter(({ tick }) => tick > from && tick < to).map((mark) => ({ ...mark, tick: mark.tick + by }));
-  if (inside.length === 0) return [...marks];
-  const at = from + by;
-  const end = to + by;
-  const atEnd = marks.find(({ tick }) => tick === end) ? [] : [{ ...marks.findLast(({ tick }) => tick <= end)!, tick: end }];
-  const first = { ...source.findLast(({ tick }) => tick <= from)!, tick: at };
-  const kept = marks.filter(({ tick }) => tick !== at);
-  return [...kept, first, ...inside, ...atEnd].sort((a, b) => a.tick - b.tick);
 }

@@ -1,4 +1,5 @@
 export * from './ticks';
+export * from './extremes';
 export * from './divisions';
 export * from './grid';
 export * from './meter';

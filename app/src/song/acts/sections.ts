@@ -5,16 +5,19 @@ import {
   duplicateSection,
   findById,
   insertTime,
+  lengthenStretch,
   meterAt,
   moveSection,
   nameStretch,
   songLines,
   type CopyMode,
   type Id,
+  type TickSpan,
 } from '@yibbo/core';
 import { editEntity, editSong } from '../../document/edits';
 import { noticeSet, sheetSet } from '../../session/session';
 import type { Thunk } from '../../store';
+import { TOO_LONG } from './stretch';
 
 const NEW_SECTION_BARS = 8;
 
@@ -50,7 +53,7 @@ export function copySection(sectionId: Id, mode: CopyMode, times = 1): Thunk {
     const isDone = dispatch(
       editSong(`Duplicate ${name}, ${mode}`, (document, newId) => duplicateSection(document, sectionId, mode, newId, times)),
     );
-    if (!isDone) return void dispatch(noticeSet('The song would be longer than it can be.'));
+    if (!isDone) return void dispatch(noticeSet(TOO_LONG));
     dispatch(
       noticeSet(
         mode === 'linked'
@@ -97,13 +100,18 @@ export function removeSection(sectionId: Id): Thunk {
   };
 }
 
-/** Puts an empty bar in at a tick, on all tracks. */
-export function insertBar(at: number): Thunk {
+/** Puts an empty bar in before a stretch, or makes the stretch a bar longer, on all tracks. */
+export function addBar({ start, end }: TickSpan, where: 'before' | 'at its end'): Thunk {
   return (dispatch, getState) => {
     const meters = getState().song.document?.song.meters;
     if (!meters) return;
-    const ticks = barTicks(meterAt(meters, at));
-    dispatch(editSong('Insert a bar', (document, newId) => insertTime(document, at, ticks, newId)));
+    const ticks = barTicks(meterAt(meters, where === 'before' ? start : end - 1));
+    const isDone = dispatch(
+      editSong('Insert a bar', (document, newId) =>
+        where === 'before' ? insertTime(document, start, ticks, newId) : lengthenStretch(document, end, ticks, newId),
+      ),
+    );
+    if (!isDone) dispatch(noticeSet(TOO_LONG));
   };
 }
 

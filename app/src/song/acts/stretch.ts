@@ -16,7 +16,7 @@ import { editSong } from '../../document/edits';
 import { noticeSet, placementsSelected, sheetSet, stretchSet } from '../../session/session';
 import type { Thunk } from '../../store';
 
-const TOO_LONG = 'The song would be longer than it can be.';
+export const TOO_LONG = 'The song would be longer than it can be.';
 
 /** Tracks a stretch of bars is taken of; null is all. */
 export type AmongTracks = ReadonlySet<Id> | null;

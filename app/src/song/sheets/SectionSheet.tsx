@@ -5,7 +5,7 @@ import { Press } from '../../controls/Press';
 import { SheetFrame, SheetLine } from '../../sheets/SheetFrame';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { selectInBars } from '../acts/stretch';
-import { copySection, insertBar, nameSection, newSection, removeSection, SECTION_NAMES, setLoop, shiftSection } from '../acts/sections';
+import { addBar, copySection, nameSection, newSection, removeSection, SECTION_NAMES, setLoop, shiftSection } from '../acts/sections';
 
 interface SectionSheetProps {
   readonly sectionId: Id | null;
@@ -69,8 +69,8 @@ function TimePresses({ span }: { readonly span: { readonly start: number; readon
     <XStack gap={4} flexWrap="wrap">
       <Press label="Select all in it" look="raised" onPress={() => dispatch(selectInBars(span, null))} />
       <Press label="Loop it" look="raised" onPress={() => dispatch(setLoop({ ...span, on: true }))} />
-      <Press label="A bar more before it" look="raised" onPress={() => dispatch(insertBar(span.start))} />
-      <Press label="A bar more at its end" look="raised" onPress={() => dispatch(insertBar(span.end - 1))} />
+      <Press label="A bar more before it" look="raised" onPress={() => dispatch(addBar(span, 'before'))} />
+      <Press label="A bar more at its end" look="raised" onPress={() => dispatch(addBar(span, 'at its end'))} />
     </XStack>
   );
 }

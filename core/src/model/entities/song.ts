@@ -10,12 +10,18 @@ function isFromStart(marks: readonly { readonly tick: number }[]): boolean {
   return marks[0]?.tick === 0 && marks.every(({ tick }, index) => index === 0 || tick >= marks[index - 1]!.tick);
 }
 
+/** On marks that were put in where time was cut and moved (see song/moved-marks). */
+const seamSchema = z.enum(['bar', 'inside']).optional();
+
 export const songSchema = z.object({
   id: idSchema,
   name: nameSchema,
   /** Feeds every chance the song takes: same seed, same song. */
   seed: z.int().min(0).max(0xffffffff),
-  tempos: listOf(z.object({ tick: tickSchema, bpm: z.number().min(3.5).max(60_000_000) }), { least: 1 }).refine(isFromStart, FROM_START),
+  tempos: listOf(z.object({ tick: tickSchema, bpm: z.number().min(3.5).max(60_000_000), seam: seamSchema }), { least: 1 }).refine(
+    isFromStart,
+    FROM_START,
+  ),
   meters: listOf(
     z.object({
       tick: tickSchema,
@@ -23,6 +29,7 @@ export const songSchema = z.object({
       denominator: z.union([1, 2, 4, 8, 16, 32, 64].map((value) => z.literal(value))),
       /** MIDI clocks per click and 32nds per quarter, kept from a file. */
       click: z.tuple([z.int().min(0).max(255), z.int().min(0).max(255)]).optional(),
+      seam: seamSchema,
     }),
     { least: 1 },
   ).refine(isFromStart, FROM_START),

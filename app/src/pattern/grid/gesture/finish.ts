@@ -1,4 +1,5 @@
 import {
+  copiedNotes,
   landedOn,
   leveled,
   moveByRows,
@@ -136,7 +137,7 @@ function move(gesture: Moving, { setting }: GestureContext): Thunk {
   return (dispatch, getState, { newId }) => {
     const { noteLanding } = getState().preferences;
     const fresh = copy ? new Map(ids.map((id) => [id, newId()])) : null;
-    const put = (notes: readonly Note[]) => moved(notes).map((note) => (fresh ? { ...note, id: fresh.get(note.id)! } : note));
+    const put = (notes: readonly Note[]) => (fresh ? copiedNotes(moved(notes), (id) => fresh.get(id)!, newId) : moved(notes));
     const landed = (notes: readonly Note[]) => {
       const others = fresh ? notes : notes.filter(({ id }) => !isMoved.has(id));
       return withNotes(landedOn(others, put(notes), noteLanding), put(notes));
