@@ -13,27 +13,10 @@ import {
   noteSchema,
   TICKS_PER_QUARTER,
   type Note,
-  type NotesAction,
 } from '../src';
-import { anyNotes, note, PATTERN, run, songWith, stamp } from './make';
+import { anyNotes, anyParams, note, PATTERN, run, songWith, stamp } from './make';
 
 const STEP = TICKS_PER_QUARTER / 4;
-
-/** Params anywhere within an action's bounds. */
-function anyParams(action: NotesAction): fc.Arbitrary<Record<string, unknown>> {
-  const typed = fc.oneof(fc.string(), fc.constantFrom('', '+10', '*2', 'C4*3 - E:1/8', '1/8', '80%'));
-  const fields = paramFields(action.params).map(({ name, control, options, low, high }) => {
-    const steps = control === 'division' ? ['5040 ticks', '20160/11 ticks'] : [];
-    const value = options.length
-      ? fc.constantFrom(...options.map((option) => option.value), ...steps)
-      : fc.integer({ min: low, max: high });
-    if (control === 'text') return [name, typed] as const;
-    if (control === 'steps')
-      return [name, fc.array(fc.constantFrom('x', '.'), { minLength: low, maxLength: high }).map((each) => each.join(''))] as const;
-    return [name, value] as const;
-  });
-  return fc.record(Object.fromEntries(fields) as Record<string, fc.Arbitrary<unknown>>);
-}
 
 function filesOf(folder: string): string[] {
   return readdirSync(join(__dirname, '../src', folder), { recursive: true, encoding: 'utf8' }).filter(

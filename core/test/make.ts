@@ -15,9 +15,11 @@ import {
   ROLL_SHAPES,
   TICKS_PER_QUARTER,
   byStartThenPitch,
+  paramFields,
   plainContext,
   type ActionId,
   type ActionParams,
+  type NotesAction,
   type OptionalField,
   type OuterContext,
   type Document,
@@ -166,4 +168,20 @@ export function run<Id extends ActionId>(
   );
   const after = applyOwn(document, change);
   return { after, notes: notesOf(after, PATTERN), change, ...rest };
+}
+
+/** Params anywhere within an action's bounds. */
+export function anyParams(action: NotesAction): fc.Arbitrary<Record<string, unknown>> {
+  const typed = fc.oneof(fc.string(), fc.constantFrom('', '+10', '*2', 'C4*3 - E:1/8', '1/8', '80%'));
+  const fields = paramFields(action.params).map(({ name, control, options, low, high }) => {
+    const steps = control === 'division' ? ['5040 ticks', '20160/11 ticks'] : [];
+    const value = options.length
+      ? fc.constantFrom(...options.map((option) => option.value), ...steps)
+      : fc.integer({ min: low, max: high });
+    if (control === 'text') return [name, typed] as const;
+    if (control === 'steps')
+      return [name, fc.array(fc.constantFrom('x', '.'), { minLength: low, maxLength: high }).map((each) => each.join(''))] as const;
+    return [name, value] as const;
+  });
+  return fc.record(Object.fromEntries(fields) as Record<string, fc.Arbitrary<unknown>>);
 }

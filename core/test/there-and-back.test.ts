@@ -1,6 +1,16 @@
 import fc from 'fast-check';
-import { keyOf, notesOf, TICKS_PER_QUARTER, type Document, type Note, type OuterContext, type ActionId, type ActionParams } from '../src';
-import { anyNotes, note, PATTERN, run, songWith } from './make';
+import {
+  keyOf,
+  notesOf,
+  TICKS_PER_QUARTER,
+  type Document,
+  type Note,
+  type OuterContext,
+  type ActionId,
+  type ActionParams,
+  type Taken,
+} from '../src';
+import { anyNotes, note, PATTERN, run, runAny, songWith } from './make';
 
 const STEP = TICKS_PER_QUARTER / 4;
 const LOOP = 8 * TICKS_PER_QUARTER;
@@ -33,6 +43,45 @@ describe('what is turned comes back exactly', () => {
         expect(run(there, 'rotate', { ...params, count: -count, unit }, ids, context).after).toEqual(start);
       }),
     );
+  });
+
+  it('moved with nothing selected: out of the pattern and in again, round their own span, twice as slow and as fast', () => {
+    const steps = fc.integer({ min: 1, max: 40 });
+    const ways = fc.oneof(
+      fc
+        .tuple(fc.constant('nudge'), steps, fc.constantFrom('grid', 'beat', 'tick'))
+        .map(([id, count, unit]) => [id, { count, unit }, { count: -count, unit }] as const),
+      steps.map((count) => ['rotate', { count, around: 'span' }, { count: -count, around: 'span' }] as const),
+      fc.integer({ min: 2, max: 5 }).map((times) => ['stretch', { times, over: 1 }, { times: 1, over: times }] as const),
+    );
+    let left = 0;
+    fc.assert(
+      fc.property(anyNotes(), ways, fc.integer({ min: 1, max: 4 }), (notes, [id, there, back], times) => {
+        const start = withRowLengths(songWith(notes));
+        let lastTaken: Taken | null = null;
+        const go = (document: Document, params: object) => {
+          const done = runAny(document, id, params, [], { lastTaken });
+          lastTaken = done.taken;
+          return done.after;
+        };
+        const all = Array.from({ length: times });
+        const far = all.reduce<Document>((each) => go(each, there), start);
+        if (notesOf(far, PATTERN).filter((each) => each.start >= LOOP).length > notes.filter((each) => each.start >= LOOP).length)
+          left += 1;
+        expect(all.reduce<Document>((each) => go(each, back), far)).toEqual(start);
+      }),
+      { numRuns: 200 },
+    );
+    expect(left).toBeGreaterThan(60);
+  });
+
+  it('something else done in between ends the way back: what left the pattern stays where it is', () => {
+    const start = songWith([note({ id: 'a' }), note({ id: 'b', start: 7 * TICKS_PER_QUARTER })]);
+    const { after, taken } = run(start, 'nudge', { count: 1, unit: 'beat' });
+    const [first, second] = notesOf(after, PATTERN);
+    const moved = { ...after, notes: { [PATTERN]: [{ ...first!, start: first!.start + STEP }, second!] } };
+    const back = run(moved, 'nudge', { count: -1, unit: 'beat' }, [], { lastTaken: taken }).notes;
+    expect(back.map((each) => each.start)).toEqual([STEP, LOOP]);
   });
 
   it('pitches, velocities and rhythm handed on and back', () => {

@@ -5,6 +5,7 @@ import {
   gridOf,
   keyOf,
   layOnTop,
+  marksSeenFrom,
   meterAt,
   namingIn,
   notesOf,
@@ -21,6 +22,7 @@ import {
   type Note,
   type Pattern,
   type Placement,
+  type TempoAt,
   type Track,
 } from '@yibbo/core';
 import { createSelector } from '@reduxjs/toolkit';
@@ -38,6 +40,8 @@ export interface OpenPart extends Grids {
   readonly meter: MeterShape;
   /** The song's meters as seen from the pattern's beginning. */
   readonly meters: readonly MeterAt[];
+  /** The song's tempos as seen from there. */
+  readonly tempos: readonly TempoAt[];
   readonly grid: Grid;
   readonly rowGrids: ReadonlyMap<number, Grid>;
   readonly bars: number;
@@ -87,7 +91,6 @@ export const selectPart = createSelector(
     if (!song || !placement || !track || !pattern) return null;
     const view = { ...DEFAULT_PATTERN_VIEW, ...views[pattern.id] };
     const meter = meterAt(song.meters, placement.start);
-    const later = song.meters.filter(({ tick }) => tick > placement.start).map((each) => ({ ...each, tick: each.tick - placement.start }));
     const inUse = view.division ?? FIRST_DIVISION;
     const key = keyFor(pattern.key ?? song.key);
     return {
@@ -98,7 +101,8 @@ export const selectPart = createSelector(
       meter,
       division: inUse,
       viewMode: view.viewMode ?? (track.kind === 'drums' ? 'steps' : 'notes'),
-      meters: [{ tick: 0, ...meter }, ...later],
+      meters: marksSeenFrom(song.meters, placement),
+      tempos: marksSeenFrom(song.tempos, placement),
       grid: gridWithSpans(inUse, view.spanDivisions, meter),
       rowGrids: new Map(Object.entries(view.rowDivisions).map(([pitch, own]) => [Number(pitch), gridOf(own, meter)])),
       bars: pattern.length / barTicks(meter),

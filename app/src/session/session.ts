@@ -1,4 +1,4 @@
-import type { ActionFamily, Document, Id, Offer, Place, TickSpan } from '@yibbo/core';
+import type { ActionFamily, Document, Id, Offer, Place, Taken, TickSpan } from '@yibbo/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
 /** What one finger on empty ground does. */
@@ -104,8 +104,8 @@ export interface SessionState {
   readonly copiesNext: boolean;
   /** The stretch of time marked on the ruler of the open pattern. */
   readonly span: TickSpan | null;
-  /** Notes that were rotated in their own span: where the last turn left them, and that span. */
-  readonly turned: { readonly places: string; readonly span: TickSpan } | null;
+  /** What an action took that was done last, for its way back. */
+  readonly taken: Taken | null;
   readonly menu: MenuPlace | null;
   readonly rule: OpenRule | null;
   readonly sheet: Sheet | null;
@@ -134,7 +134,7 @@ const INITIAL: SessionState = {
   notice: null,
   copiesNext: false,
   span: null,
-  turned: null,
+  taken: null,
   menu: null,
   rule: null,
   sheet: null,
@@ -154,7 +154,7 @@ const slice = createSlice({
       selected: [],
       currentId: null,
       span: null,
-      turned: null,
+      taken: null,
       menu: null,
       rule: null,
       sheet: null,
@@ -186,7 +186,7 @@ const slice = createSlice({
     }),
     copiesNextSet: (state, { payload }: PayloadAction<boolean>) => ({ ...state, copiesNext: payload }),
     spanSet: (state, { payload }: PayloadAction<TickSpan | null>) => ({ ...state, span: payload }),
-    turnedSet: (state, { payload }: PayloadAction<SessionState['turned']>) => ({ ...state, turned: payload }),
+    takenSet: (state, { payload }: PayloadAction<Taken | null>) => ({ ...state, taken: payload }),
     menuSet: (state, { payload }: PayloadAction<MenuPlace | null>) => ({ ...state, menu: payload }),
     ruleSet: (state, { payload }: PayloadAction<OpenRule | null>) => ({ ...state, rule: payload }),
     sheetSet: (state, { payload }: PayloadAction<Sheet | null>) => ({ ...state, sheet: payload }),
@@ -216,7 +216,7 @@ export const {
   noticeSet,
   copiesNextSet,
   spanSet,
-  turnedSet,
+  takenSet,
   menuSet,
   ruleSet,
   sheetSet,

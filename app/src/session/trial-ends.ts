@@ -2,10 +2,9 @@ import { actionById } from '@yibbo/core';
 import { commit } from '../document/commit';
 import type { Thunk } from '../store';
 import { resultNotice } from './result-notice';
-import { noticeSet, selectionSet } from './session';
+import { noticeSet, selectionSet, takenSet } from './session';
 import { rememberLeft } from './taken-up';
 import { paramsUsed, trialSet } from './trial';
-import { rememberTurn } from './turned';
 
 /** Makes the very Change that the trial shows. */
 export function keepTrial(): Thunk {
@@ -16,7 +15,7 @@ export function keepTrial(): Thunk {
     dispatch(trialSet(null));
     dispatch(paramsUsed({ actionId: trial.actionId, params: trial.params }));
     dispatch(commit(change));
-    dispatch(rememberTurn(trial));
+    dispatch(takenSet(trial.performed.taken));
     const isOfCurrent = trial.noteIds.length === 1 && trial.noteIds[0] === getState().session.currentId;
     if (!isOfCurrent && (trial.noteIds.length || select.length)) dispatch(selectionSet(select));
     dispatch(rememberLeft(change.id));

@@ -1,4 +1,4 @@
-import type { ActionId, Document, Id, Performed, TickSpan } from '@yibbo/core';
+import type { ActionId, Document, Id, Performed } from '@yibbo/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
 /** What an action did last, to be done again otherwise. */
@@ -30,8 +30,6 @@ export interface Trial {
   readonly performed: Performed;
   /** Whether the original is being heard and seen instead, by a held button. */
   readonly isComparing: boolean;
-  /** The span that notes are rotated in, where it is their own. */
-  readonly turn: TickSpan | null;
 }
 
 /** What was selected, or current, right after an action was done. */

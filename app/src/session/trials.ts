@@ -7,8 +7,7 @@ import { rememberLeft, takenUp } from './taken-up';
 import { tried } from './tried';
 import type { Thunk } from '../store';
 import { comparingSet, paramsUsed, trialSet } from './trial';
-import { rememberTurn } from './turned';
-import { noticeSet, selectionSet, sheetSet } from './session';
+import { noticeSet, selectionSet, sheetSet, takenSet } from './session';
 
 type Params = Readonly<Record<string, unknown>>;
 /** Some settings of one action; of any where it is not known which. */
@@ -48,7 +47,7 @@ export function runAction<A extends ActionId>(actionId: A, quick?: Some<A>, on?:
     if (!trial) return;
     const { change, whyNot, select } = trial.performed;
     dispatch(commit(change));
-    dispatch(rememberTurn(trial));
+    dispatch(takenSet(trial.performed.taken));
     // What was pasted arrives selected, ready to be moved.
     const isPlaced = actionById(actionId).takes === 'pattern' && whyNot === null;
     if ((getState().session.selected.length && !on) || isPlaced) dispatch(selectionSet(select));

@@ -5,7 +5,6 @@ import { actionContext } from '../pattern/acts/places';
 import type { Thunk } from '../store';
 import { selectPart, type OpenPart } from './selectors';
 import type { Trial } from './trial';
-import { turnSpan } from './turned';
 
 /** What a trial is made from; what is left out is as at a trial's beginning. */
 export type TrialSetting = Pick<Trial, 'actionId' | 'params' | 'noteIds'> &
@@ -33,9 +32,8 @@ export function tried({
     const patternId = part.pattern.id;
     const there = new Set(notesOf(base, patternId).map(({ id }) => id));
     const present = noteIds.filter((id) => there.has(id));
-    const turn = actionId === 'rotate' && params['around'] === 'span' ? turnSpan(getState(), present) : null;
     const given = { action: actionById(actionId), params, patternId, noteIds: present, seed };
-    const performed = perform(base, given, { ...context, ownSpan: turn }, stamp(effects));
+    const performed = perform(base, given, context, stamp(effects));
     return {
       actionId,
       params,
@@ -49,7 +47,6 @@ export function tried({
       lengthens,
       performed: onPresent(performed, base, document, lengthens ? part : null),
       isComparing: false,
-      turn,
     };
   };
 }

@@ -8,6 +8,7 @@ import type { Clip } from '../notes/clip';
 import type { TickSpan } from '../notes/span';
 import type { NewId } from '../model/ids';
 import type { DrawFrom } from '../playback/draws';
+import type { Taken } from './way-back';
 import { COMMON_NAMING, type Key, type Naming } from '../theory';
 import { gridAt, gridOfRow, type Grid, type Grids, type MeterAt, type MeterShape, type TempoAt } from '../time';
 
@@ -39,7 +40,9 @@ export interface ActionContext extends Grids {
   /** The stretch of time marked on the ruler. */
   readonly span: TickSpan | null;
   /** The stretch that these very notes covered when they were first turned round in it; they may cover another since. */
-  readonly ownSpan?: TickSpan | null;
+  readonly ownSpan?: TickSpan | undefined;
+  /** What an action took when it was done last. */
+  readonly lastTaken?: Taken | null;
   /** Where new notes go: the cursor, the current row. */
   readonly at: { readonly tick: number; readonly pitch: number };
   /** What chance is drawn from where the pattern is played. */
@@ -56,7 +59,7 @@ export interface ActionContext extends Grids {
 }
 
 /** What is given to an action from outside; the pattern and the seed's random numbers come with what is performed. */
-export type OuterContext = Omit<ActionContext, 'random' | 'patternId'>;
+export type OuterContext = Omit<ActionContext, 'random' | 'patternId' | 'ownSpan'>;
 
 /** A context where nothing is chosen or marked: no key, no span, the beginning of the pattern, middle C. */
 export function plainContext(grid: Grid, meter: MeterShape, tempos: readonly TempoAt[], newId: NewId): OuterContext {
@@ -136,6 +139,8 @@ export interface ActionResult {
   readonly others?: Replacements;
   /** What becomes of the pattern's other notes where its results come to stand on them; they sound too where absent. */
   readonly landing?: NoteLanding;
+  /** The stretch of their own that it turned the notes round in, to be turned back in. */
+  readonly ownSpan?: TickSpan;
   /** Ids to select afterwards; all results where absent. */
   readonly select?: readonly Id[];
 }
@@ -161,6 +166,8 @@ export interface NotesActionEntry<ActionId extends string, Params extends z.ZodO
   readonly params: Params;
   /** `any` where absent. */
   readonly takes?: Takes;
+  /** Whether it moves notes so that other settings of it move them back: the way back takes the very notes of the way there. */
+  readonly hasWayBack?: true;
   /** One-touch forms for the tray: what the button says and the params it sets. */
   readonly quick?: readonly QuickForm<z.infer<Params>>[];
   readonly led?: Led<z.infer<Params>>;

@@ -21,6 +21,7 @@ import {
   type WhyNot,
 } from './action';
 import { storedUnit } from './amounts';
+import { stillStanding, takenBy, type Taken } from './way-back';
 import { paramFields } from './params';
 
 /** What an action is to be run on. */
@@ -47,6 +48,8 @@ export interface Performed {
   readonly line: number | null;
   /** What it was run on became these. */
   readonly made: readonly Id[];
+  /** What it took, for the way back; null where there is none. */
+  readonly taken: Taken | null;
 }
 
 /** Runs an action on a document and says what Change it comes to, without applying it. The Change has no entries where
@@ -79,6 +82,7 @@ export function perform(
     refusal: typeof refused === 'string' ? null : refused,
     line: action.led?.line?.(whole, parsed, full) ?? null,
     made: result.notes.map(({ id }) => id),
+    taken: action.hasWayBack ? takenBy(action.id, patternId, part, result) : null,
   };
 }
 
@@ -101,11 +105,23 @@ export function ledTo(
 /** What an action is run on, and all it may know. */
 function subjectOf(document: Document, { action, patternId, noteIds, seed }: Omit<Performance, 'params'>, context: OuterContext) {
   const pattern = findById(document.patterns, patternId) ?? NO_PATTERN;
+  const all = notesOf(document, patternId);
   const heard = (note: Note) => note.start < rowLength(pattern, note.pitch);
-  const notes = partOf(notesOf(document, patternId), noteIds, action, context.at.pitch, heard);
-  const whole: NotesPart = { notes, lengthTicks: pattern.length, rowLengths: pattern.rowLengths };
-  const full: ActionContext = { ...context, patternId, random: seededRandom(seed) };
+  const found = partOf(all, noteIds, action, context.at.pitch, heard);
+  const { lastTaken } = context;
+  const isBack = action.hasWayBack && lastTaken?.actionId === action.id && lastTaken.patternId === patternId;
+  const before = isBack ? wayBack(all, found, lastTaken, noteIds.length === 0) : null;
+  const whole: NotesPart = { notes: before ?? found, lengthTicks: pattern.length, rowLengths: pattern.rowLengths };
+  const full: ActionContext = { ...context, patternId, random: seededRandom(seed), ownSpan: before ? lastTaken?.span : undefined };
   return { pattern, whole, full };
+}
+
+/** The notes of the way there, where these are the same ones, or all of the pattern that can be heard of them: some may have left it on the way. */
+function wayBack(all: readonly Note[], found: readonly Note[], taken: Taken, isWhole: boolean): readonly Note[] | null {
+  const standing = stillStanding(all, taken);
+  if (!standing || (!isWhole && standing.length !== found.length)) return null;
+  const ids = new Set(taken.noteIds);
+  return found.every(({ id }) => ids.has(id)) ? standing : null;
 }
 
 /** What is put back on disk of the params: nothing in them may mean "the grid", which is another one tomorrow. */

@@ -2,6 +2,7 @@ export * from './random';
 export * from './draws';
 export { isAudible, type PlayLine, type PlayView } from './lines';
 export * from './rings';
+export { treatmentSeed } from './treated';
 export * from './events';
 export { eventKey, type PlayEvent } from './line-events';
 export * from './backdrop';

@@ -1,69 +1,128 @@
 import { plainContext, type ActionContext, type NotesAction } from '../actions/action';
 import { findAction } from '../actions/registry';
 import { byStartThenPitch } from '../model/collections';
-import { inOrder, notesOf, type Document } from '../model/document';
-import type { Note, Treatment } from '../model/entities';
+import { findById, inOrder, notesOf, type Document } from '../model/document';
+import type { Id, KeyChoice, Note, Pattern, Treatment } from '../model/entities';
 import { hashText, idsOfRun } from '../model/ids';
+import { rowLength } from '../model/row-length';
 import { keyOf } from '../theory';
-import { COMMON_TIME, division, gridOf, meterAt } from '../time';
+import { COMMON_TIME, division, gridOf, marksSeenFrom, MAX_TICK, type MeterAt, type TempoAt } from '../time';
 import type { PlayLine } from './lines';
 import { seededRandom } from './random';
 
-/** The notes of a placement as its treatments, and then its track's, leave them. The very list of the pattern where there are none; else a list that
- *  is the same object until the notes or the treatments change, so that what follows can be remembered for it. */
+/** The notes of a placement as its treatments, and then its track's, leave them: those of the pattern that can be heard. The very list of the pattern
+ *  where nothing is treated; else a list that is the same object until something changes that its treatments read, so that what follows can be
+ *  remembered for it. */
 export function treatedNotes(document: Document, line: PlayLine): readonly Note[] {
   const notes = notesOf(document, line.pattern.id);
-  if (document.treatments.length === 0) return notes;
-  const list = [line.placementId, line.track.id].flatMap((parentId) =>
-    document.treatments.filter((each) => each.on && each.parentId === parentId),
-  );
-  if (list.length === 0 || notes.length === 0) return notes;
-  const known = remembered.get(notes)?.find((each) => isSame(each.list, list));
+  if (document.treatments.length === 0 || notes.length === 0) return notes;
+  const known = byLine.get(line);
+  if (known?.document === document) return known.treated;
+  const treated = worked(document, line, notes);
+  byLine.set(line, { document, treated });
+  return treated;
+}
+
+const byLine = new WeakMap<PlayLine, { readonly document: Document; readonly treated: readonly Note[] }>();
+
+function worked(document: Document, { pattern, placementId, track }: PlayLine, notes: readonly Note[]): readonly Note[] {
+  const list = [placementId, track.id].flatMap((parentId) => treatmentsOn(document.treatments).get(parentId) ?? []);
+  if (list.length === 0) return notes;
+  const read = whatIsRead(document, pattern, placementId);
+  const text = JSON.stringify(read);
+  const known = remembered.get(notes)?.find((each) => each.text === text && isSame(each.list, list));
   if (known) return known.treated;
-  const treated = list.reduce((each, treatment) => treatedBy(each, treatment, contextOf(document, line, treatment), line), notes);
-  remembered.set(notes, [{ list, treated }, ...(remembered.get(notes) ?? [])].slice(0, LISTS_KEPT));
+  const treated = list.reduce((each, treatment) => treatedBy(each, treatment, read), notes);
+  remembered.set(notes, [{ list, text, treated }, ...(remembered.get(notes) ?? [])].slice(0, RESULTS_KEPT));
   return treated;
 }
 
 interface Remembered {
   readonly list: readonly Treatment[];
+  readonly text: string;
   readonly treated: readonly Note[];
 }
 
-/** Lists of treatments that one pattern's notes are remembered with: linked copies may each have their own. */
-const LISTS_KEPT = 64;
+/** Results that one pattern's notes are remembered with: linked copies may each have treatments of their own, or stand in another meter. */
+const RESULTS_KEPT = 64;
 const remembered = new WeakMap<readonly Note[], readonly Remembered[]>();
 
 function isSame(a: readonly Treatment[], b: readonly Treatment[]): boolean {
   return a.length === b.length && a.every((each, index) => each === b[index]);
 }
 
-/** Notes as one treatment leaves them: as they are where its action is not known, or has nothing to do. */
-function treatedBy(
-  notes: readonly Note[],
-  { actionId, params }: Treatment,
-  context: ActionContext,
-  { pattern }: PlayLine,
-): readonly Note[] {
+const listsOf = new WeakMap<readonly Treatment[], ReadonlyMap<Id, readonly Treatment[]>>();
+
+/** The treatments that are switched on, in order, by what they are kept on. */
+function treatmentsOn(treatments: readonly Treatment[]): ReadonlyMap<Id, readonly Treatment[]> {
+  const known = listsOf.get(treatments);
+  if (known) return known;
+  const lists = new Map<Id, Treatment[]>();
+  for (const each of treatments) if (each.on) lists.set(each.parentId, [...(lists.get(each.parentId) ?? []), each]);
+  listsOf.set(treatments, lists);
+  return lists;
+}
+
+/** All that treatments read beside the notes and their own settings: what is not said here, they must not go by, or what is heard would be stale. */
+export interface TreatmentReads {
+  readonly patternId: Id;
+  readonly lengthTicks: number;
+  readonly rowLengths: Pattern['rowLengths'];
+  readonly key: KeyChoice | undefined;
+  /** As seen from the pattern's beginning where it is placed, as far as the pattern reaches. */
+  readonly meters: readonly MeterAt[];
+  readonly tempos: readonly TempoAt[];
+  readonly seed: number;
+}
+
+/** What the treatments of a placement's pattern go by. */
+export function whatIsRead({ song, placements }: Document, pattern: Pattern, placementId: Id): TreatmentReads {
+  const placement = findById(placements, placementId) ?? { start: 0, offset: 0 };
+  const inside = ({ tick }: { readonly tick: number }) => tick < pattern.length;
+  const meters = marksSeenFrom(song.meters, placement).filter(inside);
+  return {
+    patternId: pattern.id,
+    lengthTicks: pattern.length,
+    rowLengths: pattern.rowLengths,
+    key: pattern.key ?? song.key,
+    meters: meters.length ? meters : [{ tick: 0, ...COMMON_TIME }],
+    tempos: marksSeenFrom(song.tempos, placement).filter(inside),
+    seed: song.seed,
+  };
+}
+
+/** Notes as one treatment leaves them: as they are where its action is not known, has nothing to do, or would do more than change the notes. Notes
+ *  that cannot be heard are none of its business, as they are none of the action's when it is done once. */
+function treatedBy(notes: readonly Note[], { id, actionId, params }: Treatment, read: TreatmentReads): readonly Note[] {
   const action: NotesAction | undefined = findAction(actionId);
-  const read = action?.params.safeParse(params);
-  if (!action || !read?.success) return notes;
-  const part = { notes, lengthTicks: pattern.length, rowLengths: pattern.rowLengths };
-  if (action.whyNot?.(part, read.data, context)) return notes;
-  return inOrder(action.run(part, read.data, context).notes, byStartThenPitch);
+  const settings = action?.params.safeParse(params);
+  if (!action || !settings?.success || (action.takes ?? 'any') !== 'any') return notes;
+  const { lengthTicks, rowLengths } = read;
+  const isHeard = ({ start, pitch }: Note) => start < rowLength({ length: lengthTicks, rowLengths }, pitch);
+  const heard = notes.every(isHeard) ? notes : notes.filter(isHeard);
+  const part = { notes: heard, lengthTicks, rowLengths };
+  const context = treatmentContext(read, id);
+  if (action.whyNot?.(part, settings.data, context)) return heard;
+  const result = action.run(part, settings.data, context);
+  if (result.pattern || result.others || result.notes.some(({ start, length }) => start + length > MAX_TICK)) return heard;
+  return inOrder(result.notes, byStartThenPitch);
 }
 
 /** What a treatment knows: where its pattern stands in the song, nothing of how it is looked at. Its chance is its own, the same each time. */
-function contextOf(document: Document, { pattern, startTick }: PlayLine, { id }: Treatment): ActionContext {
-  const { meters, tempos, key } = document.song;
-  const { numerator, denominator } = meters.length ? meterAt(meters, startTick) : COMMON_TIME;
+export function treatmentContext({ patternId, key, meters, tempos, seed }: TreatmentReads, treatmentId: Id): ActionContext {
+  const { numerator, denominator } = meters[0]!;
   const meter = { numerator, denominator };
-  const chosen = pattern.key ?? key;
   return {
-    ...plainContext(gridOf(division('1/16'), meter), meter, tempos, idsOfRun(id)),
+    ...plainContext(gridOf(division('1/16'), meter), meter, tempos, idsOfRun(treatmentId)),
+    meters,
     rowGrids: new Map(),
-    patternId: pattern.id,
-    key: chosen ? keyOf(chosen) : null,
-    random: seededRandom(hashText(id)),
+    patternId,
+    key: key ? keyOf(key) : null,
+    random: seededRandom(treatmentSeed(seed, treatmentId)),
   };
+}
+
+/** What a treatment's chance is drawn from. */
+export function treatmentSeed(songSeed: number, treatmentId: Id): number {
+  return hashText(`${songSeed} ${treatmentId}`);
 }

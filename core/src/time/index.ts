@@ -4,4 +4,5 @@ export * from './divisions';
 export * from './grid';
 export * from './meter';
 export * from './tempo';
+export * from './seen-from';
 export * from './steps';

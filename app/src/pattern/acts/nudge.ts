@@ -56,20 +56,13 @@ function sameIds(ids: readonly Id[], notes: readonly Note[]): boolean {
   return ids.length === notes.length && notes.every(({ id }, index) => id === ids[index]);
 }
 
-/** What a distance is measured by: all of it there already, for a held key asks many times a second. */
-function gridsAndTempos(state: State) {
-  const part = selectPart(state);
-  const { document } = state.song;
-  return part && document ? { grid: part.grid, rowGrids: part.rowGrids, meter: part.meter, tempos: document.song.tempos } : null;
-}
-
 /** One nudge of a button or key that may be held: the notes are carried, and written when it is let go. All of a run counts from where it
  *  began, so that as many nudges back end there exactly. Keys take what is handled, which may be the current note; buttons what actions
  *  take, which may be the whole pattern. */
 export function nudgeStep(direction: 1 | -1, amount?: Amount, of: 'subject' | 'handled' = 'subject'): Thunk {
   return (dispatch, getState) => {
     const state = getState();
-    const context = gridsAndTempos(state);
+    const context = selectPart(state);
     const { carried } = state.nudge;
     const notes = of === 'handled' ? selectHandledNotes(state) : nudgedNotes(state);
     if (!context || notes.length === 0) return;

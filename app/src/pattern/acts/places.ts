@@ -24,7 +24,7 @@ export function actionContext(state: State, runId: Id): OuterContext | null {
     rowGrids: part.rowGrids,
     meter: part.meter,
     meters: part.meters,
-    tempos: document.song.tempos,
+    tempos: part.tempos,
     key: part.key,
     naming: part.naming,
     span: state.session.span,
@@ -32,6 +32,7 @@ export function actionContext(state: State, runId: Id): OuterContext | null {
     draws: { seed: document.song.seed, placementId: part.placement.id },
     clip: state.clipboard.clip.length ? state.clipboard.clip : null,
     rows: part.track.rows,
+    lastTaken: state.session.taken,
     lanesTravel: state.preferences.lanesTravel,
     newId: idsOfRun(runId),
   };

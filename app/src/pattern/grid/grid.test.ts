@@ -34,6 +34,7 @@ function partIn(inUse: Division, meter = COMMON_TIME, bars = 2): OpenPart {
     division: inUse,
     meter,
     meters,
+    tempos: [{ tick: 0, bpm: 120 }],
     grid: gridOf(inUse, meter),
     rowGrids: new Map(),
     bars,

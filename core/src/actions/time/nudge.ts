@@ -7,6 +7,7 @@ export const nudge = notesAction({
   id: 'nudge',
   family: 'time',
   subject: 'notes',
+  hasWayBack: true,
   label: 'Nudge',
   help: 'Moves notes a little earlier or later. The whole group stops at the start of the pattern and keeps its shape.',
   words: ['move', 'shift', 'earlier', 'later', 'push', 'pull', 'delay'],

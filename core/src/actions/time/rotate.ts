@@ -7,6 +7,7 @@ export const rotate = notesAction({
   id: 'rotate',
   family: 'time',
   subject: 'notes',
+  hasWayBack: true,
   label: 'Rotate',
   help: 'Moves notes round the loop: what leaves the end comes in at the start. A row with its own length turns in that. Rotating back restores exactly.',
   words: ['wrap', 'turn', 'shift round', 'cycle', 'loop round'],
@@ -29,9 +30,10 @@ export const rotate = notesAction({
     const ticksFrom = (tick: number) =>
       Math.sign(count) * amountTicks(Math.abs(count), unit, { ...context, grid: commonGrid(notes, context) }, tick);
     if (around === 'pattern') return { notes: rotateRows(notes, ticksFrom(0), (pitch) => loopTicks(part, pitch)) };
-    const { start, end } = (around === 'marked' ? context.span : context.ownSpan) ?? spanOf(notes);
-    const ticks = ticksFrom(start);
-    return { notes: end > start ? rotateStarts(notes, ticks, end - start, start) : notes };
+    const own = context.ownSpan ?? spanOf(notes);
+    const { start, end } = (around === 'marked' ? context.span : null) ?? own;
+    const turned = end > start ? rotateStarts(notes, ticksFrom(start), end - start, start) : notes;
+    return around === 'span' ? { notes: turned, ownSpan: own } : { notes: turned };
   },
   whyNot: (_part, { around }, { span }) =>
     around === 'marked' && !span ? 'No span is marked. Drag along the ruler to mark one, or rotate round the loop.' : null,

@@ -7,6 +7,7 @@ export const stretch = notesAction({
   id: 'stretch',
   family: 'time',
   subject: 'notes',
+  hasWayBack: true,
   label: 'Stretch',
   help: 'Spreads the notes out in time from the first of them, or draws them together: 3 over 2 makes two beats three. Or makes them fill the marked stretch, else the whole pattern.',
   words: ['double time', 'half time', 'slower', 'faster', 'ratio', 'fit', 'fill', 'compress', 'expand'],
