@@ -7,7 +7,9 @@ import { TextField } from '../controls/TextField';
 import { Unseen } from '../controls/Unseen';
 import { Words } from '../controls/words';
 import { useEffects } from '../effects';
-import { peekSet } from '../session/session';
+import { adjustStep } from '../session/adjust';
+import { selectAdjustable } from '../session/made-step';
+import { peekSet, sheetSet } from '../session/session';
 import { SheetFrame } from '../sheets/SheetFrame';
 import { useAppDispatch, useAppSelector } from '../store';
 import { backTo, comparedWith, copyOfPoint, goToStep, readEarlier, savePoint, type Compared } from './acts';
@@ -90,7 +92,13 @@ interface StepListProps {
 
 function StepList({ steps, height, onCompare }: StepListProps) {
   const dispatch = useAppDispatch();
-  const { deviceId } = useEffects();
+  const { deviceId, page } = useEffects();
+  // The song page has no place for a trial.
+  const adjustable = useAppSelector((state) => (page.isOpen ? null : selectAdjustable(state)?.changeIds[0]));
+  const adjust = () => {
+    dispatch(sheetSet(null));
+    dispatch(adjustStep());
+  };
   const [now] = useState(() => Date.now());
   const scroller = useRef<HTMLDivElement>(null);
   const hasEarlier = useAppSelector(({ song }) => song.revision > song.acknowledgedLabels.length);
@@ -115,7 +123,10 @@ function StepList({ steps, height, onCompare }: StepListProps) {
               style={{ position: 'absolute', left: 0, right: 0, top: 0, height: ROW, transform: `translateY(${start}px)` }}
             >
               {step.point === null ? (
-                <StepRow step={step} isHere={step.id === here} isMine={step.device === deviceId} now={now} />
+                <XStack>
+                  <StepRow step={step} isHere={step.id === here} isMine={step.device === deviceId} now={now} />
+                  {step.id === adjustable ? <Press label={`Adjust: ${step.words}`} shown="Adjust" onPress={adjust} /> : null}
+                </XStack>
               ) : (
                 <PointRow step={step} name={step.point} now={now} onCompare={onCompare} />
               )}

@@ -3,7 +3,7 @@ import { commit } from '../document/commit';
 import type { Thunk } from '../store';
 import { resultNotice } from './result-notice';
 import { noticeSet, selectionSet, takenSet } from './session';
-import { rememberLeft } from './taken-up';
+import { rememberStep } from './made-step';
 import { paramsUsed, trialSet } from './trial';
 
 /** Makes the very Change that the trial shows. */
@@ -18,7 +18,7 @@ export function keepTrial(): Thunk {
     dispatch(takenSet(trial.performed.taken));
     const isOfCurrent = trial.noteIds.length === 1 && trial.noteIds[0] === getState().session.currentId;
     if (!isOfCurrent && (trial.noteIds.length || select.length)) dispatch(selectionSet(select));
-    dispatch(rememberLeft(change.id));
+    dispatch(rememberStep(trial));
     if (change.entries.length) dispatch(noticeSet(resultNotice(trial)));
   };
 }

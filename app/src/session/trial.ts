@@ -1,13 +1,9 @@
-import type { ActionId, Document, Id, Performed } from '@yibbo/core';
+import type { ActionId, Id, OuterContext, Performed } from '@yibbo/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
-/** What an action did last, to be done again otherwise. */
-export interface TakenUp {
-  /** The song as it was before. */
-  readonly document: Document;
-  readonly noteIds: readonly Id[];
-  readonly seed: number;
-}
+/** Where an action was begun: what it may know that is not in the document, so that running it again with other settings gives the same but for
+ *  those. */
+export type Begun = Pick<OuterContext, 'at' | 'span' | 'clip' | 'lastTaken' | 'grid' | 'rowGrids'>;
 
 /** An action being tried on the running loop. Its Change is shown and heard but not yet made. */
 export interface Trial {
@@ -21,10 +17,9 @@ export interface Trial {
   readonly noteIds: readonly Id[];
   /** Whether it was begun on the whole pattern: the notes it works on are those that were pressed since. */
   readonly wasOnAll: boolean;
-  /** What was done last by this very action, where the trial takes that up again; null where it works on the present notes. */
-  readonly again: TakenUp | null;
-  /** Whether it could take up what was done last when it began. */
-  readonly wasTakenUp: boolean;
+  readonly begun: Begun;
+  /** The Changes of the step that it adjusts, newest first: it works on the notes as they were before those. Empty where it is a fresh one. */
+  readonly adjusts: readonly Id[];
   /** Whether the pattern is to be made as long as the notes need. */
   readonly lengthens: boolean;
   readonly performed: Performed;
@@ -32,27 +27,26 @@ export interface Trial {
   readonly isComparing: boolean;
 }
 
-/** What was selected, or current, right after an action was done. */
-export interface LeftSelected {
-  readonly changeId: Id;
-  readonly selected: readonly Id[];
-  readonly currentId: Id | null;
+/** The step that an action made last, which can be opened again as long as nothing else is done. */
+export interface MadeStep {
+  /** The Changes it stands in, newest first: what was kept, and what it was adjusted from. */
+  readonly changeIds: readonly Id[];
+  readonly trial: Trial;
 }
 
 export interface TrialState {
   readonly trial: Trial | null;
-  /** What the action that was done last left. */
-  readonly left: LeftSelected | null;
+  readonly made: MadeStep | null;
   /** Settings an action was last used with, by action. */
   readonly lastParams: Readonly<Partial<Record<ActionId, Readonly<Record<string, unknown>>>>>;
 }
 
 const slice = createSlice({
   name: 'trial',
-  initialState: { trial: null, left: null, lastParams: {} } as TrialState,
+  initialState: { trial: null, made: null, lastParams: {} } as TrialState,
   reducers: {
     trialSet: (state, { payload }: PayloadAction<Trial | null>) => ({ ...state, trial: payload }),
-    leftSet: (state, { payload }: PayloadAction<LeftSelected>) => ({ ...state, left: payload }),
+    stepMade: (state, { payload }: PayloadAction<MadeStep>) => ({ ...state, made: payload }),
     comparingSet: (state, { payload }: PayloadAction<boolean>) => ({
       ...state,
       trial: state.trial && { ...state.trial, isComparing: payload },
@@ -65,4 +59,4 @@ const slice = createSlice({
 });
 
 export const trialReducer = slice.reducer;
-export const { leftSet, trialSet, comparingSet, paramsUsed } = slice.actions;
+export const { stepMade, trialSet, comparingSet, paramsUsed } = slice.actions;

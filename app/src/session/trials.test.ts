@@ -1,18 +1,33 @@
-import { notesOf, type Document } from '@yibbo/core';
+import { division, notesOf, type Document } from '@yibbo/core';
 import { opened, PATTERN, STEP } from '../../test/opened';
 import { removeNotes } from '../document/edits';
+import { songAnswered } from '../document/song';
 import { undo } from '../document/undo';
+import { takeRow } from '../pattern/acts/row-acts';
 import { openTrack } from '../pattern/acts/tracks';
 import { changeRule, closeRule, openRule } from '../pattern/tools/rules/rules';
 import { applyCure } from '../pattern/acts/cures';
+import { patternViewSet } from '../preferences/pattern-views';
 import { dropTrial, keepTrial } from '../session/trial-ends';
 import { selectSelectedNotes, selectShownNotes } from './selectors';
 import type { makeStore } from '../store';
-import { runAction, setAgain, setLengthens, tryAction } from './trials';
+import { adjustStep } from './adjust';
+import { selectAdjustable } from './made-step';
+import { changeTrial, runAction, setLengthens, tryAction } from './trials';
 import { selectTurned } from './turned';
 import { selectionSet } from './session';
 
 const selectedIds = (store: ReturnType<typeof makeStore>) => selectSelectedNotes(store.getState()).map(({ id }) => id);
+
+const other = (document: Document): Document => {
+  const [track, pattern, placement] = [document.tracks[0]!, document.patterns[0]!, document.placements[0]!];
+  return {
+    ...document,
+    tracks: [track, { ...track, id: 'other', order: 1 }],
+    patterns: [pattern, { ...pattern, id: 'quiet' }],
+    placements: [placement, { ...placement, id: 'there', trackId: 'other', patternId: 'quiet' }],
+  };
+};
 
 describe('running an action', () => {
   it('takes the whole pattern where nothing is selected, and else what is; it remembers its settings', () => {
@@ -68,7 +83,7 @@ describe('a trial', () => {
     dispatch(dropTrial());
     expect(shown()).toEqual([0, 4, 8, 12]);
     dispatch(tryAction('rotate', { count: 2 }));
-    dispatch(tryAction('rotate', { count: 3 }));
+    dispatch(changeTrial({ count: 3 }));
     dispatch(keepTrial());
     expect(steps()).toEqual([3, 7, 11, 15]);
     expect(store.getState().song.history).toHaveLength(1);
@@ -76,16 +91,6 @@ describe('a trial', () => {
 });
 
 describe('a trial that is left', () => {
-  const other = (document: Document): Document => {
-    const [track, pattern, placement] = [document.tracks[0]!, document.patterns[0]!, document.placements[0]!];
-    return {
-      ...document,
-      tracks: [track, { ...track, id: 'other', order: 1 }],
-      patterns: [pattern, { ...pattern, id: 'quiet' }],
-      placements: [placement, { ...placement, id: 'there', trackId: 'other', patternId: 'quiet' }],
-    };
-  };
-
   it('for another track or an edit is kept, on the notes it was tried on, and that is said', () => {
     for (const leave of [openTrack('other'), removeNotes(['n3'])]) {
       const { store, dispatch, steps } = opened(other);
@@ -110,14 +115,15 @@ describe('a trial that is left', () => {
 });
 
 describe('a rule being set up', () => {
-  it('selects as its settings change, among all or among what was selected, and gives that back', () => {
+  it('selects as its settings change, of what was selected or of all, and gives that back; the 3rd of every 2 is none', () => {
     const { store, dispatch } = opened();
     dispatch(selectionSet(['n0', 'n1', 'n2']));
+    // Opened on a selection it picks of that, or of all by choice.
     dispatch(openRule('loudness'));
     dispatch(changeRule({ than: 50 }));
-    expect(selectedIds(store)).toEqual(['n1', 'n2', 'n3']);
-    dispatch(changeRule({}, true));
     expect(selectedIds(store)).toEqual(['n1', 'n2']);
+    dispatch(changeRule({}, false));
+    expect(selectedIds(store)).toEqual(['n1', 'n2', 'n3']);
     dispatch(closeRule(false));
     expect(selectedIds(store)).toEqual(['n0', 'n1', 'n2']);
     dispatch(openRule('others'));
@@ -125,6 +131,12 @@ describe('a rule being set up', () => {
     dispatch(closeRule(true));
     expect(selectedIds(store)).toEqual(['n3']);
     expect(store.getState().session.rule).toBeNull();
+    dispatch(selectionSet([]));
+    dispatch(openRule('every-kth'));
+    dispatch(changeRule({ k: 3 }));
+    expect(store.getState().session.ruleParams['every-kth']).toEqual({ k: 3, n: 3 });
+    dispatch(changeRule({ n: 2 }));
+    expect(store.getState().session.ruleParams['every-kth']).toEqual({ k: 2, n: 2 });
   });
 });
 
@@ -152,47 +164,129 @@ describe('cures', () => {
   });
 });
 
-describe('a trial that takes up what was done last', () => {
-  it('works on the notes as they were, and Keep leaves one more step to undo, Drop what was kept', async () => {
-    const { store, dispatch, steps } = opened();
-    dispatch(runAction('nudge', { count: 1 }));
-    dispatch(tryAction('nudge'));
-    expect(store.getState().trial.trial).toMatchObject({ wasTakenUp: true, params: { count: 1 } });
-    dispatch(tryAction('nudge', { count: 3 }));
-    expect(selectShownNotes(store.getState()).map(({ start }) => start / STEP)).toEqual([3, 7, 11, 15]);
-    dispatch(dropTrial());
-    expect(steps()).toEqual([1, 5, 9, 13]);
-    dispatch(tryAction('nudge', { count: 3 }));
+describe('one trial after another', () => {
+  it('begins on the notes as they are: a second Fill leaves the first, kept or still running, and so does a second phrase', () => {
+    const { store, dispatch, there } = opened((document) => ({ ...document, notes: {} }));
+    const hits = () => there().map(({ pitch, start }) => [pitch, start / STEP]);
+    dispatch(takeRow(60));
+    dispatch(tryAction('fill', { every: 8 }));
     dispatch(keepTrial());
-    expect(steps()).toEqual([3, 7, 11, 15]);
-    await dispatch(undo());
-    expect(steps()).toEqual([1, 5, 9, 13]);
-    await dispatch(undo());
-    expect(steps()).toEqual([0, 4, 8, 12]);
+    dispatch(takeRow(62));
+    dispatch(tryAction('fill', { every: 8, offset: 4 }));
+    dispatch(keepTrial());
+    expect(hits()).toEqual([
+      [60, 0],
+      [62, 4],
+      [60, 8],
+      [62, 12],
+    ]);
+    dispatch(takeRow(64));
+    dispatch(tryAction('fill', { every: 8, offset: 2 }));
+    // Another row becomes the current one while it is tried: the trial stays on its own.
+    dispatch(takeRow(65));
+    dispatch(changeTrial({ offset: 1 }));
+    dispatch(tryAction('fill', { every: 16, offset: 7 }));
+    dispatch(keepTrial());
+    expect(hits()).toEqual([
+      [60, 0],
+      [64, 1],
+      [62, 4],
+      [65, 7],
+      [60, 8],
+      [64, 9],
+      [62, 12],
+    ]);
+    expect(store.getState().song.history).toHaveLength(4);
+    dispatch(selectionSet([]));
+    for (const text of ['C7', 'E7']) {
+      dispatch(tryAction('phrase', { text }));
+      dispatch(keepTrial());
+    }
+    expect(there().filter(({ pitch }) => pitch > 90)).toHaveLength(2);
   });
 
-  it('works on the present notes where asked to, where other notes are selected, or where something else was done since', () => {
-    const { store, dispatch } = opened();
-    const shown = () => selectShownNotes(store.getState()).map(({ start }) => start / STEP);
+  it('the same action once more acts on what it has just made, by its button as by its dots', () => {
+    const { dispatch, steps } = opened();
     dispatch(runAction('nudge', { count: 1 }));
     dispatch(tryAction('nudge'));
-    dispatch(setAgain(false));
-    expect(shown()).toEqual([2, 6, 10, 14]);
-    dispatch(setAgain(true));
-    expect(shown()).toEqual([1, 5, 9, 13]);
-    dispatch(dropTrial());
-    for (const before of [[], ['n1', 'n2']]) {
-      dispatch(selectionSet(before));
-      dispatch(runAction('nudge', { count: 1 }));
-      dispatch(selectionSet(['n1']));
-      dispatch(tryAction('nudge'));
-      expect(store.getState().trial.trial!.wasTakenUp).toBe(false);
-      dispatch(dropTrial());
+    dispatch(keepTrial());
+    expect(steps()).toEqual([2, 6, 10, 14]);
+  });
+});
+
+describe('the step made last', () => {
+  it('is opened again by Adjust, on the notes as they were, as often as wished; each is a step to undo', async () => {
+    const { store, dispatch, steps } = opened();
+    const shown = () => selectShownNotes(store.getState()).map(({ start }) => start / STEP);
+    dispatch(runAction('nudge', { count: 1 }));
+    for (const count of [3, 2]) {
+      dispatch(adjustStep());
+      dispatch(changeTrial({ count }));
+      expect(shown()).toEqual([count, 4 + count, 8 + count, 12 + count]);
+      dispatch(keepTrial());
     }
-    dispatch(selectionSet([]));
-    dispatch(removeNotes(['n1']));
-    dispatch(tryAction('nudge'));
-    expect(store.getState().trial.trial!.wasTakenUp).toBe(false);
+    expect(steps()).toEqual([2, 6, 10, 14]);
+    dispatch(adjustStep());
+    dispatch(changeTrial({ count: 5 }));
+    dispatch(dropTrial());
+    expect(steps()).toEqual([2, 6, 10, 14]);
+    for (const before of [
+      [3, 7, 11, 15],
+      [1, 5, 9, 13],
+      [0, 4, 8, 12],
+    ]) {
+      await dispatch(undo());
+      expect(steps()).toEqual(before);
+    }
+    expect(selectAdjustable(store.getState())).toBeNull();
+  });
+
+  it('adjusts on the row and the grid it was made on, whatever row and grid are in use since', () => {
+    const { dispatch, there } = opened((document) => ({ ...document, notes: {} }));
+    dispatch(takeRow(60));
+    dispatch(tryAction('fill', { every: 4 }));
+    dispatch(keepTrial());
+    dispatch(takeRow(62));
+    dispatch(patternViewSet({ patternId: PATTERN, view: { division: division('1/8') } }));
+    dispatch(adjustStep());
+    dispatch(changeTrial({ every: 8 }));
+    dispatch(keepTrial());
+    dispatch(patternViewSet({ patternId: PATTERN, view: { division: division('1/16') } }));
+    expect(there().map(({ pitch, start }) => [pitch, start / STEP])).toEqual([
+      [60, 0],
+      [60, 8],
+    ]);
+  });
+
+  it('is gone once anything else is done: an edit, an undo, another pattern', async () => {
+    const acts = [removeNotes(['n1']), undo(), openTrack('other')];
+    for (const act of acts) {
+      const { store, dispatch } = opened(other);
+      dispatch(runAction('nudge', { count: 1 }));
+      expect(selectAdjustable(store.getState())?.trial.actionId).toBe('nudge');
+      await dispatch(act);
+      expect(selectAdjustable(store.getState())).toBeNull();
+    }
+  });
+
+  it('keeps what another window has done since, which is no step of this one', () => {
+    const { store, dispatch, there } = opened();
+    dispatch(runAction('nudge', { count: 1, unit: '1/16' }));
+    const { document } = store.getState().song;
+    const [first] = notesOf(document!, PATTERN);
+    const louder = {
+      kind: 'edit' as const,
+      of: 'notes' as const,
+      in: PATTERN,
+      ids: [first!.id],
+      fields: { velocity: [[first!.velocity], [99]] as const },
+    };
+    const elsewhere = { id: 'elsewhere', label: 'Louder', at: 0, device: 'other', entries: [louder] };
+    dispatch(songAnswered({ revision: 1, missed: [{ id: elsewhere.id, revision: 1, change: elsewhere }], lost: [], known: [] }));
+    dispatch(adjustStep());
+    dispatch(changeTrial({ count: 2 }));
+    dispatch(keepTrial());
+    expect(there().map(({ start, velocity }) => [start / STEP, velocity])[0]).toEqual([2, 99]);
   });
 });
 

@@ -1,9 +1,9 @@
-import { actionById, ledTo, paramFields, type ActionId, type ActionParams, type Drag, type Id, type Offer } from '@yibbo/core';
+import { actionById, inStep, ledTo, paramFields, type ActionId, type ActionParams, type Drag, type Id, type Offer } from '@yibbo/core';
 import { commit } from '../document/commit';
 import { resultNotice } from './result-notice';
 import { settleTrial } from './trial-ends';
 import { actionContext } from '../pattern/acts/places';
-import { rememberLeft, takenUp } from './taken-up';
+import { rememberStep, songBefore } from './made-step';
 import { tried } from './tried';
 import type { Thunk } from '../store';
 import { comparingSet, paramsUsed, trialSet } from './trial';
@@ -51,7 +51,7 @@ export function runAction<A extends ActionId>(actionId: A, quick?: Some<A>, on?:
     // What was pasted arrives selected, ready to be moved.
     const isPlaced = actionById(actionId).takes === 'pattern' && whyNot === null;
     if ((getState().session.selected.length && !on) || isPlaced) dispatch(selectionSet(select));
-    dispatch(rememberLeft(change.id));
+    dispatch(rememberStep(trial));
     const said = resultNotice(trial);
     // Where nothing is to be said of it, what was said of the trial before stays.
     if (said !== null || !wasTrying) dispatch(noticeSet(said));
@@ -59,31 +59,28 @@ export function runAction<A extends ActionId>(actionId: A, quick?: Some<A>, on?:
   };
 }
 
-/** Begins a trial, with the action's last settings but for those in `changed`, or runs the one that is on with other settings. `on` names
- *  other notes than the selected ones to begin it on. Where the action is what was done last, the trial takes that up again: it works on the notes
- *  as they were before. */
+/** Begins a trial on the notes as they are, with the action's last settings but for those in `changed`. `on` names other notes than the selected
+ *  ones. A trial that is running is kept first. */
 export function tryAction<A extends ActionId>(actionId: A, changed?: Some<A>, on?: readonly Id[]): Thunk {
   return (dispatch, getState) => {
     dispatch(leaveTools());
-    const { trial } = getState().trial;
-    if (trial && trial.actionId !== actionId) dispatch(settleTrial());
-    if (!trial) dispatch(noticeSet(null));
-    const running = trial?.actionId === actionId ? trial : null;
-    const params = running ? { ...running.params, ...changed } : dispatch(paramsFor(actionId, changed));
-    if (running) return void dispatch(trialSet(dispatch(tried({ ...running, params, noteIds: on ?? running.noteIds }))));
-    const again = on ? null : takenUp(getState(), actionId);
-    const noteIds = again?.noteIds ?? on ?? getState().session.selected;
-    dispatch(trialSet(dispatch(tried({ actionId, params, noteIds, seed: again?.seed ?? 1, again }))));
+    const wasTrying = getState().trial.trial !== null;
+    dispatch(settleTrial());
+    if (!wasTrying) dispatch(noticeSet(null));
+    const params = inStep(actionById(actionId).params, dispatch(paramsFor(actionId, changed)), changed ?? {});
+    dispatch(trialSet(dispatch(tried({ actionId, params, noteIds: on ?? getState().session.selected }))));
   };
 }
 
-/** Whether the running trial works on the notes as they were before the action was done last, or on those that are there now. */
-export function setAgain(isAgain: boolean): Thunk {
+/** Runs the trial that is on with other settings, or on other notes. */
+export function changeTrial(changed: Params, on?: readonly Id[]): Thunk {
   return (dispatch, getState) => {
     const { trial } = getState().trial;
     if (!trial) return;
-    const again = isAgain ? takenUp(getState(), trial.actionId) : null;
-    dispatch(trialSet(dispatch(tried({ ...trial, again, noteIds: again?.noteIds ?? getState().session.selected, wasOnAll: undefined }))));
+    const params = inStep(actionById(trial.actionId).params, { ...trial.params, ...changed }, changed);
+    const again = dispatch(tried({ ...trial, params, noteIds: on ?? trial.noteIds }));
+    dispatch(trialSet(again));
+    if (!again) dispatch(noticeSet('Those notes have been changed elsewhere. The step stays as it was kept.'));
   };
 }
 
@@ -99,7 +96,8 @@ export function setLengthens(lengthens: boolean): Thunk {
 export function takeOffer({ actionId, params }: Offer): Thunk {
   return (dispatch, getState) => {
     const { trial } = getState().trial;
-    if (trial && trial.actionId !== actionId) dispatch(trialSet(null));
+    if (trial?.actionId === actionId) return dispatch(changeTrial(params));
+    dispatch(trialSet(null));
     dispatch(tryAction(actionId as ActionId, params as never, trial?.noteIds));
   };
 }
@@ -108,12 +106,12 @@ export function takeOffer({ actionId, params }: Offer): Thunk {
 export function leadTrial(drag: Drag): Thunk {
   return (dispatch, getState) => {
     const { trial } = getState().trial;
-    const { document } = getState().song;
     const context = trial && actionContext(getState(), trial.runId);
-    if (!document || !context) return;
+    const base = trial && songBefore(getState(), trial.adjusts);
+    if (!base || !context) return;
     const noteIds = trial.wasOnAll ? [] : trial.noteIds;
-    const led = ledTo(document, { ...trial, noteIds, action: actionById(trial.actionId) }, drag, context);
-    if (led) dispatch(tryAction(trial.actionId, led.params, led.noteIds));
+    const led = ledTo(base, { ...trial, noteIds, action: actionById(trial.actionId) }, drag, { ...context, ...trial.begun });
+    if (led) dispatch(changeTrial(led.params, led.noteIds));
   };
 }
 
@@ -121,7 +119,7 @@ export function leadTrial(drag: Drag): Thunk {
 export function rerunTrial(): Thunk {
   return (dispatch, getState) => {
     const { trial } = getState().trial;
-    if (trial) dispatch(tryAction(trial.actionId));
+    if (trial) dispatch(changeTrial({}));
   };
 }
 

@@ -3,37 +3,43 @@ import { stamp } from '../document/commit';
 import { lengthFor, withLength } from '../document/lengths';
 import { actionContext } from '../pattern/acts/places';
 import type { Thunk } from '../store';
+import { songBefore } from './made-step';
 import { selectPart, type OpenPart } from './selectors';
 import type { Trial } from './trial';
 
 /** What a trial is made from; what is left out is as at a trial's beginning. */
 export type TrialSetting = Pick<Trial, 'actionId' | 'params' | 'noteIds'> &
-  Partial<Pick<Trial, 'seed' | 'runId' | 'again' | 'wasTakenUp' | 'lengthens'>> & { readonly wasOnAll?: boolean | undefined };
+  Partial<Pick<Trial, 'seed' | 'runId' | 'begun' | 'adjusts' | 'lengthens' | 'wasOnAll'>>;
 
-/** What an action comes to on the open pattern. A run that is repeated with other settings keeps its seed and the ids it makes. */
+/** What an action comes to on the open pattern. A run that is repeated with other settings keeps its seed, the ids it makes, and where it was begun.
+ *  Null where there is no pattern, or what it adjusts cannot be taken back any more. */
 export function tried({
   actionId,
   params,
   noteIds,
   seed = 1,
   runId: repeated,
-  again = null,
-  wasTakenUp = again !== null,
+  begun,
+  adjusts = [],
   lengthens = false,
-  wasOnAll,
+  wasOnAll = noteIds.length === 0,
 }: TrialSetting): Thunk<Trial | null> {
   return (_dispatch, getState, effects) => {
     const runId = repeated ?? effects.newId();
     const { document } = getState().song;
     const part = selectPart(getState());
-    const context = actionContext(getState(), runId);
-    if (!document || !part || !context) return null;
-    const base = again?.document ?? document;
+    const now = actionContext(getState(), runId);
+    const base = songBefore(getState(), adjusts);
+    if (!document || !part || !now || !base) return null;
+    const begunThere = begun ? { ...now, ...begun } : now;
+    // A fresh trial goes by the grid that is in use, as it changes; a step that is adjusted by the one it was made in.
+    const context = adjusts.length ? begunThere : { ...begunThere, grid: part.grid, rowGrids: part.rowGrids };
     const patternId = part.pattern.id;
     const there = new Set(notesOf(base, patternId).map(({ id }) => id));
     const present = noteIds.filter((id) => there.has(id));
     const given = { action: actionById(actionId), params, patternId, noteIds: present, seed };
     const performed = perform(base, given, context, stamp(effects));
+    const { at, span, clip, lastTaken, grid, rowGrids } = context;
     return {
       actionId,
       params,
@@ -41,9 +47,9 @@ export function tried({
       runId,
       patternId,
       noteIds: present,
-      wasOnAll: wasOnAll ?? noteIds.length === 0,
-      again,
-      wasTakenUp,
+      wasOnAll,
+      begun: { at, span, clip, grid, ...(lastTaken ? { lastTaken } : {}), ...(rowGrids ? { rowGrids } : {}) },
+      adjusts,
       lengthens,
       performed: onPresent(performed, base, document, lengthens ? part : null),
       isComparing: false,

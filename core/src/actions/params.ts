@@ -10,6 +10,8 @@ export interface ParamMeta {
   readonly control: ControlKind;
   /** What the number counts: "%", "semitones". */
   readonly unit?: string;
+  /** For a number: the param that says how many there are, which it cannot be more than. */
+  readonly upTo?: string;
   /** For a text: an example of what to type. */
   readonly example?: string;
   /** For a division: the named ones. */
@@ -23,14 +25,14 @@ export function paramsOf<Fields extends z.core.$ZodLooseShape>(fields: Fields) {
   return z.object(fields);
 }
 
-/** A whole number between `low` and `high`. */
-export function wholeParam(title: string, low: number, high: number, start: number, unit?: string) {
+/** A whole number between `low` and `high`, and no more than what the param named by `upTo` says. */
+export function wholeParam(title: string, low: number, high: number, start: number, unit?: string, upTo?: string) {
   return z
     .int()
     .min(low)
     .max(high)
     .default(start)
-    .meta({ title, control: 'stepper', ...(unit ? { unit } : {}) });
+    .meta({ title, control: 'stepper', ...(unit ? { unit } : {}), ...(upTo ? { upTo } : {}) });
 }
 
 /** A percentage or other amount, dragged rather than counted. */
@@ -93,6 +95,7 @@ export interface ParamField {
   readonly title: string;
   readonly control: ControlKind;
   readonly unit: string;
+  readonly upTo?: string | undefined;
   readonly low: number;
   /** The highest value; for a text the most characters, for steps the most of them. */
   readonly high: number;
@@ -114,10 +117,25 @@ export function paramFields(params: z.ZodObject): ParamField[] {
       title: meta.title,
       control: meta.control,
       unit: meta.unit ?? '',
+      upTo: meta.upTo,
       low: inner instanceof z.ZodString ? (inner.minLength ?? 0) : (minValue ?? 0),
       high: inner instanceof z.ZodString ? (inner.maxLength ?? 0) : (maxValue ?? 0),
       example: meta.example ?? '',
       options: values.map((value) => ({ value, name: meta.names?.[value] ?? value })),
     };
   });
+}
+
+/** Params with one that was `changed` and those it is bound to in step: "the 3rd of every 2" becomes the 3rd of every 3 where the 3 was set, and the
+ *  2nd of every 2 where the 2 was. */
+export function inStep(
+  schema: z.ZodObject,
+  params: Readonly<Record<string, unknown>>,
+  changed: Readonly<Record<string, unknown>>,
+): Readonly<Record<string, unknown>> {
+  return paramFields(schema).reduce((made, { name, upTo }) => {
+    const [value, most] = [made[name], upTo && made[upTo]];
+    if (!upTo || typeof value !== 'number' || typeof most !== 'number' || value <= most) return made;
+    return name in changed ? { ...made, [upTo]: value } : { ...made, [name]: most };
+  }, params);
 }

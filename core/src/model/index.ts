@@ -10,3 +10,4 @@ export { faultWords } from './list-of';
 export * from './names';
 export { salvageDocument, type Salvaged } from './salvage';
 export * from './row-length';
+export { groupedBy } from './grouped';

@@ -1,4 +1,5 @@
 import type { Note } from '../model/entities';
+import { groupedBy } from '../model/grouped';
 import { pitchName, type Naming } from '../theory';
 import { lineBefore, lineFrom, type Grid } from '../time';
 
@@ -41,9 +42,7 @@ export function phraseOf(notes: Clip, { grid, naming, rows }: PhraseWords): stri
 
 /** Notes that start together, in the order of their starts. */
 function chordsOf(notes: Clip): Clip[] {
-  const chords = new Map<number, Clip[number][]>();
-  for (const note of notes) chords.set(note.start, [...(chords.get(note.start) ?? []), note]);
-  return [...chords.values()].sort((a, b) => a[0]!.start - b[0]!.start);
+  return [...groupedBy(notes, ({ start }) => start).values()].sort((a, b) => a[0]!.start - b[0]!.start);
 }
 
 /** How many steps lie between two ticks; null where they are not both on lines, or the second comes first. */

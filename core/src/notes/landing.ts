@@ -1,4 +1,5 @@
 import type { Id, Note } from '../model/entities';
+import { groupedBy } from '../model/grouped';
 
 /** Ticks that a pitch's row goes round in. */
 export type LoopOf = (pitch: number) => number;
@@ -55,8 +56,7 @@ export function countHit(others: readonly Note[], put: readonly Note[]): number 
  *  pushed they begin where it ends, and push on what they then reach into. */
 export function landedOn(others: readonly Note[], put: readonly Note[], mode: NoteLanding): readonly Note[] {
   if (mode === 'merge' || put.length === 0) return others;
-  const byPitch = new Map<number, Note[]>();
-  for (const note of put) byPitch.set(note.pitch, [...(byPitch.get(note.pitch) ?? []), note]);
+  const byPitch = groupedBy(put, ({ pitch }) => pitch);
   if (mode === 'replace') return others.filter((note) => !byPitch.get(note.pitch)?.some((each) => overlap(each, note)));
   const pushedTo = new Map<number, number>();
   const starts = new Map<Id, number>();

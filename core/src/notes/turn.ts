@@ -1,15 +1,10 @@
 import type { Note } from '../model/entities';
+import { groupedBy } from '../model/grouped';
 import { modulo } from '../time';
 
 /** The notes gathered by start, in order of time; inside a chord in an order that no turn changes, by id. */
 function chordsInOrder(notes: readonly Note[]): Note[][] {
-  const byStart = new Map<number, Note[]>();
-  for (const note of notes) {
-    const chord = byStart.get(note.start);
-    if (chord) chord.push(note);
-    else byStart.set(note.start, [note]);
-  }
-  return [...byStart.entries()]
+  return [...groupedBy(notes, ({ start }) => start)]
     .sort(([a], [b]) => a - b)
     .map(([, chord]) => chord.sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)));
 }

@@ -2,6 +2,7 @@ import { curveValue, pointsUntil, type CurvePoint } from '../lanes/curve';
 import { scaleOf, type LaneTarget } from '../lanes/targets';
 import { lanesOf, pointsOf, type Document } from '../model/document';
 import type { Id, Lane } from '../model/entities';
+import { groupedBy } from '../model/grouped';
 import { modulo } from '../time';
 import { roundAt } from './loop';
 import { playLines, type PlayLine, type PlayView } from './lines';
@@ -143,13 +144,8 @@ function curvesOf(document: Document, view: PlayView): readonly ControlCurve[] {
 }
 
 function makeCurves(document: Document, view: PlayView): readonly ControlCurve[] {
-  const byControl = new Map<string, { line: PlayLine; lane: Lane }[]>();
-  for (const line of playLines(document, view)) {
-    for (const lane of lanesOf(document, line.pattern.id)) {
-      const key = `${line.track.id} ${lane.target}`;
-      byControl.set(key, [...(byControl.get(key) ?? []), { line, lane }]);
-    }
-  }
+  const laid = playLines(document, view).flatMap((line) => lanesOf(document, line.pattern.id).map((lane) => ({ line, lane })));
+  const byControl = groupedBy(laid, ({ line, lane }) => `${line.track.id} ${lane.target}`);
   return [...byControl.values()].map((all) => {
     all.sort((a, b) => a.line.startTick - b.line.startTick);
     const stretches = all.map(({ line, lane }, index): Stretch => {

@@ -1,5 +1,6 @@
 import type { Document } from '../model/document';
 import type { Track } from '../model/entities';
+import { groupedBy } from '../model/grouped';
 import { slicedFrom } from '../notes/bend';
 import { lineEvents, type PlayEvent } from './line-events';
 import { chasedInLoop, roundLoop } from './loop';
@@ -107,19 +108,10 @@ function linesByTrack(document: Document, view: PlayView): readonly TrackLines[]
   const ofDocument = known.get(document) ?? new Map<string, readonly TrackLines[]>();
   known.set(document, ofDocument);
   const key = view.kind === 'song' ? 'song' : view.placementId;
-  const lines = ofDocument.get(key) ?? byTrack(playLines(document, view));
+  const lines =
+    ofDocument.get(key) ?? [...groupedBy(playLines(document, view), ({ track }) => track)].map(([track, lines]) => ({ track, lines }));
   ofDocument.set(key, lines);
   return lines;
-}
-
-function byTrack(lines: readonly PlayLine[]): TrackLines[] {
-  const tracks = new Map<Track, PlayLine[]>();
-  for (const line of lines) {
-    const own = tracks.get(line.track);
-    if (own) own.push(line);
-    else tracks.set(line.track, [line]);
-  }
-  return [...tracks].map(([track, own]) => ({ track, lines: own }));
 }
 
 function inOrder(found: PlayEvent[]): PlayEvent[] {

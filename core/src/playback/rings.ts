@@ -1,4 +1,5 @@
 import type { Note, Pattern } from '../model/entities';
+import { groupedBy } from '../model/grouped';
 import { rowLength } from '../model/row-length';
 import { hitsOf } from '../notes/roll';
 import { isConditional, soundsIn, type DrawFrom } from './draws';
@@ -21,7 +22,7 @@ const PASSES_KEPT = 8;
 export class Ring {
   private readonly isSteady: boolean;
   private readonly groups: Groups;
-  private readonly rows = new Map<string, Note[]>();
+  private readonly rows: ReadonlyMap<string, readonly Note[]>;
   private readonly known = new Map<number, readonly SoundingNote[]>();
   /** Ticks past the loop's end that a hit of a roll may still begin at. */
   readonly overhangTicks: number;
@@ -41,12 +42,7 @@ export class Ring {
     const longest = heard.reduce((most, { length }) => Math.max(most, length), 0);
     // Where every note is struck in every pass, none sounds on for longer than one.
     this.longestTicks = Math.min(longest, (this.isSteady ? 1 : MOST_PASSES) * loopTicks);
-    for (const note of heard) {
-      const key = `${note.pitch} ${note.voice ?? 1}`;
-      const row = this.rows.get(key);
-      if (row) row.push(note);
-      else this.rows.set(key, [note]);
-    }
+    this.rows = groupedBy(heard, ({ pitch, voice }) => `${pitch} ${voice ?? 1}`);
   }
 
   get isEmpty(): boolean {
@@ -126,13 +122,7 @@ export function ringsOf(notes: readonly Note[], pattern: Pattern, from: DrawFrom
 
 function makeRings(notes: readonly Note[], pattern: Pattern, from: DrawFrom): readonly Ring[] {
   if (!pattern.rowLengths) return [new Ring(notes, pattern.length, from)];
-  const byLength = new Map<number, Note[]>();
-  for (const note of notes) {
-    const loopTicks = rowLength(pattern, note.pitch);
-    const together = byLength.get(loopTicks);
-    if (together) together.push(note);
-    else byLength.set(loopTicks, [note]);
-  }
+  const byLength = groupedBy(notes, ({ pitch }) => rowLength(pattern, pitch));
   // A group may reach over rows that go round in lengths of their own.
   const groups = new Groups(
     notes.filter(({ muted, start, pitch }) => !muted && start < rowLength(pattern, pitch)),

@@ -1,3 +1,4 @@
+import { groupedBy } from '../model/grouped';
 import type { LineEvent, PlayEvent } from './line-events';
 import type { PlayLine } from './lines';
 
@@ -22,13 +23,7 @@ export function trackEvents(
   const together = all.filter((line) => overlapping.has(line) || inWindow.includes(line));
   const longest = together.reduce((most, line) => Math.max(most, source.longest(line)), 0);
   const near = together.flatMap((line) => source.begin(line, fromTick - longest, toTick + longest));
-  const byKey = new Map<number, LineEvent[]>();
-  for (const each of near) {
-    const key = each.event.pitch * 16 + each.voice;
-    const row = byKey.get(key);
-    if (row) row.push(each);
-    else byKey.set(key, [each]);
-  }
+  const byKey = groupedBy(near, ({ event, voice }) => event.pitch * 16 + voice);
   return [...byKey.values()].flatMap((row) => resolved(row, fromTick, toTick));
 }
 

@@ -3,6 +3,7 @@ import { findAction } from '../actions/registry';
 import { byStartThenPitch } from '../model/collections';
 import { findById, inOrder, notesOf, type Document } from '../model/document';
 import type { Id, KeyChoice, Note, Pattern, Treatment } from '../model/entities';
+import { groupedBy } from '../model/grouped';
 import { hashText, idsOfRun } from '../model/ids';
 import { rowLength } from '../model/row-length';
 import { keyOf } from '../theory';
@@ -57,8 +58,10 @@ const listsOf = new WeakMap<readonly Treatment[], ReadonlyMap<Id, readonly Treat
 function treatmentsOn(treatments: readonly Treatment[]): ReadonlyMap<Id, readonly Treatment[]> {
   const known = listsOf.get(treatments);
   if (known) return known;
-  const lists = new Map<Id, Treatment[]>();
-  for (const each of treatments) if (each.on) lists.set(each.parentId, [...(lists.get(each.parentId) ?? []), each]);
+  const lists = groupedBy(
+    treatments.filter(({ on }) => on),
+    ({ parentId }) => parentId,
+  );
   listsOf.set(treatments, lists);
   return lists;
 }

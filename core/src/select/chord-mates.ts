@@ -1,13 +1,15 @@
+import { chordsOf } from '../notes/chords';
 import { selectionRule } from './rule';
 import { paramsOf } from '../actions/params';
 
 export const chordMates = selectionRule({
   id: 'chord-mates',
   label: 'Chord-mates',
-  help: 'Every note that starts together with a selected one: the whole chord.',
+  help: 'Every note of a chord that a selected one is of, strummed or not.',
   params: paramsOf({}),
+  widens: true,
   pick: (notes, selected) => {
-    const starts = new Set(notes.filter(({ id }) => selected.has(id)).map(({ start }) => start));
-    return notes.filter(({ start }) => starts.has(start)).map(({ id }) => id);
+    const chords = chordsOf(notes).filter((chord) => chord.some(({ id }) => selected.has(id)));
+    return chords.flat().map(({ id }) => id);
   },
 });

@@ -6,6 +6,7 @@ export const fromHere = selectionRule({
   label: 'From here on',
   help: 'Everything that starts with the first selected note or after it.',
   params: paramsOf({}),
+  widens: true,
   pick: (notes, selected) => {
     const first = notes.findIndex(({ id }) => selected.has(id));
     return first < 0 ? [] : notes.filter(({ start }) => start >= notes[first]!.start).map(({ id }) => id);

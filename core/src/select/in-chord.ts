@@ -1,10 +1,11 @@
 import { choiceParam, paramsOf } from '../actions/params';
-import { chordsOf, selectionRule } from './rule';
+import { chordsOf } from '../notes/chords';
+import { selectionRule } from './rule';
 
 export const inChord = selectionRule({
   id: 'in-chord',
   label: 'Highest or lowest',
-  help: 'Of notes that start together, the highest, the lowest, or the ones between. A note alone is both highest and lowest.',
+  help: 'Of the notes of each chord, strummed or not, the highest, the lowest, or the ones between. A note alone is both highest and lowest.',
   params: paramsOf({ which: choiceParam('Which', ['highest', 'lowest', 'middle'], 'highest', { middle: 'between' }) }),
   pick: (notes, _selected, { which }) =>
     chordsOf(notes).flatMap((chord) => {

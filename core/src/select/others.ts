@@ -6,5 +6,6 @@ export const others = selectionRule({
   label: 'The others',
   help: 'Every note that is not selected now.',
   params: paramsOf({}),
+  widens: true,
   pick: (notes, selected) => notes.filter(({ id }) => !selected.has(id)).map(({ id }) => id),
 });

@@ -6,6 +6,7 @@ export const row = selectionRule({
   label: 'Whole rows',
   help: 'Every note on the rows of the selected notes.',
   params: paramsOf({}),
+  widens: true,
   pick: (notes, selected) => {
     const pitches = new Set(notes.filter(({ id }) => selected.has(id)).map(({ pitch }) => pitch));
     return notes.filter(({ pitch }) => pitches.has(pitch)).map(({ id }) => id);

@@ -14,6 +14,8 @@ export interface SelectionRuleEntry<Params extends z.ZodObject> {
   readonly label: string;
   readonly help: string;
   readonly params: Params;
+  /** Whether it goes from what is selected to more: it picks among all notes, where others pick among the selected ones. */
+  readonly widens?: true;
   /** `notes` are the ones to pick among, sorted; `selected` what is selected now, for rules that widen it. */
   pick(notes: readonly Note[], selected: ReadonlySet<Id>, params: z.infer<Params>, context: RuleContext): readonly Id[];
 }
@@ -23,15 +25,4 @@ export type SelectionRule = SelectionRuleEntry<z.ZodObject>;
 
 export function selectionRule<Params extends z.ZodObject>(entry: SelectionRuleEntry<Params>): SelectionRule {
   return entry as unknown as SelectionRule;
-}
-
-/** Notes gathered into chords: those that start together, in order of time. */
-export function chordsOf(notes: readonly Note[]): readonly (readonly Note[])[] {
-  const chords: Note[][] = [];
-  for (const note of notes) {
-    const last = chords.at(-1);
-    if (last?.[0]!.start === note.start) last.push(note);
-    else chords.push([note]);
-  }
-  return chords;
 }

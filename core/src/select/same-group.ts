@@ -6,6 +6,7 @@ export const sameGroup = selectionRule({
   label: 'Same group',
   help: 'Every note of the one-of groups that selected notes are in; with nothing selected, the notes of all groups.',
   params: paramsOf({}),
+  widens: true,
   pick: (notes, selected) => {
     const groups = new Set(notes.filter(({ id }) => selected.size === 0 || selected.has(id)).map(({ oneOf }) => oneOf));
     return notes.filter(({ oneOf }) => oneOf !== undefined && groups.has(oneOf)).map(({ id }) => id);

@@ -6,6 +6,7 @@ export const sameVoice = selectionRule({
   label: 'Same voice',
   help: 'Every note in the voices of the selected notes. Notes that were given no voice are in voice 1.',
   params: paramsOf({}),
+  widens: true,
   pick: (notes, selected) => {
     const voices = new Set(notes.filter(({ id }) => selected.has(id)).map(({ voice = 1 }) => voice));
     return notes.filter(({ voice = 1 }) => voices.has(voice)).map(({ id }) => id);

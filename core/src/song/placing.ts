@@ -1,3 +1,4 @@
+import { groupedBy } from '../model/grouped';
 import { findById, inOrder, type Document } from '../model/document';
 import { COLLECTIONS } from '../model/collections';
 import type { Id, Placement, Track } from '../model/entities';
@@ -36,23 +37,16 @@ export function putPlacements(
   const room =
     landing === 'merge'
       ? others
-      : [...byTrack(put)].reduce<Document>((each, [trackId, mine]) => roomOn(each, trackId, mine, landing, newId), others);
+      : [...groupedBy(put, ({ trackId }) => trackId)].reduce<Document>(
+          (each, [trackId, mine]) => roomOn(each, trackId, mine, landing, newId),
+          others,
+        );
   // What is moved was away for a moment, and its treatments with it.
   const away = document.treatments.filter(
     ({ parentId }) => ids.has(parentId) && !room.treatments.some((each) => each.parentId === parentId),
   );
   const all = withPlacements(withTreatments(room, away), [...room.placements, ...put]);
   return withoutUnplayed(document, withTreatmentsCopied(all, sources, newId));
-}
-
-function byTrack(placements: readonly Placement[]): Map<Id, Placement[]> {
-  const tracks = new Map<Id, Placement[]>();
-  for (const each of placements) {
-    const own = tracks.get(each.trackId);
-    if (own) own.push(each);
-    else tracks.set(each.trackId, [each]);
-  }
-  return tracks;
 }
 
 function roomOn(document: Document, trackId: Id, put: readonly Placement[], landing: 'replace' | 'push', newId: NewId): Document {

@@ -52,7 +52,10 @@ function placesBySong(source: Database.Database, table: string, idColumn: string
         const { place, id } = row as { place: number; id: unknown };
         if (seen.has(place)) break;
         seen.add(place);
-        if (typeof id === 'string') found.set(id, [...(found.get(id) ?? []), place]);
+        if (typeof id !== 'string') continue;
+        const places = found.get(id);
+        if (places) places.push(place);
+        else found.set(id, [place]);
       }
       if (order === 'asc') break;
     } catch {

@@ -30,14 +30,13 @@ function idsOfRow(getState: Parameters<Thunk>[1], pitch: number) {
     .map(({ id }) => id);
 }
 
-/** Gives all hits of a row to another sound, makes that the current row, and offers the way back. */
+/** Gives all hits of a row to another sound and offers the way back. The view stays where it is. */
 export function moveRow(pitch: number, to: number): Thunk {
   return (dispatch, getState) => {
     const part = selectPart(getState());
     const ids = idsOfRow(getState, pitch);
     if (!part || ids.length === 0) return;
     dispatch(runAction('to-row', { pitch: to }, ids));
-    dispatch(takeRow(to));
     const counted = `${ids.length} ${ids.length === 1 ? 'note' : 'notes'}`;
     dispatch(
       noticeSet({

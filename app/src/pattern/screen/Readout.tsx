@@ -1,4 +1,4 @@
-import { notesInWords } from '@yibbo/core';
+import { actionById, notesInWords, paramFields } from '@yibbo/core';
 import Brush from 'lucide-react/dist/esm/icons/brush.mjs';
 import Eraser from 'lucide-react/dist/esm/icons/eraser.mjs';
 import Hand from 'lucide-react/dist/esm/icons/hand.mjs';
@@ -11,6 +11,8 @@ import { Press } from '../../controls/Press';
 import { Words } from '../../controls/words';
 import { selectHandledNotes, selectHasSelection, selectNotes, type OpenPart } from '../../session/selectors';
 import { useAppDispatch, useAppSelector, type Thunk } from '../../store';
+import { adjustStep } from '../../session/adjust';
+import { selectAdjustable } from '../../session/made-step';
 import { tryAction } from '../../session/trials';
 import { fingerSet, selectionSet, type Finger } from '../../session/session';
 import { useEffects } from '../../effects';
@@ -88,12 +90,23 @@ export function Readout({ part }: { readonly part: OpenPart }) {
       borderColor="$line"
     >
       <Values part={part} />
+      <AdjustPress />
       <Marks part={part} />
       <SelectPress />
       <EraseButton />
       <FingerSwitch />
     </XStack>
   );
+}
+
+/** Opens the step that was just kept again, until something else is done. */
+function AdjustPress() {
+  const dispatch = useAppDispatch();
+  const label = useAppSelector((state) => {
+    const made = selectAdjustable(state);
+    return made && paramFields(actionById(made.trial.actionId).params).length ? actionById(made.trial.actionId).label : null;
+  });
+  return label === null ? null : <Press label={`Adjust: ${label}`} shown="Adjust" tight onPress={() => dispatch(adjustStep())} />;
 }
 
 /** Selects all, or nothing. */

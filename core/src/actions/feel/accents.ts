@@ -1,3 +1,6 @@
+import { byStartThenPitch } from '../../model/collections';
+import { inOrder } from '../../model/document';
+import { chordsOf } from '../../notes/chords';
 import { clamp } from '../../time';
 import { notesAction } from '../action';
 import { paramsOf, wholeParam } from '../params';
@@ -7,11 +10,11 @@ export const accents = notesAction({
   family: 'feel',
   subject: 'notes',
   label: 'Accents',
-  help: 'Makes one of every few hits louder, in the order they sound: every second, every third. Notes that start together count as one.',
+  help: 'Makes one of every few hits louder, in the order they sound: every second, every third. A chord counts as one.',
   words: ['accent', 'emphasis', 'stress', 'every', 'second', 'offbeat', 'pulse', 'dynamics'],
   params: paramsOf({
     every: wholeParam('One of every', 2, 16, 2, 'hits'),
-    which: wholeParam('Which', 1, 16, 1),
+    which: wholeParam('Which', 1, 16, 1, undefined, 'every'),
     by: wholeParam('Louder by', 1, 64, 20),
   }),
   quick: [
@@ -20,10 +23,10 @@ export const accents = notesAction({
     { label: 'Accent every 4th', shown: 'every 4th', params: { every: 4, which: 1 } },
   ],
   run: ({ notes }, { every, which, by }) => {
-    const places = new Map([...new Set(notes.map(({ start }) => start))].sort((a, b) => a - b).map((start, index) => [start, index]));
-    const isAccent = (start: number) => places.get(start)! % every === (which - 1) % every;
+    const chords = chordsOf(inOrder(notes, byStartThenPitch)).filter((_chord, index) => index % every === (which - 1) % every);
+    const accented = new Set(chords.flatMap((chord) => chord.map(({ id }) => id)));
     return {
-      notes: notes.map((note) => (isAccent(note.start) ? { ...note, velocity: clamp(note.velocity + by, 1, 127) } : note)),
+      notes: notes.map((note) => (accented.has(note.id) ? { ...note, velocity: clamp(note.velocity + by, 1, 127) } : note)),
     };
   },
 });

@@ -1,4 +1,8 @@
-import type { Note } from '../../model/entities';
+import { byStartThenPitch } from '../../model/collections';
+import { inOrder } from '../../model/document';
+import type { Id, Note } from '../../model/entities';
+import { groupedBy } from '../../model/grouped';
+import { chordsOf } from '../../notes/chords';
 import { gridOfRow } from '../../time';
 import { loopTicks, notesAction } from '../action';
 import { amountParam, amountTicks } from '../amounts';
@@ -25,24 +29,38 @@ export const extend = notesAction({
     { label: 'Leave a gap before the next', shown: 'gap', params: { which: 'longer', gap: 1 } },
   ],
   run: (part, { next, which, gap, unit }, context) => {
-    const starts = new Map<number | 'any', number[]>();
-    for (const { pitch, start } of part.notes) {
-      const row = next === 'any' ? 'any' : pitch;
-      starts.set(row, [...(starts.get(row) ?? []), start]);
-    }
-    const sorted = new Map([...starts].map(([row, ticks]) => [row, [...new Set(ticks)].sort((a, b) => a - b)]));
-    const nextAfter = (note: Note) =>
-      firstAfter(sorted.get(next === 'any' ? 'any' : note.pitch)!, note.start) ?? Math.max(loopTicks(part, note.pitch), note.start + 1);
+    const nextOf = new Map(next === 'any' ? nextChords(part.notes) : nextOfRows(part.notes));
     return {
       notes: part.notes.map((note) => {
+        const end = nextOf.get(note.id) ?? Math.max(loopTicks(part, note.pitch), note.start + 1);
         const free = amountTicks(gap, unit, { ...context, grid: gridOfRow(context, note.pitch) }, note.start);
-        const length = Math.max(1, nextAfter(note) - free - note.start);
+        const length = Math.max(1, end - free - note.start);
         const isMeant = which === 'all' || (which === 'shorter' ? length > note.length : length < note.length);
         return isMeant && length !== note.length ? { ...note, length } : note;
       }),
     };
   },
 });
+
+type Next = readonly [id: Id, tick: number | undefined];
+
+/** Where the next chord begins after each note's own: the first that begins after the last note of that one. */
+function nextChords(notes: readonly Note[]): Next[] {
+  const chords = chordsOf(inOrder(notes, byStartThenPitch));
+  const starts = chords.map(([first]) => first!.start);
+  return chords.flatMap((chord) => {
+    const tick = firstAfter(starts, chord.at(-1)!.start);
+    return chord.map(({ id }): Next => [id, tick]);
+  });
+}
+
+/** Where the next note of the same pitch begins after each. */
+function nextOfRows(notes: readonly Note[]): Next[] {
+  return [...groupedBy(inOrder(notes, byStartThenPitch), ({ pitch }) => pitch).values()].flatMap((row) => {
+    const starts = row.map(({ start }) => start);
+    return row.map(({ id, start }): Next => [id, firstAfter(starts, start)]);
+  });
+}
 
 /** The first of sorted ticks that is after one. */
 function firstAfter(ticks: readonly number[], tick: number): number | undefined {

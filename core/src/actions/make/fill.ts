@@ -15,7 +15,7 @@ export const fill = notesAction({
   params: paramsOf({
     how: choiceParam('How', ['every', 'spread'], 'every', { every: 'every few steps', spread: 'hits, evenly' }),
     every: wholeParam('Every', 1, 64, 2, 'steps'),
-    hits: wholeParam('Hits', 1, 64, 5),
+    hits: wholeParam('Hits', 1, 64, 5, undefined, 'over'),
     over: wholeParam('Over', 1, 64, 16, 'steps'),
     offset: wholeParam('From step', 0, 63, 0),
     velocity: sliderParam('Velocity', 1, 127, 90, ''),

@@ -1,4 +1,4 @@
-import type { Note } from '@yibbo/core';
+import { groupedBy, type Note } from '@yibbo/core';
 import { memo, useMemo } from 'react';
 import { useAppSelector } from '../../../store';
 import type { GridRow } from '../../acts/rows';
@@ -49,8 +49,7 @@ function cutsBetween(before: readonly Note[], after: readonly Note[]): Cut[] {
   const now = new Map(after.map((note) => [note.id, note]));
   const cut = before.filter(({ id, start, length }) => now.get(id)?.start === start && now.get(id)!.length < length);
   if (cut.length === 0) return [];
-  const byPitch = new Map<number, Note[]>();
-  for (const note of cut) byPitch.set(note.pitch, [...(byPitch.get(note.pitch) ?? []), note]);
+  const byPitch = groupedBy(cut, ({ pitch }) => pitch);
   const old = new Set(before.map(({ id }) => id));
   return after.flatMap(({ id, start: tick, pitch }) => {
     if (old.has(id)) return [];

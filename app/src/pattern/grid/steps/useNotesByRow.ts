@@ -1,4 +1,4 @@
-import type { Note } from '@yibbo/core';
+import { groupedBy, type Note } from '@yibbo/core';
 import { useMemo, useState } from 'react';
 
 type NotesByRow = ReadonlyMap<number, readonly Note[]>;
@@ -15,12 +15,7 @@ export function useNotesByRow(notes: readonly Note[]): NotesByRow {
 function rowSplitter(): (notes: readonly Note[]) => NotesByRow {
   let last: NotesByRow = new Map();
   return (notes) => {
-    const rows = new Map<number, Note[]>();
-    for (const note of notes) {
-      const row = rows.get(note.pitch);
-      if (row) row.push(note);
-      else rows.set(note.pitch, [note]);
-    }
+    const rows = groupedBy(notes, ({ pitch }) => pitch);
     last = new Map([...rows].map(([pitch, row]) => [pitch, sameOr(last.get(pitch), row)]));
     return last;
   };

@@ -39,7 +39,7 @@ function Ends({ open }: { readonly open: OpenRule }) {
   const dispatch = useAppDispatch();
   return (
     <>
-      {open.among.length ? (
+      {open.among.length && !ruleById(open.ruleId).widens ? (
         <Press
           grow
           look={open.isWithin ? 'on' : 'raised'}

@@ -1,5 +1,5 @@
-import { ruleById, type Id, type Note, type SelectionRule } from '@yibbo/core';
-import { selectHandledNotes, selectNotes, selectPart, type OpenPart } from '../../../session/selectors';
+import { inStep, ruleById, type Id, type Note, type SelectionRule } from '@yibbo/core';
+import { selectHandledNotes, selectNotes, selectPart, selectSelectedNotes, type OpenPart } from '../../../session/selectors';
 import type { Thunk } from '../../../store';
 import { leaveTools } from '../../../session/trials';
 import { ruleParamsSet, ruleSet, selectionSet } from '../../../session/session';
@@ -17,14 +17,17 @@ export function pickedBy(
   return rule.pick(notes, new Set(selected), rule.params.parse(params ?? {}), part);
 }
 
-/** Selects what a rule picks of the whole pattern. */
+/** Selects what a rule picks: of what was selected on purpose, or else of the whole pattern. */
 export function takeRule(ruleId: string): Thunk {
   return (dispatch, getState) => {
     const part = selectPart(getState());
     dispatch(leaveTools());
     const { ruleParams } = getState().session;
+    const rule = ruleById(ruleId);
     const handled = selectHandledNotes(getState()).map(({ id }) => id);
-    if (part) dispatch(selectionSet(pickedBy(ruleById(ruleId), selectNotes(getState()), handled, ruleParams[ruleId], part)));
+    const selected = selectSelectedNotes(getState());
+    const among = selected.length && !rule.widens ? selected : selectNotes(getState());
+    if (part) dispatch(selectionSet(pickedBy(rule, among, handled, ruleParams[ruleId], part)));
   };
 }
 
@@ -32,7 +35,8 @@ export function takeRule(ruleId: string): Thunk {
 export function openRule(ruleId: string): Thunk {
   return (dispatch, getState) => {
     dispatch(leaveTools());
-    dispatch(ruleSet({ ruleId, among: getState().session.selected, isWithin: false }));
+    const among = selectSelectedNotes(getState()).map(({ id }) => id);
+    dispatch(ruleSet({ ruleId, among, isWithin: among.length > 0 && !ruleById(ruleId).widens }));
     dispatch(pickAgain());
   };
 }
@@ -42,7 +46,9 @@ export function changeRule(params: Params, isWithin?: boolean): Thunk {
   return (dispatch, getState) => {
     const { rule, ruleParams } = getState().session;
     if (!rule) return;
-    dispatch(ruleParamsSet({ ruleId: rule.ruleId, params: { ...ruleParams[rule.ruleId], ...params } }));
+    const { params: schema } = ruleById(rule.ruleId);
+    const given = { ...schema.parse({}), ...ruleParams[rule.ruleId], ...params };
+    dispatch(ruleParamsSet({ ruleId: rule.ruleId, params: inStep(schema, given, params) }));
     if (isWithin !== undefined) dispatch(ruleSet({ ...rule, isWithin }));
     dispatch(pickAgain());
   };

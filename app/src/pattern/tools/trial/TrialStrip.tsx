@@ -5,8 +5,7 @@ import { ParamControls } from '../../../controls/ParamControls';
 import { Press } from '../../../controls/Press';
 import { Words } from '../../../controls/words';
 import { dropTrial, keepTrial } from '../../../session/trial-ends';
-import { compare, setAgain, setLengthens, takeOffer, tryAction } from '../../../session/trials';
-import { placeFor } from '../../acts/places';
+import { changeTrial, compare, setLengthens, takeOffer } from '../../../session/trials';
 import { rowName } from '../../acts/rows';
 import { allNotesWords } from '../../screen/Readout';
 import { StripFrame } from '../../../sheets/StripFrame';
@@ -23,8 +22,8 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
   const warning = whyNot ?? landingWords(landing);
   return (
     <StripFrame
-      label={`Trying ${action.label}`}
-      title={action.label}
+      label={`${trial.adjusts.length ? 'Adjusting' : 'Trying'} ${action.label}`}
+      title={trial.adjusts.length ? `Adjust: ${action.label}` : action.label}
       note={
         <Words small faded oneLine>
           {subject}
@@ -40,11 +39,11 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
       <ParamControls
         params={action.params}
         values={trial.params}
-        onChange={(changed) => dispatch(tryAction(trial.actionId, changed))}
+        onChange={(changed) => dispatch(changeTrial(changed))}
         isPanel={isPanel}
         before={
           <>
-            <Choosing trial={trial} />
+            <Lengthening trial={trial} />
             {action.curve ? <Curve curve={action.curve(trial.params as never)} title={`Curve of ${action.label}`} /> : null}
           </>
         }
@@ -59,30 +58,17 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
   );
 }
 
-/** Whether it takes up what was done last, and whether the pattern grows with it. */
-function Choosing({ trial: { again, wasTakenUp, lengthens, performed } }: { readonly trial: Trial }) {
+/** Whether the pattern grows with it. */
+function Lengthening({ trial: { lengthens, performed } }: { readonly trial: Trial }) {
   const dispatch = useAppDispatch();
-  const isBeyond = lengthens || performed.landing.beyondEnd > 0;
-  if (!wasTakenUp && !isBeyond) return null;
+  if (!lengthens && performed.landing.beyondEnd === 0) return null;
   return (
-    <>
-      {wasTakenUp ? (
-        <Press
-          label={again ? 'As they were before the notes are taken: change' : 'As they are now the notes are taken: change'}
-          shown={again ? 'As they were before' : 'As they are now'}
-          look="raised"
-          onPress={() => dispatch(setAgain(!again))}
-        />
-      ) : null}
-      {isBeyond ? (
-        <Press
-          label="Make the pattern longer too"
-          look={lengthens ? 'on' : 'raised'}
-          pressed={lengthens}
-          onPress={() => dispatch(setLengthens(!lengthens))}
-        />
-      ) : null}
-    </>
+    <Press
+      label="Make the pattern longer too"
+      look={lengthens ? 'on' : 'raised'}
+      pressed={lengthens}
+      onPress={() => dispatch(setLengthens(!lengthens))}
+    />
   );
 }
 
@@ -99,11 +85,11 @@ function Offers({ offers }: { readonly offers: readonly Offer[] }) {
 }
 
 /** What the trial does, and how it goes on: no more than two lines on a phone. */
-function saidOf({ actionId, again, performed: { counts } }: Trial): string {
+function saidOf({ actionId, adjusts, performed: { counts } }: Trial): string {
   const isSame = counts.before === counts.after;
-  const result = again && isSame ? [] : [resultWords(counts)];
-  const taken = again ? ['Once more, on the notes as they were before.'] : [];
-  return [...result, ...taken, actionById(actionId).led?.hint ?? []].flat().join(' ');
+  const result = adjusts.length && isSame ? [] : [resultWords(counts)];
+  const adjusted = adjusts.length ? ['The last step, opened again on the notes as they were before it.'] : [];
+  return [...result, ...adjusted, actionById(actionId).led?.hint ?? []].flat().join(' ');
 }
 
 function resultWords({ before, after }: Trial['performed']['counts']): string {
@@ -130,14 +116,13 @@ function Ends({ isComparing }: { readonly isComparing: boolean }) {
 }
 
 /** What a trial works on, in words. */
-function useSubject({ actionId, noteIds }: Trial): string {
+function useSubject({ actionId, noteIds, begun: { at } }: Trial): string {
   const { takes } = actionById(actionId);
   return useAppSelector((state) => {
     const part = selectPart(state);
     if (!part) return '';
-    const { tick, pitch } = placeFor(state, part);
-    if (takes === 'row') return `on row ${rowName(part, pitch)}`;
-    if (takes === 'nothing' || takes === 'pattern') return `from ${barBeatWords(part.meters, tick)} on`;
+    if (takes === 'row') return `on row ${rowName(part, at.pitch)}`;
+    if (takes === 'nothing' || takes === 'pattern') return `from ${barBeatWords(part.meters, at.tick)} on`;
     if (noteIds.length) return `on ${noteIds.length} ${noteIds.length === 1 ? 'note' : 'notes'}`;
     return `on ${allNotesWords(selectNotes(state).length)}`;
   });
