@@ -47,7 +47,9 @@ const linked = (song: Document) => {
   return { ...song, placements: [placement!, { ...placement!, id: 'again', start: 2 * BAR }] };
 };
 
-const clip = clipOf(notesOf(tied(), PATTERN).filter(({ pitch }) => pitch >= 60));
+const METERS = [{ tick: 0, numerator: 4, denominator: 4 }];
+const copied = notesOf(tied(), PATTERN).filter(({ pitch }) => pitch >= 60);
+const clip = clipOf(copied, METERS);
 
 /** Every way there is to copy notes: the song after it, and where the copy sounds. */
 const WAYS: Readonly<Record<string, () => { song: Document; at: number; trackId?: string }>> = {
@@ -73,7 +75,7 @@ const WAYS: Readonly<Record<string, () => { song: Document; at: number; trackId?
     at: 2 * BAR,
   }),
   repeated: () => ({ song: run(tied(), 'repeat', { until: 'times', times: 2, roundTo: 'bar' }).after, at: 2 * BAR }),
-  pasted: () => ({ song: run(tied(), 'paste', {}, [], { clip, at: { tick: BAR, pitch: 60 } }).after, at: BAR }),
+  pasted: () => ({ song: run(tied(), 'paste', {}, [], { clip, at: { tick: BAR, pitch: 60, isChosen: true } }).after, at: BAR }),
   'the best bar': () => ({ song: run(tied(), 'best-bar', { bar: 1 }).after, at: BAR }),
 };
 
@@ -102,8 +104,8 @@ it('pieces of one note stay together where a long pattern is cut into bars', () 
 });
 
 it('of pieces without the first of them, the copies share one draw of their own', () => {
-  const later = clip.filter(({ id, pitch }) => pitch === 60 && id !== 'even');
-  const { after } = run(tied(), 'paste', {}, [], { clip: later, at: { tick: BAR, pitch: 60 } });
+  const later = copied.filter(({ id, pitch }) => pitch === 60 && id !== 'even');
+  const { after } = run(tied(), 'paste', {}, [], { clip: clipOf(later, METERS), at: { tick: BAR, pitch: 60, isChosen: true } });
   const drawn = new Set(Array.from({ length: 40 }, (_, seed) => heard(after, BAR, seed)));
   expect([...drawn].sort()).toEqual(['', '60 60 60']);
   const originals = Array.from({ length: 40 }, (_, seed) => heard(after, 0, seed).startsWith('60'));

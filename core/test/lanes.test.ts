@@ -9,8 +9,11 @@ import {
   importMidi,
   invert,
   apply,
+  byStartThenPitch,
+  clipOf,
   laneFor,
   makeOwn,
+  notesOf,
   pointsOf,
   pointsOfLine,
   redrawn,
@@ -27,7 +30,7 @@ import {
   type EngineControl,
   type PlayView,
 } from '../src';
-import { counter, note, PATTERN, run, songWith } from './make';
+import { anyNotes, counter, note, PATTERN, run, runAny, songWith } from './make';
 
 const QUARTER = 20160;
 const BAR = 4 * QUARTER;
@@ -178,6 +181,45 @@ describe('lanes that go along with notes', () => {
     expect(undone.ok && undone.document).toEqual(document);
     const without = run(document, 'nudge', { count: 1, unit: 'bar' }, ['n']).after;
     expect(without.lanePoints).toBe(document.lanePoints);
+  });
+
+  it('under every moved or copied note a lane says what it said, at its first, middle and last tick', () => {
+    const ways = fc.constantFrom<readonly [string, object]>(
+      ['nudge', { count: 5, unit: 'beat' }],
+      ['nudge', { count: -777, unit: 'tick' }],
+      ['duplicate', {}],
+      ['repeat', { until: 'times', times: 3 }],
+      ['paste', {}],
+    );
+    let straight = 0;
+    fc.assert(
+      fc.property(anyCurve, anyNotes(6), ways, (drawn, notes, [id, params]) => {
+        fc.pre(notes.length > 0);
+        const document = { ...songWithLane(drawn), notes: { [PATTERN]: notes } };
+        const ids = notes.map((each) => each.id);
+        const clip = clipOf(notes, [{ tick: 0, numerator: 4, denominator: 4 }]);
+        const { after } = runAny(document, id, params, id === 'paste' ? [] : ids, { lanesTravel: true, clip });
+        const valueIn = (song: Document, tick: number) => curveValue(pointsOf(song, song.lanes[0]!.id), tick, 64);
+        const was = new Map(notes.map((each) => [each.id, each]));
+        const made = notesOf(after, PATTERN);
+        const copies = made.filter((each) => !was.has(each.id)).sort(byStartThenPitch);
+        const sources = [...notes].sort(byStartThenPitch);
+        const pairs = copies.length
+          ? copies.map((each, index) => [sources[index % sources.length]!, each] as const)
+          : made.map((each) => [was.get(each.id)!, each] as const);
+        for (const [source, now] of pairs) {
+          // Copies of one distance come in the order of their sources.
+          expect([now.pitch, now.length]).toEqual([source.pitch, source.length]);
+          for (const inside of [0, Math.floor((now.length - 1) / 2), now.length - 1]) {
+            const before = valueIn(document, source.start + inside);
+            if (before % 1) straight += 1;
+            expect(Math.abs(valueIn(after, now.start + inside) - before)).toBeLessThanOrEqual(0.51);
+          }
+        }
+      }),
+      { numRuns: 300 },
+    );
+    expect(straight).toBeGreaterThan(300);
   });
 
   it('each of several copies has it too', () => {

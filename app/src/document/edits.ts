@@ -8,6 +8,7 @@ import {
   rowLength,
   withLanesTravelled,
   withNotes,
+  type Copied,
   type Document,
   type Entry,
   type Id,
@@ -23,8 +24,13 @@ import { commitEntries } from './commit';
 import { withLength } from './lengths';
 
 /** Edits the open pattern's notes: `edit` gets them as they are and gives them as they are to be. A running trial is kept first,
- *  for the new edit was made on what it shows. */
-export function editNotes(label: string, edit: (notes: readonly Note[], part: OpenPart) => readonly Note[], select?: readonly Id[]): Thunk {
+ *  for the new edit was made on what it shows. `copied` says what was copied, so that lanes can go along. */
+export function editNotes(
+  label: string,
+  edit: (notes: readonly Note[], part: OpenPart) => readonly Note[],
+  select?: readonly Id[],
+  copied?: Copied,
+): Thunk {
   return (dispatch, getState) => {
     dispatch(settleTrial());
     const { document } = getState().song;
@@ -32,7 +38,7 @@ export function editNotes(label: string, edit: (notes: readonly Note[], part: Op
     if (!document || !part) return;
     const before = notesOf(document, part.pattern.id);
     const notes = edit(before, part);
-    dispatch(commitEntries(label, dispatch(noteEntries(document, part.pattern.id, notes))));
+    dispatch(commitEntries(label, dispatch(noteEntries(document, part.pattern.id, notes, copied))));
     // What was done to the current note leaves it the current one.
     const isCurrent = select?.length === 1 && select[0] === getState().session.currentId;
     if (select && !isCurrent) dispatch(selectionSet(select));
@@ -40,12 +46,12 @@ export function editNotes(label: string, edit: (notes: readonly Note[], part: Op
 }
 
 /** What has to happen for a pattern to have these notes; what lies under them in its lanes goes along where that is switched on. */
-function noteEntries(document: Document, patternId: Id, notes: readonly Note[]): Thunk<Entry[]> {
+function noteEntries(document: Document, patternId: Id, notes: readonly Note[], copied?: Copied): Thunk<Entry[]> {
   return (_dispatch, getState, { newId }) => {
     const before = notesOf(document, patternId);
     if (!getState().preferences.lanesTravel || lanesOf(document, patternId).length === 0) return diffNotes(patternId, before, notes);
     const after = { ...document, notes: { ...document.notes, [patternId]: notes } };
-    return diff(document, withLanesTravelled(document, after, patternId, newId));
+    return diff(document, withLanesTravelled(document, after, patternId, newId, copied));
   };
 }
 

@@ -9,17 +9,23 @@ export interface Clipboard {
   readonly text: string;
 }
 
-const EMPTY: Clipboard = { clip: [], text: '' };
+const EMPTY: Clipboard = { clip: { notes: [] }, text: '' };
 
 /** Where it is stored: what another window copies is read from there too. */
 export const CLIPBOARD_KEY = 'yibbo clipboard';
 
+/** What is stored; an older page stored the notes alone, which are left. */
+function read(): Clipboard {
+  const found = stored(CLIPBOARD_KEY, EMPTY);
+  return Array.isArray(found.clip?.notes) ? found : EMPTY;
+}
+
 const slice = createSlice({
   name: 'clipboard',
-  initialState: () => stored(CLIPBOARD_KEY, EMPTY),
+  initialState: read,
   reducers: {
     copied: (_state, { payload }: PayloadAction<Clipboard>) => payload,
-    copiedElsewhere: () => stored(CLIPBOARD_KEY, EMPTY),
+    copiedElsewhere: read,
   },
 });
 

@@ -23,7 +23,10 @@ export type Cure =
   | { readonly kind: 'showBar'; readonly tick: number }
   /** A place that is out of view. */
   | { readonly kind: 'show'; readonly place: { readonly patternId: Id; readonly tick: number; readonly pitch: number } }
-  | { readonly kind: 'undo' | 'lengthen' | 'ownPlacements' | 'unmuteAll' | 'unmuteNotes' | 'alwaysSound' | 'openSound' | 'chooseKey' };
+  | {
+      readonly kind:
+        'undo' | 'adjust' | 'lengthen' | 'ownPlacements' | 'unmuteAll' | 'unmuteNotes' | 'alwaysSound' | 'openSound' | 'chooseKey';
+    };
 
 /** What stands in the tray's place to be set up: the grid (of the pattern, a row, a stretch of time), a row, the key, how far a nudge goes,
  *  the pattern's length; the song, a new track; on a phone all the actions there are. */
@@ -82,6 +85,8 @@ export interface SessionState {
   readonly placementId: Id | null;
   /** Notes selected on purpose: what actions take. */
   readonly selected: readonly Id[];
+  /** The stretch of time of the frame that the notes were selected by; null where they were selected another way. */
+  readonly frame: TickSpan | null;
   /** The note drawn last, while nothing is selected: its values show, its ends can be taken hold of, and keys act on it. */
   readonly currentId: Id | null;
   /** Placements selected on the song page. */
@@ -121,6 +126,7 @@ export interface SessionState {
 const INITIAL: SessionState = {
   placementId: null,
   selected: [],
+  frame: null,
   currentId: null,
   placementIds: [],
   playFrom: 0,
@@ -152,6 +158,7 @@ const slice = createSlice({
       ...state,
       placementId: payload,
       selected: [],
+      frame: null,
       currentId: null,
       span: null,
       taken: null,
@@ -161,8 +168,15 @@ const slice = createSlice({
       cursor: null,
       copiesNext: false,
     }),
-    selectionSet: (state, { payload }: PayloadAction<readonly Id[]>) => ({ ...state, selected: payload, currentId: null }),
-    currentSet: (state, { payload }: PayloadAction<Id | null>) => ({ ...state, selected: [], currentId: payload }),
+    selectionSet: (state, { payload }: PayloadAction<readonly Id[]>) => ({ ...state, selected: payload, frame: null, currentId: null }),
+    /** Notes are selected by a frame drawn round them. */
+    framed: (state, { payload }: PayloadAction<{ readonly noteIds: readonly Id[]; readonly frame: TickSpan }>) => ({
+      ...state,
+      selected: payload.noteIds,
+      frame: payload.noteIds.length ? payload.frame : null,
+      currentId: null,
+    }),
+    currentSet: (state, { payload }: PayloadAction<Id | null>) => ({ ...state, selected: [], frame: null, currentId: payload }),
     placementsSelected: (state, { payload }: PayloadAction<readonly Id[]>) => ({ ...state, placementIds: payload }),
     /** Bars are marked: play begins there. */
     stretchSet: (state, { payload }: PayloadAction<TickSpan | null>) => ({
@@ -204,6 +218,7 @@ export const sessionReducer = slice.reducer;
 export const {
   placementOpened,
   selectionSet,
+  framed,
   currentSet,
   placementsSelected,
   stretchSet,

@@ -2,6 +2,7 @@ import { actionById } from '@yibbo/core';
 import { commit } from '../document/commit';
 import type { Thunk } from '../store';
 import { resultNotice } from './result-notice';
+import { selectPart } from './selectors';
 import { noticeSet, selectionSet, takenSet } from './session';
 import { rememberStep } from './made-step';
 import { paramsUsed, trialSet } from './trial';
@@ -19,7 +20,8 @@ export function keepTrial(): Thunk {
     const isOfCurrent = trial.noteIds.length === 1 && trial.noteIds[0] === getState().session.currentId;
     if (!isOfCurrent && (trial.noteIds.length || select.length)) dispatch(selectionSet(select));
     dispatch(rememberStep(trial));
-    if (change.entries.length) dispatch(noticeSet(resultNotice(trial)));
+    const part = selectPart(getState());
+    if (part && change.entries.length) dispatch(noticeSet(resultNotice(trial, part)));
   };
 }
 

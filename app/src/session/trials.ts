@@ -7,6 +7,7 @@ import { rememberStep, songBefore } from './made-step';
 import { tried } from './tried';
 import type { Thunk } from '../store';
 import { comparingSet, paramsUsed, trialSet } from './trial';
+import { selectPart } from './selectors';
 import { noticeSet, selectionSet, sheetSet, takenSet } from './session';
 
 type Params = Readonly<Record<string, unknown>>;
@@ -52,7 +53,8 @@ export function runAction<A extends ActionId>(actionId: A, quick?: Some<A>, on?:
     const isPlaced = actionById(actionId).takes === 'pattern' && whyNot === null;
     if ((getState().session.selected.length && !on) || isPlaced) dispatch(selectionSet(select));
     dispatch(rememberStep(trial));
-    const said = resultNotice(trial);
+    const part = selectPart(getState());
+    const said = part && resultNotice(trial, part);
     // Where nothing is to be said of it, what was said of the trial before stays.
     if (said !== null || !wasTrying) dispatch(noticeSet(said));
     dispatch(paramsUsed({ actionId, params }));

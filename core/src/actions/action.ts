@@ -4,6 +4,7 @@ import type { Replacements } from '../model/replace';
 import { rowLength } from '../model/row-length';
 import type { Place } from '../gesture/place';
 import type { NoteLanding } from '../notes/landing';
+import type { Copied } from '../lanes/travel';
 import type { Clip } from '../notes/clip';
 import type { TickSpan } from '../notes/span';
 import type { NewId } from '../model/ids';
@@ -44,7 +45,7 @@ export interface ActionContext extends Grids {
   /** What an action took when it was done last. */
   readonly lastTaken?: Taken | null;
   /** Where new notes go: the cursor, the current row. */
-  readonly at: { readonly tick: number; readonly pitch: number };
+  readonly at: { readonly tick: number; readonly pitch: number; /** Whether a person put it there. */ readonly isChosen?: boolean };
   /** What chance is drawn from where the pattern is played. */
   readonly draws: DrawFrom;
   /** Notes that were copied; null where nothing was. */
@@ -141,6 +142,10 @@ export interface ActionResult {
   readonly landing?: NoteLanding;
   /** The stretch of their own that it turned the notes round in, to be turned back in. */
   readonly ownSpan?: TickSpan;
+  /** What it copied inside the pattern, so that lanes can go along. */
+  readonly copied?: Copied;
+  /** Where what it copied comes to stand: at a tick, or so much later than what was copied. */
+  readonly lands?: { readonly atTick: number } | { readonly ticksLater: number };
   /** Ids to select afterwards; all results where absent. */
   readonly select?: readonly Id[];
 }

@@ -4,20 +4,24 @@ import {
   beatTicks,
   gridOfSteps,
   isTickSteps,
-  lineAt,
   lineDistance,
+  meterAt,
   nearestLine,
   roundEvenly,
   stepsOf,
   TICKS_PER_QUARTER,
   TICKS_PER_WHOLE,
   type Grid,
+  type MeterShape,
   type TickSteps,
 } from '../time';
-import { ROUND_TO, type RoundTo } from '../notes/repeat';
+import { fittingDistance, repeatDistance, ROUND_TO, type RoundTo } from '../notes/repeat';
+import { chordsOf } from '../notes/chords';
 import { spanOf } from '../notes/rotate';
+import { byStartThenPitch } from '../model/collections';
+import { inOrder } from '../model/document';
 import type { Note } from '../model/entities';
-import { commonGrid, type ActionContext, type Drag } from './action';
+import { commonGrid, gridOfNotes, type ActionContext, type Drag } from './action';
 import { divisionParam } from './params';
 
 /** What a distance can be counted in by name. "grid" is the grid in use, whichever that is. */
@@ -44,20 +48,30 @@ export function amountParam(title: string, start: AmountUnit = 'grid') {
   return divisionParam<AmountUnit>(title, AMOUNT_UNITS, start, { ms: 'millisecond' });
 }
 
+/** Ticks from some notes to a copy of them: as long as the marked stretch, unless something else is asked for. */
+export function copyDistance(notes: readonly Note[], roundTo: RoundTo, context: ActionContext): number {
+  const { span, meters } = context;
+  if (roundTo === 'fit' && span) return span.end - span.start;
+  return repeatDistance(notes, roundTo, gridOfNotes(notes, context), meterAt(meters, spanOf(notes).start));
+}
+
 /** What the distance between copies is rounded up to. */
-export function roundToParam(start: RoundTo = 'grid') {
-  return divisionParam<RoundTo>('Next copy on the next', ROUND_TO, start, {
-    fit: 'place that fits',
+export function roundToParam() {
+  return divisionParam<RoundTo>('Next copy on the next', ROUND_TO, 'fit', {
+    fit: 'beat or bar that fits',
     grid: 'step',
     exact: 'tick after the end',
   });
 }
 
 /** A unit as it is stored: what means the grid in use becomes steps of its ticks, so that it means the same wherever it is run again. */
-export function storedUnit(unit: string, notes: readonly Note[], grid: Grid): string {
+export function storedUnit(unit: string, notes: readonly Note[], grid: Grid, meter: MeterShape): string {
+  if (unit === 'grid') return stepsOf(grid);
+  if (unit !== 'fit' || notes.length === 0) return unit;
+  if (chordsOf(inOrder(notes, byStartThenPitch)).length <= 1) return stepsOf(grid);
+  // What is longer than a beat goes by beats and bars on any grid; what is shorter, by steps.
   const { start, end } = spanOf(notes);
-  const isOneStep = unit === 'fit' && lineAt({ ...grid, from: 0 }, 1) >= end - start;
-  return unit === 'grid' || isOneStep ? stepsOf(grid) : unit;
+  return end - start > beatTicks(meter) ? unit : stepsOf({ numerator: fittingDistance(notes, grid, meter), denominator: 1 });
 }
 
 /** Ticks in `count` units (negative counts go back) from `atTick` on. Lines of the grid are counted one by one; milliseconds go through the tempo at `atTick`, rounded to the tick once. */

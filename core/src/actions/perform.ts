@@ -8,8 +8,9 @@ import { replaceIn } from '../model/replace';
 import { rowLength } from '../model/row-length';
 import { countLanding, landedOn, type Landing } from '../notes/landing';
 import { withNotes } from '../notes/move';
+import { spanOf } from '../notes/rotate';
 import { seededRandom } from '../playback/random';
-import { gridAt, gridOfRow, MAX_TICK } from '../time';
+import { gridAt, gridOfRow, MAX_TICK, meterAt } from '../time';
 import {
   gridOfNotes,
   type ActionContext,
@@ -48,6 +49,7 @@ export interface Performed {
   readonly line: number | null;
   /** What it was run on became these. */
   readonly made: readonly Id[];
+  readonly lands: ActionResult['lands'];
   /** What it took, for the way back; null where there is none. */
   readonly taken: Taken | null;
 }
@@ -82,6 +84,7 @@ export function perform(
     refusal: typeof refused === 'string' ? null : refused,
     line: action.led?.line?.(whole, parsed, full) ?? null,
     made: result.notes.map(({ id }) => id),
+    lands: result.lands,
     taken: action.hasWayBack ? takenBy(action.id, patternId, part, result) : null,
   };
 }
@@ -132,10 +135,11 @@ function storedParams(
   context: OuterContext,
 ): Readonly<Record<string, unknown>> {
   const { tick, pitch } = context.at;
+  const meter = meterAt(context.meters, spanOf(part).start);
   const grid = takes === 'row' || takes === 'nothing' ? gridAt(gridOfRow(context, pitch), tick) : gridOfNotes(part, context);
   const divisions = new Set(paramFields(params).flatMap(({ name, control }) => (control === 'division' ? [name] : [])));
   return Object.fromEntries(
-    Object.entries(given).map(([name, value]) => [name, divisions.has(name) ? storedUnit(String(value), part, grid) : value]),
+    Object.entries(given).map(([name, value]) => [name, divisions.has(name) ? storedUnit(String(value), part, grid, meter) : value]),
   );
 }
 
@@ -144,7 +148,7 @@ function entriesOf(
   document: Document,
   patternId: Id,
   notes: readonly Note[],
-  { others, pattern }: ActionResult,
+  { others, pattern, copied }: ActionResult,
   context: OuterContext,
 ): Entry[] {
   const travels = context.lanesTravel && lanesOf(document, patternId).length > 0;
@@ -155,7 +159,7 @@ function entriesOf(
   const after = replaceIn({ ...document, patterns, notes: { ...document.notes, [patternId]: notes } }, others ?? {});
   let count = 0;
   const newId = () => context.newId('lane point', count++);
-  return diff(document, travels ? withLanesTravelled(document, after, patternId, newId) : after);
+  return diff(document, travels ? withLanesTravelled(document, after, patternId, newId, copied) : after);
 }
 
 /** A pattern without fields that are there but have nothing in them. */

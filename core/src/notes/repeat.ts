@@ -1,6 +1,19 @@
 import type { Note } from '../model/entities';
 import type { NewId } from '../model/ids';
-import { barTicks, beatTicks, gridOfSteps, isTickSteps, lineAt, lineIndexAt, type Grid, type MeterShape, type TickSteps } from '../time';
+import {
+  barTicks,
+  beatTicks,
+  gridOfSteps,
+  isTickSteps,
+  lineDistance,
+  stepTicks,
+  type Grid,
+  type MeterShape,
+  type TickSteps,
+} from '../time';
+import { chordsOf } from './chords';
+import { byStartThenPitch } from '../model/collections';
+import { inOrder } from '../model/document';
 import { copiedNotes } from './copied';
 import { spanOf } from './rotate';
 
@@ -8,23 +21,40 @@ import { spanOf } from './rotate';
 export const ROUND_TO = ['fit', 'grid', 'beat', 'bar', 'exact'] as const;
 export type RoundTo = (typeof ROUND_TO)[number] | TickSteps;
 
-/** Ticks from one copy to the next: the span the notes cover, rounded up so that copies keep their place in the bar. What fits is the
- *  first of a step, a beat, two beats and whole bars that is long enough. */
-export function repeatDistance(notes: readonly Note[], to: RoundTo, { numerator, denominator }: Grid, meter: MeterShape): number {
+/** Ticks from one copy to the next: the span the notes cover, rounded up. What fits is worked out by `fittingDistance`; whole steps are counted along
+ *  the lines from where the first note stands. */
+export function repeatDistance(notes: readonly Note[], to: RoundTo, grid: Grid, meter: MeterShape): number {
+  if (to === 'fit') return fittingDistance(notes, grid, meter);
   const { start, end } = spanOf(notes);
-  const span = end - start;
-  if (to === 'grid' || isTickSteps(to)) {
-    const grid = to === 'grid' ? { numerator, denominator } : gridOfSteps(to);
-    const steps = lineIndexAt(grid, span);
-    return lineAt(grid, lineAt(grid, steps) === span ? steps : steps + 1);
-  }
-  if (to === 'fit') {
-    const step = lineAt({ numerator, denominator }, 1);
-    const fitting = [step, beatTicks(meter), 2 * beatTicks(meter)].find((ticks) => ticks >= span && ticks < barTicks(meter));
-    return fitting ?? Math.ceil(span / barTicks(meter)) * barTicks(meter);
-  }
+  if (to === 'grid' || isTickSteps(to)) return stepsOver(to === 'grid' ? grid : gridOfSteps(to), start, end - start);
   const unit = to === 'bar' ? barTicks(meter) : to === 'beat' ? beatTicks(meter) : 1;
-  return Math.ceil(span / unit) * unit;
+  return roundedUp(end - start, unit);
+}
+
+/** How far after some notes a copy of them keeps every note's place in its beat, and in its bar where they fill more than half of one. One note or
+ *  chord goes on by whole steps, and so do more notes that cover a whole share of a beat: sixteenths are gone on with. `until` is where the frame
+ *  ends that they were selected by, which the copy goes beyond. */
+export function fittingDistance(notes: readonly Note[], grid: Grid, meter: MeterShape, until = 0): number {
+  const { start, end } = spanOf(notes);
+  const span = Math.max(end, until) - start;
+  const [beat, bar] = [beatTicks(meter), barTicks(meter)];
+  const steps = stepsOver(grid, start, span);
+  if (end >= until && chordsOf(inOrder(notes, byStartThenPitch)).length <= 1) return steps;
+  if (span > bar / 2) return roundedUp(span, bar);
+  return span <= beat && beat % steps === 0 ? steps : roundedUp(span, beat);
+}
+
+/** Whole steps that cover a length, counted along the lines from a tick on; 0 covers no length. */
+function stepsOver(grid: Grid, tick: number, length: number): number {
+  const guess = Math.max(0, Math.floor(length / stepTicks(grid)) - 1);
+  for (let count = guess; ; count++) {
+    const ticks = lineDistance(grid, tick, count);
+    if (ticks >= length) return ticks;
+  }
+}
+
+function roundedUp(ticks: number, unit: number): number {
+  return Math.ceil(ticks / unit) * unit;
 }
 
 /** Copies of `notes`, `times` of them, each `distance` ticks after the one before. They share no draw with the originals,

@@ -75,6 +75,17 @@ export function divisionWords(value: Division, meter: MeterShape): string {
   return `${divisionName(value)}: ${beats}, ${fraction(perBar)} a bar`;
 }
 
+/** How much later something comes, in the largest unit that it is whole numbers of: "a bar", "3 beats", "1/4 beat". */
+export function laterWords(ticks: number, meter: MeterShape): string {
+  for (const [unit, noun] of [
+    [barTicks(meter), 'bar'],
+    [beatTicks(meter), 'beat'],
+  ] as const) {
+    if (ticks > 0 && ticks % unit === 0) return ticks === unit ? `a ${noun}` : `${ticks / unit} ${noun}s`;
+  }
+  return lengthWords(ticks, meter);
+}
+
 /** A length in beats, in words: "1/2 beat", "3 beats", "1 1/3 beats"; odd ones as decimals. */
 export function lengthWords(lengthTicks: number, meter: MeterShape): string {
   return amount(lengthTicks / beatTicks(meter), 'beat');

@@ -4,7 +4,7 @@ import { copied } from '../../session/clipboard';
 import { selectHandledNotes, selectNotes, selectPart } from '../../session/selectors';
 import { noticeSet } from '../../session/session';
 import { runAction } from '../../session/trials';
-import type { Thunk } from '../../store';
+import type { State, Thunk } from '../../store';
 import { placeFor } from './places';
 
 function counted(notes: readonly unknown[]): string {
@@ -19,13 +19,19 @@ export function copyNotes(): Thunk<string | null> {
     const handled = selectHandledNotes(getState());
     const notes: readonly Note[] = handled.length ? handled : selectNotes(getState());
     if (!part || notes.length === 0) return null;
-    const clip = clipOf(notes);
-    const words = phraseOf(clip, { grid: gridOfRow(part, notes[0]!.pitch), naming: part.naming, rows: part.track.rows });
+    const clip = clipOf(notes, part.meters, copiedStretch(getState()));
+    const words = phraseOf(clip.notes, { grid: gridOfRow(part, notes[0]!.pitch), naming: part.naming, rows: part.track.rows });
     const text = words ?? `${counted(notes)} from ${part.track.name}`;
     dispatch(copied({ clip, text }));
-    dispatch(noticeSet(`${counted(notes)} copied. Paste is in the family Copy.`));
+    dispatch(noticeSet(`${counted(notes)} copied. Paste puts them after these, or at the cursor.`));
     return text;
   };
+}
+
+/** The stretch that a copy stands for where more than its notes was meant: what is marked on the ruler, else the frame they were selected by. */
+function copiedStretch({ session: { span, frame } }: State): Clip['stretch'] {
+  if (span) return { ...span, isMarked: true };
+  return frame ? { ...frame, isMarked: false } : undefined;
 }
 
 /** Copies what is selected or current, and takes it away. */
@@ -63,7 +69,7 @@ function readAsClip(text: string): Thunk<Clip | null> {
     const context = { grid: gridOfRow(part, pitch), meter: part.meter, naming: part.naming, rows: part.track.rows, startTick: 0, octave };
     const read = readPhrase(text, context);
     if (!read.ok || read.notes.length === 0) return null;
-    return read.notes.map(({ isAccented, ...note }) => ({ id: newId(), velocity: isAccented ? 120 : 100, ...note }));
+    return { notes: read.notes.map(({ isAccented, ...note }) => ({ id: newId(), velocity: isAccented ? 120 : 100, ...note })) };
   };
 }
 

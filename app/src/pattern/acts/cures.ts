@@ -4,6 +4,7 @@ import { lengthFor } from '../../document/lengths';
 import { undo } from '../../document/undo';
 import { selectNotes, selectPart } from '../../session/selectors';
 import type { Thunk } from '../../store';
+import { adjustStep } from '../../session/adjust';
 import { runAction, takeOffer } from '../../session/trials';
 import { pickedBy } from '../tools/rules/rules';
 import { noticeSet, selectionSet, sheetSet, type Cure } from '../../session/session';
@@ -20,6 +21,7 @@ export const CURE_WORDS: Readonly<Record<Cure['kind'], string>> = {
   alwaysSound: 'Let them sound',
   openSound: 'Turn sound on',
   undo: 'Undo',
+  adjust: 'Change it',
   show: 'Show',
   showBar: 'Show',
   ownPlacements: 'Make own',
@@ -81,6 +83,8 @@ export function applyCure(cure: Cure): Thunk {
         );
       case 'ownPlacements':
         return dispatch(ownSelected());
+      case 'adjust':
+        return dispatch(adjustStep());
       case 'undo':
         return void dispatch(undo());
       case 'openSound':

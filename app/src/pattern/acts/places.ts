@@ -6,7 +6,7 @@ import type { State } from '../../store';
 /** Where new notes go: the cursor; else after what is selected or drawn last; else the marked span, or the beginning, on the current row. */
 export function placeFor(state: State, part: OpenPart): ActionContext['at'] {
   const { cursor, span } = state.session;
-  if (cursor) return cursor;
+  if (cursor) return { ...cursor, isChosen: true };
   const notes = selectNotes(state);
   const handled = selectHandledNotes(state);
   const pitch = activeRow(part, rowsFor(part, notes), notes, part.view.activeRow);
@@ -30,7 +30,7 @@ export function actionContext(state: State, runId: Id): OuterContext | null {
     span: state.session.span,
     at: placeFor(state, part),
     draws: { seed: document.song.seed, placementId: part.placement.id },
-    clip: state.clipboard.clip.length ? state.clipboard.clip : null,
+    clip: state.clipboard.clip.notes.length ? state.clipboard.clip : null,
     rows: part.track.rows,
     lastTaken: state.session.taken,
     lanesTravel: state.preferences.lanesTravel,

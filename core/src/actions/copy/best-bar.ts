@@ -25,7 +25,8 @@ export const bestBar = notesAction({
         ? []
         : copies(source, 1, other.start - chosen.start, (id) => newId(id, index)).filter(({ start }) => isIn(start, other)),
     );
-    return { notes: [...part.notes.filter(isApart), ...source, ...made] };
+    const ticksLater = bars.flatMap(({ start }) => (start === chosen.start ? [] : start - chosen.start));
+    return { notes: [...part.notes.filter(isApart), ...source, ...made], copied: { ...chosen, ticksLater } };
   },
   whyNot: (part, { bar }, { meters }) => {
     const bars = barsOf(part, meters);

@@ -1,6 +1,7 @@
-import { copies, repeatDistance } from '../../notes/repeat';
-import { gridOfNotes, notesAction } from '../action';
-import { roundToParam } from '../amounts';
+import { copies } from '../../notes/repeat';
+import { spanOf } from '../../notes/rotate';
+import { notesAction } from '../action';
+import { copyDistance, roundToParam } from '../amounts';
 import { landingParam, paramsOf } from '../params';
 
 export const duplicate = notesAction({
@@ -8,13 +9,19 @@ export const duplicate = notesAction({
   family: 'copy',
   subject: 'notes',
   label: 'Duplicate',
-  help: 'Puts a copy right after the notes: as far on as they are long, rounded up to whole steps, beats or bars. The copy is selected.',
+  help: 'Puts a copy right after the notes, so that each keeps its place in its beat, and in its bar where they fill more than half of one; or by whole steps, beats or bars. A stretch marked on the ruler sets the distance. The copy is selected.',
   words: ['copy', 'double', 'again', 'clone', 'twice'],
   params: paramsOf({ roundTo: roundToParam(), landing: landingParam() }),
   quick: [{ label: 'Duplicate', icon: 'duplicate', params: {} }],
   run: ({ notes }, { roundTo, landing }, context) => {
-    const { meter, newId } = context;
-    const made = copies(notes, 1, repeatDistance(notes, roundTo, gridOfNotes(notes, context), meter), newId);
-    return { notes: [...notes, ...made], landing, select: made.map(({ id }) => id) };
+    const ticksLater = copyDistance(notes, roundTo, context);
+    const made = copies(notes, 1, ticksLater, context.newId);
+    return {
+      notes: [...notes, ...made],
+      landing,
+      lands: { ticksLater },
+      copied: { ...spanOf(notes), ticksLater: [ticksLater] },
+      select: made.map(({ id }) => id),
+    };
   },
 });

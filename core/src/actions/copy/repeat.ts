@@ -1,7 +1,8 @@
-import { copies, repeatDistance } from '../../notes/repeat';
+import { copies, type RoundTo } from '../../notes/repeat';
+import { spanOf } from '../../notes/rotate';
 import { MAX_PIECES, tooManyPieces } from '../../notes/split';
-import { gridOfNotes, loopTicks, notesAction, type ActionContext, type NotesPart } from '../action';
-import { roundToParam } from '../amounts';
+import { loopTicks, notesAction, type ActionContext, type NotesPart } from '../action';
+import { copyDistance, roundToParam } from '../amounts';
 import { choiceParam, landingParam, paramsOf, wholeParam } from '../params';
 
 export const repeat = notesAction({
@@ -14,7 +15,7 @@ export const repeat = notesAction({
   params: paramsOf({
     until: choiceParam('How often', ['end', 'times'], 'end', { end: 'to the end', times: 'a number of times' }),
     times: wholeParam('Times', 1, 64, 2),
-    roundTo: roundToParam('fit'),
+    roundTo: roundToParam(),
     landing: landingParam(),
   }),
   quick: [{ label: 'Repeat to the end', icon: 'repeat', params: { until: 'end' } }],
@@ -23,7 +24,8 @@ export const repeat = notesAction({
     const { distance, times } = plan(part, params, context);
     const made = copies(notes, times, distance, context.newId);
     const within = made.filter(({ start, pitch }) => params.until === 'times' || start < loopTicks(part, pitch));
-    return { notes: [...notes, ...within], landing: params.landing };
+    const ticksLater = Array.from({ length: times }, (_, time) => (time + 1) * distance);
+    return { notes: [...notes, ...within], landing: params.landing, copied: { ...spanOf(notes), ticksLater } };
   },
   whyNot: (part, params, context) => {
     const { notes } = part;
@@ -37,11 +39,11 @@ export const repeat = notesAction({
 /** How far apart the copies stand, and how many there are. */
 function plan(
   part: NotesPart,
-  { until, times, roundTo }: { until: 'end' | 'times'; times: number; roundTo: Parameters<typeof repeatDistance>[1] },
+  { until, times, roundTo }: { until: 'end' | 'times'; times: number; roundTo: RoundTo },
   context: ActionContext,
 ): { readonly distance: number; readonly times: number } {
   const { notes } = part;
-  const distance = Math.max(1, repeatDistance(notes, roundTo, gridOfNotes(notes, context), context.meter));
+  const distance = Math.max(1, copyDistance(notes, roundTo, context));
   if (until === 'times' || notes.length === 0) return { distance, times };
   const first = notes.reduce((tick, { start }) => Math.min(tick, start), Infinity);
   const longest = notes.reduce((ticks, { pitch }) => Math.max(ticks, loopTicks(part, pitch)), 0);

@@ -3,10 +3,12 @@ import {
   landedOn,
   leveled,
   moveByRows,
+  nearestLine,
   notesInRectangle,
   paintedNotes,
   resizeEnds,
   resizeStarts,
+  spanOf,
   tappedNote,
   withNotes,
   type DrawnNote,
@@ -20,7 +22,7 @@ import { takeRow } from '../../acts/row-acts';
 import { selectNotes } from '../../../session/selectors';
 import type { Thunk } from '../../../store';
 import { preferencesSet } from '../../../preferences/preferences';
-import { selectionSet } from '../../../session/session';
+import { cursorSet, framed, selectionSet } from '../../../session/session';
 import { hearNote } from './hear';
 import type { Finished } from './hand-driver';
 
@@ -39,7 +41,12 @@ export function finishGesture({ gesture, isTouch, isDouble }: Finished, context:
       case 'pressing':
         if (gesture.target.kind === 'note')
           return dispatch(tapNote(gesture.target.noteId, { isTouch, isDouble, extend: gesture.extend }, context));
-        if (gesture.purpose === 'select') return void dispatch(selectionSet([]));
+        if (gesture.purpose === 'select') {
+          dispatch(selectionSet([]));
+          // The place is where a paste goes.
+          const { start: tick, pitch } = tappedNote(gesture.from, context.setting);
+          return void dispatch(cursorSet({ tick, pitch }));
+        }
         return dispatch(tapEmpty(tappedNote(gesture.from, context.setting), context));
       case 'drawing':
         dispatch(preferencesSet({ lastLength: gesture.note.length }));
@@ -63,7 +70,10 @@ export function finishGesture({ gesture, isTouch, isDouble }: Finished, context:
         );
       case 'selecting': {
         const found = notesInRectangle(context.notes, gesture.from, gesture.to);
-        return void dispatch(selectionSet(gesture.extend ? [...new Set([...context.setting.selected, ...found])] : found));
+        const { grid } = context.setting;
+        const [start, end] = [gesture.from.tick, gesture.to.tick].sort((a, b) => a - b) as [number, number];
+        const noteIds = gesture.extend ? [...new Set([...context.setting.selected, ...found])] : found;
+        return void dispatch(framed({ noteIds, frame: { start: nearestLine(grid, start), end: nearestLine(grid, end) } }));
       }
       case 'erasing':
         return gesture.noteIds.length ? dispatch(removeNotes(gesture.noteIds)) : undefined;
@@ -143,7 +153,11 @@ function move(gesture: Moving, { setting }: GestureContext): Thunk {
       return withNotes(landedOn(others, put(notes), noteLanding), put(notes));
     };
     const left = fresh ? [...fresh.values()] : ids;
-    dispatch(editNotes(counted(fresh ? 'Copy' : 'Move', ids), landed, left));
+    const source = chosen(selectNotes(getState()), ids);
+    const [before] = source;
+    const ticksLater = before ? moved(source).find(({ id }) => id === before.id)!.start - before.start : 0;
+    const copied = fresh && before ? { ...spanOf(source), ticksLater: [ticksLater] } : undefined;
+    dispatch(editNotes(counted(fresh ? 'Copy' : 'Move', ids), landed, left, copied));
     dispatch(tellBeyond(chosen(selectNotes(getState()), left)));
   };
 }

@@ -11,6 +11,7 @@ import { allNotesWords } from '../../screen/Readout';
 import { StripFrame } from '../../../sheets/StripFrame';
 import { selectNotes, selectPart } from '../../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../store';
+import { landsWords } from '../../../session/result-notice';
 import type { Trial } from '../../../session/trial';
 
 /** An action being tried on the running loop: its settings, what it would do, and its ends. */
@@ -19,6 +20,10 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
   const action = actionById(trial.actionId);
   const { landing, whyNot, refusal } = trial.performed;
   const subject = useSubject(trial);
+  const lands = useAppSelector((state) => {
+    const part = selectPart(state);
+    return part && landsWords(trial.performed, part);
+  });
   const warning = whyNot ?? landingWords(landing);
   return (
     <StripFrame
@@ -34,7 +39,7 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
       ends={<Ends isComparing={trial.isComparing} />}
     >
       <Words small aria-live="polite" color={warning ? '$act' : '$faded'}>
-        {warning ?? saidOf(trial)}
+        {[lands, warning ?? saidOf(trial)].flatMap((each) => each ?? []).join(' ')}
       </Words>
       <ParamControls
         params={action.params}
