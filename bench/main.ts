@@ -2,6 +2,7 @@ import { actionFigures, importFigure, renderFigure } from './core';
 import { browserFigures } from './browser';
 import { editingFigures } from './editing';
 import { engineFigures } from './engines';
+import { growthFigures } from './growth';
 import { isReached, line, type Figure } from './figure';
 import { phoneFigures } from './phone';
 import { playbackFigures } from './playback';
@@ -16,6 +17,7 @@ const wanted = process.argv.slice(2);
 
 const PARTS: Readonly<Record<string, () => Iterable<Figure> | AsyncIterable<Figure>>> = {
   actions: actionFigures,
+  growth: growthFigures,
   import: () => [importFigure()],
   playback: playbackFigures,
   render: () => [renderFigure(8), renderFigure(16)],

@@ -1,22 +1,22 @@
-import { useState } from 'react';
 import { Press } from './Press';
 import { TextField } from './TextField';
+import { useTypedName } from './useTypedName';
 
 interface NameFieldProps {
   /** What is named: "the track". */
   readonly of: string;
   readonly name: string;
   readonly width?: number;
-  /** Told of a name that is not empty and another than before. */
+  readonly isFocused?: boolean;
+  /** Whether it may have no name at all. */
+  readonly canBeEmpty?: boolean;
+  /** Told of a name that is another than before. */
   readonly onKeep: (name: string) => void;
 }
 
-/** A name to change: kept by Enter or its button, left as it was by Escape. Give it a key where what is named changes. */
-export function NameField({ of, name, width = 180, onKeep }: NameFieldProps) {
-  const [typed, setTyped] = useState(name);
-  const wanted = typed.trim();
-  const isOther = wanted !== '' && wanted !== name;
-  const keep = () => isOther && onKeep(wanted);
+/** A name to change: kept by Enter, its button, or leaving it in any way; left as it was by Escape. Give it a key where what is named changes. */
+export function NameField({ of, name, width = 180, isFocused = false, canBeEmpty = false, onKeep }: NameFieldProps) {
+  const { typed, type, keep, isOther, leave } = useTypedName(name, onKeep, { canBeEmpty });
   return (
     <>
       <TextField
@@ -24,9 +24,11 @@ export function NameField({ of, name, width = 180, onKeep }: NameFieldProps) {
         value={typed}
         width={width}
         most={200}
-        onChange={setTyped}
+        isFocused={isFocused}
+        onChange={type}
         onEnter={keep}
-        onEscape={() => setTyped(name)}
+        onLeave={keep}
+        onEscape={leave}
       />
       <Press label="Keep the name" shown="Keep" look="raised" disabled={!isOther} onPress={keep} />
     </>

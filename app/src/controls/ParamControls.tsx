@@ -1,4 +1,4 @@
-import { paramFields } from '@yibbo/core';
+import { paramFields, type ParamField } from '@yibbo/core';
 import { XStack, YStack } from '@tamagui/stacks';
 import type { ReactNode } from 'react';
 import { ParamControl } from './ParamControl';
@@ -11,7 +11,7 @@ interface ParamControlsProps {
   /** What Enter and Escape do in a text. */
   readonly onEnter?: () => void;
   readonly onEscape?: () => void;
-  /** One under the other, as in a panel; else in a row that scrolls. */
+  /** One under the other, as in a panel; else sliders by themselves and the rest in a row that scrolls. */
   readonly isPanel: boolean;
   /** What stands before them. */
   readonly before?: ReactNode;
@@ -19,30 +19,39 @@ interface ParamControlsProps {
 
 /** The controls of all params of an action or a rule. */
 export function ParamControls({ params, values, onChange, onEnter, onEscape, isPanel, before }: ParamControlsProps) {
-  const controls = paramFields(params).map((field, index) => (
+  const fields = paramFields(params);
+  const control = (field: ParamField) => (
     <ParamControl
       key={field.name}
       field={field}
       value={values[field.name] as string | number}
       onChange={(value) => onChange({ [field.name]: value })}
-      isFocused={index === 0}
+      isFocused={field === fields[0]}
       onEnter={onEnter}
       onEscape={onEscape}
     />
-  ));
+  );
   if (isPanel)
     return (
       <YStack gap={8}>
         {before}
-        {controls}
+        {fields.map(control)}
       </YStack>
     );
+  // A slider takes sideways drags: it has a line of its own, outside of what scrolls sideways.
+  const isSlider = (field: ParamField) => field.control === 'slider';
+  const [sliders, others] = [fields.filter(isSlider), fields.filter((field) => !isSlider(field))];
   return (
-    <XStack>
-      <Strip>
-        {before}
-        {controls}
-      </Strip>
-    </XStack>
+    <YStack gap={4}>
+      {before || others.length ? (
+        <XStack>
+          <Strip>
+            {before}
+            {others.map(control)}
+          </Strip>
+        </XStack>
+      ) : null}
+      {sliders.map(control)}
+    </YStack>
   );
 }

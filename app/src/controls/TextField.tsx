@@ -13,10 +13,23 @@ interface TextFieldProps {
   readonly onEnter?: () => void;
   /** Escape was pressed. */
   readonly onEscape?: () => void;
+  /** The field has lost the focus. */
+  readonly onLeave?: () => void;
 }
 
 /** A line to type in, a thumb high. */
-export function TextField({ label, value, placeholder, width, most = 2000, isFocused, onChange, onEnter, onEscape }: TextFieldProps) {
+export function TextField({
+  label,
+  value,
+  placeholder,
+  width,
+  most = 2000,
+  isFocused,
+  onChange,
+  onEnter,
+  onEscape,
+  onLeave,
+}: TextFieldProps) {
   return (
     <Input
       aria-label={label}
@@ -30,6 +43,7 @@ export function TextField({ label, value, placeholder, width, most = 2000, isFoc
       maxLength={most}
       onChangeText={onChange}
       onSubmitEditing={onEnter}
+      onBlur={onLeave}
       onKeyPress={({ nativeEvent }: { nativeEvent: { key: string } }) => {
         if (nativeEvent.key === 'Escape') onEscape?.();
       }}

@@ -4,6 +4,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { TextField } from '../controls/TextField';
+import { useTypedName } from '../controls/useTypedName';
 import { Unseen } from '../controls/Unseen';
 import { Words } from '../controls/words';
 import { useEffects } from '../effects';
@@ -43,15 +44,19 @@ export default function HistorySheet({ isPanel }: { readonly isPanel: boolean })
 /** Saves where the song is now. */
 function PointLine() {
   const dispatch = useAppDispatch();
-  const [name, setName] = useState('');
-  const save = () => {
-    dispatch(savePoint(name));
-    setName('');
-  };
+  const { typed, type, keep, isOther, leave } = useTypedName('', (name) => dispatch(savePoint(name)), { clears: true });
   return (
     <XStack gap={4} alignItems="center">
-      <TextField label="Name of the saved point" placeholder="name for now" value={name} onChange={setName} onEnter={save} />
-      <Press label="Save this point" shown="Save this point" look="raised" disabled={name.trim() === ''} onPress={save} />
+      <TextField
+        label="Name of the saved point"
+        placeholder="name for now"
+        value={typed}
+        onChange={type}
+        onEnter={keep}
+        onLeave={keep}
+        onEscape={leave}
+      />
+      <Press label="Save this point" shown="Save this point" look="raised" disabled={!isOther} onPress={keep} />
     </XStack>
   );
 }

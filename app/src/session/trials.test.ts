@@ -64,7 +64,7 @@ describe('running an action', () => {
     dispatch(runAction('duplicate', { roundTo: 'bar' }));
     expect(there()).toHaveLength(8);
     expect(store.getState().session.notice).toEqual({
-      words: '4 notes lie beyond the end of the pattern and will not sound.',
+      words: 'The copy lands a bar later. 4 notes lie beyond the end and will not sound.',
       cure: { kind: 'lengthen' },
     });
     dispatch(applyCure({ kind: 'lengthen' }));

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { styled, View } from '@tamagui/core';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
-import { TextField } from '../controls/TextField';
+import { NameField } from '../controls/NameField';
 import { Title, Words } from '../controls/words';
 import type { SongCard as Card } from '@yibbo/core';
 import { downloadFromServer } from '../transfer/download';
@@ -97,35 +97,23 @@ function Unreadable({ song }: { readonly song: Card }) {
 
 /** What can be done with a whole song. */
 function WholeSong({ song, songs, onDone }: { readonly song: Card; readonly songs: Songs; readonly onDone: () => void }) {
-  const [name, setName] = useState<string | null>(null);
+  const [isNaming, setNaming] = useState(false);
   const isReadable = song.problem === undefined;
   const done = (act: () => void) => () => {
     act();
     onDone();
   };
-  if (name !== null) {
-    const save = done(() => name.trim() && songs.rename(song, name.trim()));
+  if (isNaming) {
     return (
-      <YStack gap={8} padding={8}>
-        <TextField
-          label={`New name of ${song.name}`}
-          value={name}
-          most={200}
-          isFocused
-          onChange={setName}
-          onEnter={save}
-          onEscape={onDone}
-        />
-        <XStack gap={8}>
-          <Press grow look="raised" label="Cancel" onPress={onDone} />
-          <Press grow look="strong" label="Rename" onPress={save} />
-        </XStack>
-      </YStack>
+      <XStack gap={8} padding={8} flexWrap="wrap">
+        <NameField of={song.name} name={song.name} isFocused onKeep={(name) => songs.rename(song, name)} />
+        <Press look="raised" label={`Close: name of ${song.name}`} shown="Close" onPress={onDone} />
+      </XStack>
     );
   }
   return (
     <XStack gap={8} padding={8} flexWrap="wrap" role="group" aria-label={`${song.name} as a whole`}>
-      {isReadable ? <Press grow look="raised" label="Rename" onPress={() => setName(song.name)} /> : null}
+      {isReadable ? <Press grow look="raised" label="Rename" onPress={() => setNaming(true)} /> : null}
       {isReadable ? <Press grow look="raised" label="Duplicate" onPress={done(() => songs.copy(song))} /> : null}
       {isReadable ? null : <Press grow look="strong" label="Make a rescued copy" onPress={done(() => songs.rescue(song))} />}
       {isReadable ? null : <Press grow look="raised" label="Send out as MIDI" onPress={() => downloadFromServer(song.id)} />}

@@ -5,6 +5,7 @@ import { Words } from '../controls/words';
 import { SheetLine } from '../sheets/SheetFrame';
 import { editTrack } from '../song/acts/tracks';
 import { useAppDispatch, useAppSelector } from '../store';
+import { useTellJump } from '../session/useTellJump';
 
 type Opening = NonNullable<Track['opensWith']>;
 
@@ -61,6 +62,7 @@ interface OpenedProps {
 }
 
 function Opened({ track, opensWith, document, onSet }: OpenedProps) {
+  const tellJump = useTellJump();
   const source = findById(document.tracks, opensWith.trackId);
   if (!source)
     return (
@@ -92,6 +94,7 @@ function Opened({ track, opensWith, document, onSet }: OpenedProps) {
       </SheetLine>
       <SheetLine title="How far">
         <Slider
+          onJump={tellJump}
           title={isHeldDown ? 'How far it is held down' : 'How far it closes'}
           low={10}
           high={100}
@@ -114,11 +117,13 @@ function Opened({ track, opensWith, document, onSet }: OpenedProps) {
 
 /** For how long each stroke opens it, and how softly. */
 function OpenTimes({ opensWith, onSet }: Pick<OpenedProps, 'opensWith' | 'onSet'>) {
+  const tellJump = useTellJump();
   return (
     <>
       {TIMES.map(({ name, title, low, high }) => (
         <SheetLine key={name} title={title}>
           <Slider
+            onJump={tellJump}
             title={`${title}, in milliseconds`}
             low={low}
             high={high}

@@ -9,6 +9,7 @@ import { editTrack } from '../song/acts/tracks';
 import { useAppDispatch } from '../store';
 import { VOICE_MODES } from './sound-words';
 import { useTriedSound } from './useTriedSound';
+import { useTellJump } from '../session/useTellJump';
 
 interface Setting {
   readonly name: keyof SoundSetting;
@@ -38,6 +39,7 @@ const SLIDER_WIDTH = 136;
 
 /** How a track's sound is set, each about where the sound itself has it; heard while it is turned, one Change when it is let go. */
 export function SoundSettings({ track }: { readonly track: Track }) {
+  const tellJump = useTellJump();
   const dispatch = useAppDispatch();
   const { hear } = useTriedSound(track);
   const { setting = {}, octave = 0 } = track;
@@ -52,6 +54,7 @@ export function SoundSettings({ track }: { readonly track: Track }) {
       {SETTINGS.filter(({ of }) => of === undefined || of === track.kind).map((each) => (
         <SheetLine key={each.name} title={each.title}>
           <Slider
+            onJump={tellJump}
             title={`${each.title} of ${track.name}`}
             low={-WHOLE}
             high={WHOLE}
@@ -68,6 +71,7 @@ export function SoundSettings({ track }: { readonly track: Track }) {
       ))}
       <SheetLine title="Tune">
         <Slider
+          onJump={tellJump}
           title={`Tune of ${track.name}`}
           low={-1200}
           high={1200}

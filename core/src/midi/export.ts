@@ -1,6 +1,16 @@
 import { soundById } from '../sounds';
 import { findById, notesOf, songEnd, type Document } from '../model/document';
-import { COMMON_BEND_RANGE, type Carried, type Id, type Note, type Song, type Track } from '../model/entities';
+import { groupedBy } from '../model/grouped';
+import {
+  COMMON_BEND_RANGE,
+  type Carried,
+  type Id,
+  type Note,
+  type Pattern,
+  type Placement,
+  type Song,
+  type Track,
+} from '../model/entities';
 import { rowLength } from '../model/row-length';
 import { events } from '../playback/events';
 import { TICKS_PER_QUARTER } from '../time';
@@ -42,8 +52,8 @@ export interface MidiExport {
  *  meters and other events back with the same numbers. */
 export function exportMidi(document: Document, mode: ExportMode): MidiExport {
   const { song, tracks } = document;
-  const layOut = mode === 'written' ? laidOut : heard;
-  const laid = new Map(tracks.map((track) => [track.id, withInstants(song, layOut(document, track.id))]));
+  const byTrack = mode === 'written' ? laidOut(document) : heard(document);
+  const laid = new Map(tracks.map((track) => [track.id, withInstants(song, byTrack(track.id))]));
   const division = divisionFor(song, [...laid.values()].flat());
   const toFile = (tick: number) => Math.round((tick * division) / TICKS_PER_QUARTER);
   const channels = channelsOf(tracks);
@@ -56,13 +66,14 @@ export function exportMidi(document: Document, mode: ExportMode): MidiExport {
   const shares = sharesOf(tracks, laid, channels, spare, lanes);
   const importedTracks = song.file?.trackNames.length ?? 0;
   const added = tracks.filter(({ fileTrack }) => fileTrack === undefined || fileTrack >= importedTracks);
+  const byFile = groupedBy(tracks, ({ fileTrack }) => fileTrack);
   const fileTracks = [
     ...Array.from({ length: importedTracks || 1 }, (_, fileTrack) => [
       ...(fileTrack === 0 ? songMarks(song) : []),
       ...carriedEvents(document, fileTrack, carried.get(fileTrack) ?? []),
-      ...tracks
-        .filter((track) => track.fileTrack === fileTrack && !added.includes(track))
-        .flatMap((track) => partEvents(track, shares.get(track.id)!, toFile)),
+      ...(fileTrack < importedTracks ? (byFile.get(fileTrack) ?? []) : []).flatMap((track) =>
+        partEvents(track, shares.get(track.id)!, toFile),
+      ),
     ]),
     ...added.map((track) => [...trackMarks(track, channels.get(track.id)!), ...partEvents(track, shares.get(track.id)!, toFile)]),
   ];
@@ -131,36 +142,40 @@ function withInstants({ file }: Song, notes: LaidNote[]): LaidNote[] {
 }
 
 /** Every note of a track's placements, laid out over their passes. A tail is cut where its placement ends. */
-function laidOut(document: Document, trackId: Id): LaidNote[] {
-  return document.placements
-    .filter((placement) => placement.trackId === trackId)
-    .flatMap((placement) => {
-      const pattern = findById(document.patterns, placement.patternId) ?? placement;
-      const end = placement.start + placement.length;
-      const out: LaidNote[] = [];
-      for (const note of notesOf(document, placement.patternId)) {
-        const size = rowLength(pattern, note.pitch);
-        if (note.start >= size) continue;
-        for (let start = placement.start - placement.offset + note.start; start < end; start += size) {
-          if (start < placement.start) continue;
-          out.push({
-            start,
-            length: Math.min(note.length, end - start),
-            pitch: note.pitch,
-            velocity: note.velocity,
-            release: note.releaseVelocity ?? null,
-            ...(note.bend ? { bend: note.bend } : {}),
-          });
-        }
-      }
-      return out;
-    });
+function laidOut(document: Document): (trackId: Id) => LaidNote[] {
+  const byTrack = groupedBy(document.placements, ({ trackId }) => trackId);
+  const patterns = new Map(document.patterns.map((pattern) => [pattern.id, pattern]));
+  return (trackId) =>
+    (byTrack.get(trackId) ?? []).flatMap((placement) => laidOutAt(document, placement, patterns.get(placement.patternId)));
 }
 
-function heard(document: Document, trackId: Id): LaidNote[] {
-  return events(document, 0, songEnd(document), { view: { kind: 'song' }, ignoreSolo: true })
-    .filter((event) => event.trackId === trackId)
-    .map(({ tick, lengthTicks, pitch, velocity, bend }) => ({
+function laidOutAt(document: Document, placement: Placement, pattern: Pattern | undefined): LaidNote[] {
+  const end = placement.start + placement.length;
+  const out: LaidNote[] = [];
+  for (const note of notesOf(document, placement.patternId)) {
+    const size = rowLength(pattern ?? placement, note.pitch);
+    if (note.start >= size) continue;
+    for (let start = placement.start - placement.offset + note.start; start < end; start += size) {
+      if (start < placement.start) continue;
+      out.push({
+        start,
+        length: Math.min(note.length, end - start),
+        pitch: note.pitch,
+        velocity: note.velocity,
+        release: note.releaseVelocity ?? null,
+        ...(note.bend ? { bend: note.bend } : {}),
+      });
+    }
+  }
+  return out;
+}
+
+/** What is heard of each track, asked for once for all. */
+function heard(document: Document): (trackId: Id) => LaidNote[] {
+  const all = events(document, 0, songEnd(document), { view: { kind: 'song' }, ignoreSolo: true });
+  const byTrack = groupedBy(all, ({ trackId }) => trackId);
+  return (trackId) =>
+    (byTrack.get(trackId) ?? []).map(({ tick, lengthTicks, pitch, velocity, bend }) => ({
       start: tick,
       length: lengthTicks,
       pitch,

@@ -1,6 +1,7 @@
 import { sameValue } from '../change/same';
-import { findById, notesOf, type Document } from '../model/document';
-import type { Id, Note, Track } from '../model/entities';
+import { notesOf, type Document } from '../model/document';
+import type { Id, Note, Placement, Track } from '../model/entities';
+import { groupedBy } from '../model/grouped';
 
 /** What has changed in one part of a song from one state of it to another, in words. */
 export interface Difference {
@@ -12,7 +13,8 @@ export interface Difference {
 /** How a song differs from what it was before, part by part; empty where it is the same. */
 export function differences(before: Document, after: Document): Difference[] {
   const ids = [...new Set([...after.tracks, ...before.tracks].map(({ id }) => id))];
-  return [...ofSong(before, after), ...ids.flatMap((id) => ofTrack(before, after, id))];
+  const [was, is] = [partsOf(before), partsOf(after)];
+  return [...ofSong(before, after), ...ids.flatMap((id) => ofTrack(was(id), is(id)))];
 }
 
 function ofSong(before: Document, after: Document): Difference[] {
@@ -30,20 +32,20 @@ function rounded(bpm: number): number {
   return Math.round(bpm * 100) / 100;
 }
 
-function ofTrack(before: Document, after: Document, id: Id): Difference[] {
-  const [was, is] = [findById(before.tracks, id), findById(after.tracks, id)];
+function ofTrack(before: TrackParts, after: TrackParts): Difference[] {
+  const [was, is] = [before.track, after.track];
   const what = (is ?? was)!.name;
   if (!was) return [{ what, words: 'was not there' }];
   if (!is) return [{ what, words: 'was there' }];
-  const notes = counted(notesOn(before, id), notesOn(after, id));
-  const places = counted(placesOn(before, id), placesOn(after, id));
+  const notes = counted(before.notes(), after.notes());
+  const places = counted(before.placements, after.placements);
   const said = [
     ...inWords(notes, 'note', 'notes'),
     ...inWords(places, 'placement', 'placements'),
     ...(was.soundId === is.soundId ? [] : ['another sound']),
     ...(sameValue(soundSet(was), soundSet(is)) ? [] : ['its sound set another way']),
     ...(was.levelDb === is.levelDb && was.pan === is.pan && was.muted === is.muted ? [] : ['other levels']),
-    ...(lanesOn(before, id) === lanesOn(after, id) ? [] : ['other lanes']),
+    ...(before.lanes() === after.lanes() ? [] : ['other lanes']),
   ];
   return said.length ? [{ what, words: said.join(', ') }] : [];
 }
@@ -76,19 +78,29 @@ function counted<T extends { readonly id: Id }>(before: readonly T[], after: rea
   return { came, went: old.size, changed };
 }
 
-function placesOn({ placements }: Document, trackId: Id) {
-  return placements.filter((placement) => placement.trackId === trackId);
+/** What there is of one track. */
+interface TrackParts {
+  readonly track: Track | undefined;
+  readonly placements: readonly Placement[];
+  readonly notes: () => readonly Note[];
+  /** The lanes of its patterns as one text, to tell whether they are the same. */
+  readonly lanes: () => string;
 }
 
-function notesOn(document: Document, trackId: Id): Note[] {
-  const patterns = new Set(placesOn(document, trackId).map(({ patternId }) => patternId));
-  return [...patterns].flatMap((patternId) => notesOf(document, patternId));
-}
-
-/** The lanes of a track's patterns as one text, to tell whether they are the same. */
-function lanesOn(document: Document, trackId: Id): string {
-  const patterns = new Set(placesOn(document, trackId).map(({ patternId }) => patternId));
-  return JSON.stringify(
-    document.lanes.filter(({ patternId }) => patterns.has(patternId)).map((lane) => [lane, document.lanePoints[lane.id]]),
-  );
+/** The parts of each track, gathered once for all tracks. */
+function partsOf(document: Document): (trackId: Id) => TrackParts {
+  const tracks = new Map(document.tracks.map((track) => [track.id, track]));
+  const byTrack = groupedBy(document.placements, ({ trackId }) => trackId);
+  const lanesByPattern = groupedBy(document.lanes, ({ patternId }) => patternId);
+  return (trackId) => {
+    const placements = byTrack.get(trackId) ?? [];
+    const patterns = [...new Set(placements.map(({ patternId }) => patternId))];
+    const lanes = () => patterns.flatMap((patternId) => lanesByPattern.get(patternId) ?? []);
+    return {
+      track: tracks.get(trackId),
+      placements,
+      notes: () => patterns.flatMap((patternId) => notesOf(document, patternId)),
+      lanes: () => JSON.stringify(lanes().map((lane) => [lane, document.lanePoints[lane.id]])),
+    };
+  };
 }

@@ -2,6 +2,7 @@ import { withLanesCopied, withoutLostLanes } from '../lanes/edit';
 import { COLLECTIONS } from '../model/collections';
 import { findById, inOrder, songEnd, type Document } from '../model/document';
 import type { Id, Note, Placement, Section, Song } from '../model/entities';
+import { groupedBy } from '../model/grouped';
 import { copiedNotes } from '../notes/copied';
 import { MAX_TICK } from '../time';
 import { marksClosed, marksCopied, marksMoved, METERS, TEMPOS } from './moved-marks';
@@ -44,19 +45,13 @@ export function joinAt(document: Document, ticks: readonly number[]): Document {
 }
 
 function joinAtTick(document: Document, tick: number): Document {
-  const later = document.placements.filter(({ start }) => start === tick);
+  const ending = document.placements.filter(({ start, length }) => start + length === tick);
+  const earlier = groupedBy(ending, (each) => whatGoesOn(each, each.offset + each.length));
   const joined = new Map<Id, Placement>();
   const gone = new Set<Id>();
-  for (const next of later) {
-    const before = document.placements.find(
-      (each) =>
-        each.start + each.length === tick &&
-        each.trackId === next.trackId &&
-        each.patternId === next.patternId &&
-        each.muted === next.muted &&
-        each.offset + each.length === next.offset &&
-        !joined.has(each.id),
-    );
+  for (const next of document.placements) {
+    if (next.start !== tick) continue;
+    const before = earlier.get(whatGoesOn(next, next.offset))?.shift();
     if (!before) continue;
     joined.set(before.id, { ...before, length: before.length + next.length });
     gone.add(next.id);
@@ -66,6 +61,11 @@ function joinAtTick(document: Document, tick: number): Document {
     document,
     document.placements.flatMap((each) => (gone.has(each.id) ? [] : [joined.get(each.id) ?? each])),
   );
+}
+
+/** What two placements have to share for the later to go on where the earlier left off, at `tick` of their pattern. */
+function whatGoesOn({ trackId, patternId, muted }: Placement, tick: number): string {
+  return `${trackId} ${patternId} ${muted} ${tick}`;
 }
 
 /** Makes room of `ticks` at `at` on all tracks: what goes on over it is cut there, what is later moves on, and a section, the loop or the

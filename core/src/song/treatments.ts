@@ -1,6 +1,7 @@
 import { COLLECTIONS } from '../model/collections';
 import { inOrder, type Document } from '../model/document';
 import type { Id, Treatment } from '../model/entities';
+import { groupedBy } from '../model/grouped';
 
 /** What has been copied from what: the copies' ids, each with the id of its source. */
 export type Sources = ReadonlyMap<Id, Id>;
@@ -13,8 +14,9 @@ export function withTreatmentsCopied(document: Document, sources: Sources, newId
 /** The treatments that copies get, by those of their sources. */
 export function treatmentsCopied(treatments: readonly Treatment[], sources: Sources, newId: () => Id): readonly Treatment[] {
   if (treatments.length === 0) return [];
+  const byParent = groupedBy(treatments, ({ parentId }) => parentId);
   return [...sources].flatMap(([copyId, sourceId]) =>
-    treatments.filter(({ parentId }) => parentId === sourceId).map((each) => ({ ...each, id: newId(), parentId: copyId })),
+    (byParent.get(sourceId) ?? []).map((each) => ({ ...each, id: newId(), parentId: copyId })),
   );
 }
 

@@ -14,10 +14,11 @@ import { runAction, tryAction } from '../../session/trials';
 import { patternViewSet } from '../../preferences/pattern-views';
 import { WIDE_QUERY } from '../../theme/tamagui.config';
 import { preferencesSet, type Amount } from '../../preferences/preferences';
-import { askingSet, menuSet, selectionSet, sheetSet, spanSet, type Sheet } from '../../session/session';
+import { askingSet, menuSet, selectionSet, sheetSet, type Sheet } from '../../session/session';
 import { hearCarried } from '../grid/gesture/hear';
 import type { GridOnScreen } from '../grid/viewport/on-screen';
 import { ZOOM_BY } from '../grid/viewport/useViewport';
+import { deselect } from '../acts/select';
 import { closeRule } from '../tools/rules/rules';
 
 /** A key and what it does. `key` is as the browser names it; Ctrl stands for Cmd on a Mac. */
@@ -103,8 +104,7 @@ const escape: Thunk<unknown> = (dispatch, getState) => {
   if (getState().trial.trial) return dispatch(dropTrial());
   if (getState().session.rule) return dispatch(closeRule(false));
   if (getState().session.sheet) return dispatch(sheetSet(null));
-  dispatch(spanSet(null));
-  return dispatch(selectionSet([]));
+  return dispatch(deselect);
 };
 const keep: Thunk<unknown> = (dispatch, getState) => dispatch(getState().session.rule ? closeRule(true) : keepTrial());
 const selectAll: Thunk<unknown> = (dispatch, getState) => dispatch(selectionSet(selectNotes(getState()).map(({ id }) => id)));

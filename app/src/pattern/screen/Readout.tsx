@@ -17,6 +17,7 @@ import { tryAction } from '../../session/trials';
 import { fingerSet, selectionSet, type Finger } from '../../session/session';
 import { useEffects } from '../../effects';
 import { rowName } from '../acts/rows';
+import { deselect } from '../acts/select';
 import { Marks } from './Marks';
 
 const FINGERS: Readonly<Record<Finger, { readonly next: Finger; readonly label: string; readonly icon: typeof Pencil }>> = {
@@ -114,7 +115,7 @@ function SelectPress() {
   const dispatch = useAppDispatch();
   const hasSelection = useAppSelector(selectHasSelection);
   const isEmpty = useAppSelector((state) => selectNotes(state).length === 0);
-  if (hasSelection) return <Press label="Deselect" tight onPress={() => dispatch(selectionSet([]))} />;
+  if (hasSelection) return <Press label="Deselect" tight onPress={() => dispatch(deselect)} />;
   return <Press label="Select all notes" shown="All" tight disabled={isEmpty} onPress={() => dispatch(selectAll)} />;
 }
 

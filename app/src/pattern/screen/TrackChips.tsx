@@ -36,7 +36,8 @@ const ChipFrame = styled(View, {
 
 const NO_TRACKS: readonly Track[] = [];
 
-/** The tracks: a row of chips on a phone, only the open one with its name; a rail when wide. The open one also mutes and unmutes from here. */
+/** The tracks: a row of chips on a phone, only the open one with its name; a rail when wide. The open one also mutes and unmutes from here,
+ *  and a press on it opens all else about the track: its name among it. */
 export function TrackChips({ part, isRail }: { readonly part: OpenPart; readonly isRail: boolean }) {
   const dispatch = useAppDispatch();
   const tracks = useAppSelector((state) => state.song.document?.tracks ?? NO_TRACKS);
@@ -76,9 +77,9 @@ function TrackChip({ track, isOpen, isRail }: TrackChipProps) {
     <XStack alignItems="center" data-shown={isOpen || undefined}>
       <ChipFrame
         isOpen={isOpen}
-        aria-label={`${track.name}${track.muted ? ', muted' : ''}`}
+        aria-label={`${track.name}${track.muted ? ', muted' : ''}${isOpen ? ': name, level, more' : ''}`}
         aria-pressed={isOpen}
-        onPress={() => dispatch(openTrack(track.id))}
+        onPress={() => dispatch(isOpen ? openSheet({ kind: 'track', trackId: track.id }) : openTrack(track.id))}
         flexGrow={isRail ? 1 : 0}
         justifyContent={isRail ? 'flex-start' : 'center'}
       >

@@ -40,7 +40,7 @@ export function nameSection(sectionId: Id | null, name: string, span: { readonly
   return (dispatch, getState) => {
     const wanted = name.trim();
     const section = findById(getState().song.document?.sections ?? [], sectionId);
-    if (!wanted || section?.name === wanted) return;
+    if (!wanted || section?.name === wanted || (sectionId && !section)) return;
     if (section) return dispatch(editEntity(`Section named ${wanted}`, 'sections', section, { name: wanted }));
     dispatch(editSong(`Section named ${wanted}`, (document, newId) => nameStretch(document, span.start, span.end, wanted, newId)));
     dispatch(sheetSet(null));

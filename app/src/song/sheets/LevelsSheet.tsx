@@ -14,6 +14,7 @@ import { editTrack, soloOnly, switchAtBar } from '../acts/tracks';
 import { ECHO_CHOICES } from '../../sounds/sound-words';
 import { Meter } from './Meter';
 import { WholeLevel } from './WholeLevel';
+import { useTellJump } from '../../session/useTellJump';
 
 const NO_TRACKS: readonly Track[] = [];
 
@@ -56,6 +57,7 @@ function EchoLine() {
 
 /** One track's level, pan, mute and solo, and the way to its sound. */
 export function TrackLevels({ track, hasSound = true }: { readonly track: Track; readonly hasSound?: boolean }) {
+  const tellJump = useTellJump();
   const dispatch = useAppDispatch();
   const { sound } = useEffects();
   const { id, name, levelDb, pan, muted, soloed } = track;
@@ -86,6 +88,7 @@ export function TrackLevels({ track, hasSound = true }: { readonly track: Track;
         <NextBarPress track={track} />
         <Meter of={id} label={`Meter of ${name}`} />
         <Slider
+          onJump={tellJump}
           title={`Level of ${name}`}
           low={-60}
           high={6}
@@ -96,6 +99,7 @@ export function TrackLevels({ track, hasSound = true }: { readonly track: Track;
           onCommit={(to) => dispatch(editTrack(id, `Level ${levelWords(to)}`, { levelDb: to }))}
         />
         <Slider
+          onJump={tellJump}
           title={`Pan of ${name}`}
           low={-100}
           high={100}

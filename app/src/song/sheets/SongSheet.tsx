@@ -1,6 +1,7 @@
 import { bpmAt, hashText, type ExportMode, type Song } from '@yibbo/core';
 import Dice from 'lucide-react/dist/esm/icons/dices.mjs';
 import { XStack } from '@tamagui/stacks';
+import { NameField } from '../../controls/NameField';
 import { Press } from '../../controls/Press';
 import { Stepper } from '../../controls/Stepper';
 import { Words } from '../../controls/words';
@@ -24,6 +25,13 @@ export function SongSheet({ isPanel }: { readonly isPanel: boolean }) {
   return (
     <SheetFrame title={document.song.name} note={link} isPanel={isPanel}>
       <TempoLine />
+      <SheetLine title="Name">
+        <NameField
+          of="the song"
+          name={document.song.name}
+          onKeep={(name) => dispatch(editEntity(`Song named ${name}`, 'song', document.song, { name }))}
+        />
+      </SheetLine>
       <SheetLine title="Tracks">
         <Press look="raised" label="Levels" onPress={() => dispatch(openSheet({ kind: 'levels' }))} />
         <Press look="raised" label="History" onPress={() => dispatch(openSheet({ kind: 'history' }))} />

@@ -24,6 +24,7 @@ import { useAppDispatch, useAppSelector, type Thunk } from '../../../store';
 import { runAction, tryAction } from '../../../session/trials';
 import { cursorSet, menuSet, selectionSet, type MenuPlace } from '../../../session/session';
 import { SHEET_HEIGHT } from '../../../sheets/SheetFrame';
+import { deselect, selectMore } from '../../acts/select';
 import { FAMILIES, FAMILY_NAMES } from '../tray/families';
 import { DRAWN_VELOCITY } from '../../grid/gesture/useSetting';
 
@@ -237,7 +238,13 @@ function GroundItems({ menu, part, act }: ItemsProps) {
         disabled={fromHere.length === 0}
         onPress={() => act(select(fromHere))}
       />
-      <Press role="menuitem" start label={`Select this row (${row.length})`} disabled={row.length === 0} onPress={() => act(select(row))} />
+      <Press
+        role="menuitem"
+        start
+        label={`Select this row (${row.length})`}
+        disabled={row.length === 0}
+        onPress={() => act(selectMore(row.map(({ id }) => id)))}
+      />
       <Press
         role="menuitem"
         start
@@ -245,7 +252,7 @@ function GroundItems({ menu, part, act }: ItemsProps) {
         disabled={notes.length === 0}
         onPress={() => act(select(notes))}
       />
-      <Press role="menuitem" start label="Deselect" disabled={!hasSelection} onPress={() => act(select([]))} />
+      <Press role="menuitem" start label="Deselect" disabled={!hasSelection} onPress={() => act(deselect)} />
     </>
   );
 }

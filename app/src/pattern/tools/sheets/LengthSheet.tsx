@@ -2,7 +2,8 @@ import { stepTicks, divisionName, gridAt, lengthWords, variantsOf } from '@yibbo
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../../../controls/Press';
 import { Stepper } from '../../../controls/Stepper';
-import { setPatternLength } from '../../../document/edits';
+import { NameField } from '../../../controls/NameField';
+import { editEntity, setPatternLength } from '../../../document/edits';
 import { trimToContent } from '../../acts/length';
 import { addVariant, switchVariant } from '../../acts/variants';
 import { preferencesSet } from '../../../preferences/preferences';
@@ -37,6 +38,14 @@ export function LengthSheet({ part, isPanel }: { readonly part: OpenPart; readon
         <Press label="Trim to content" look="raised" onPress={() => dispatch(trimToContent())} />
       </XStack>
       <VariantLine part={part} />
+      <SheetLine title="Name">
+        <NameField
+          key={part.pattern.id}
+          of="the pattern"
+          name={part.pattern.name}
+          onKeep={(name) => dispatch(editEntity(`Pattern named ${name}`, 'patterns', part.pattern, { name }))}
+        />
+      </SheetLine>
     </SheetFrame>
   );
 }

@@ -1,17 +1,18 @@
 import { stepTicks, divisionName, gridOfRow, rowLength, type Note } from '@yibbo/core';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { useEffects } from '../../../effects';
 import { Choices } from '../../../controls/Choices';
 import { Press } from '../../../controls/Press';
 import { NumberStepper } from '../../../controls/NumberStepper';
-import { TextField } from '../../../controls/TextField';
+import { NameField } from '../../../controls/NameField';
 import { moveRow, renameRow, setRowLength, turnRow } from '../../acts/row-acts';
 import { rowName } from '../../acts/rows';
+import { selectMore } from '../../acts/select';
 import { selectNotes, type OpenPart } from '../../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../store';
 import { runAction, tryAction } from '../../../session/trials';
-import { selectionSet, sheetSet } from '../../../session/session';
+import { sheetSet } from '../../../session/session';
 import { useActiveRow } from '../../grid/useActiveRow';
 import { SheetFrame, SheetLine } from '../../../sheets/SheetFrame';
 
@@ -35,7 +36,14 @@ export function RowSheet({ part, isPanel }: { readonly part: OpenPart; readonly 
         </Suspense>
       ) : null}
       <SheetLine title="Name">
-        <NameField key={pitch} part={part} pitch={pitch} name={name} />
+        <NameField
+          key={pitch}
+          of="the row"
+          name={name}
+          width={150}
+          canBeEmpty
+          onKeep={(typed) => dispatch(renameRow(part, pitch, typed))}
+        />
       </SheetLine>
       <SheetLine title="Own grid">
         <Press
@@ -73,7 +81,7 @@ function HitsLine({ part, pitch, name, notes }: RowProps & { readonly notes: rea
   return (
     <XStack gap={4} flexWrap="wrap">
       <Press label={`Hear ${name}`} shown="Hear" look="raised" onPress={() => sound.audition(part.track.id, pitch, 100)} />
-      <Press label={`Select row ${name}`} shown="Select" look="raised" disabled={isEmpty} onPress={() => dispatch(selectionSet(ids))} />
+      <Press label={`Select row ${name}`} shown="Select" look="raised" disabled={isEmpty} onPress={() => dispatch(selectMore(ids))} />
       <Press
         label={areMuted ? `Unmute row ${name}` : `Mute row ${name}`}
         shown={areMuted ? 'Unmute' : 'Mute'}
@@ -92,18 +100,6 @@ function HitsLine({ part, pitch, name, notes }: RowProps & { readonly notes: rea
       />
       <Press label={`Fill row ${name}: try with settings`} shown="Fill …" look="raised" onPress={() => dispatch(tryAction('fill'))} />
     </XStack>
-  );
-}
-
-function NameField({ part, pitch, name }: RowProps) {
-  const dispatch = useAppDispatch();
-  const [typed, setTyped] = useState(name);
-  const keep = () => dispatch(renameRow(part, pitch, typed));
-  return (
-    <>
-      <TextField label="Name of the row" value={typed} width={150} onChange={setTyped} onEnter={keep} onEscape={() => setTyped(name)} />
-      <Press label="Keep the name" shown="Keep" look="raised" disabled={typed.trim() === name} onPress={keep} />
-    </>
   );
 }
 
