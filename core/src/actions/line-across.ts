@@ -14,7 +14,7 @@ export interface LineParams {
 /** The params of an action that works at one point of time. */
 export function lineParams(title: string, unit: AmountUnit) {
   return {
-    count: wholeParam(title, 1, MAX_TICK, 1),
+    count: wholeParam(title, 0, MAX_TICK, 1),
     unit: amountParam('Counted in', unit),
     from: choiceParam('Counted from', ['notes', 'pattern'], 'notes', { notes: 'the first note', pattern: 'the start of the pattern' }),
   };

@@ -34,11 +34,3 @@ function isKeyOf({ key, shift = false }: KeyAct, input: KeyInput): boolean {
   const isSign = key.length === 1 && !/[a-z]/i.test(key);
   return input.key.toLowerCase() === key.toLowerCase() && (isSign || input.shiftKey === shift);
 }
-
-/** What a key pressed on an element is for: the screen, nothing of ours, or only Escape. */
-export function ownerOf(target: Element, key: string): 'screen' | 'element' {
-  if (target.closest('input:not([type=range]), textarea, [contenteditable]')) return key === 'Escape' ? 'screen' : 'element';
-  if (target.closest('input[type=range]')) return /^(Arrow|Page|Home|End)/.test(key) ? 'element' : 'screen';
-  const isPress = key === ' ' || key === 'Enter';
-  return isPress && target.matches('button:focus-visible, [role=button]:focus-visible, a:focus-visible') ? 'element' : 'screen';
-}

@@ -4,7 +4,8 @@ import { useAppDispatch, useAppSelector, type Thunk } from '../../store';
 import { letGo } from '../acts/nudge';
 import type { KeyAct } from './keys';
 import { useClipboard } from './useClipboard';
-import { actWith, ownerOf, type KeyInput } from './match-key';
+import { ownerOf } from '../../controls/key-owner';
+import { actWith, type KeyInput } from './match-key';
 
 /** Listens for the keys while the pattern screen is open. */
 export function useKeys(onPlay: () => void): void {
@@ -17,7 +18,7 @@ export function useKeys(onPlay: () => void): void {
     const pressed = new Map<string, Thunk<unknown>>();
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
-      if (event.defaultPrevented || ownerOf(target, event.key) === 'element') return;
+      if (event.defaultPrevented || ownerOf(target, event.key, event.ctrlKey || event.metaKey) === 'element') return;
       if (event.key === ' ') {
         event.preventDefault();
         if (!event.repeat) onPlay();

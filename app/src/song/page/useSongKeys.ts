@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { undo } from '../../document/undo';
 import { placementsSelected, sheetSet } from '../../session/session';
+import { ownerOf } from '../../controls/key-owner';
 import { useAppDispatch, useAppSelector, type Thunk } from '../../store';
 import {
   deleteSelected,
@@ -44,8 +45,7 @@ export function useSongKeys(onPlay: () => void): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
-      if (target.closest('input, textarea') && event.key !== 'Escape') return;
-      if (event.altKey || event.defaultPrevented) return;
+      if (event.altKey || event.defaultPrevented || ownerOf(target, event.key, event.ctrlKey || event.metaKey) === 'element') return;
       if (event.key === ' ') {
         if (target.closest('button')) return;
         event.preventDefault();

@@ -26,4 +26,9 @@ export const endsAt = notesAction({
       }),
     };
   },
+  whyNot: (part, params, context) => {
+    const line = lineOf(part, params, context);
+    const isCrossed = part.notes.some(({ start, length }) => start < line && line < start + length);
+    return part.notes.length === 0 || isCrossed ? null : 'None of the notes sounds at the line. Move the line into a note.';
+  },
 });

@@ -2,6 +2,7 @@ import { cutNote } from '../../notes/split';
 import { notesAction } from '../action';
 import { ledAcross, lineOf, lineParams } from '../line-across';
 import { paramsOf } from '../params';
+import { cutOffers } from './cut-offers';
 
 export const splitAt = notesAction({
   id: 'split-at',
@@ -16,5 +17,10 @@ export const splitAt = notesAction({
   run: (part, params, context) => {
     const point = lineOf(part, params, context);
     return { notes: part.notes.flatMap((note) => cutNote(note, [point], context.newId)) };
+  },
+  whyNot: (part, params, context) => {
+    const point = lineOf(part, params, context);
+    if (part.notes.length === 0 || part.notes.some(({ start, length }) => start < point && point < start + length)) return null;
+    return { words: 'The line is not inside a note.', offers: cutOffers(part.notes, context) };
   },
 });

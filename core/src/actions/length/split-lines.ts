@@ -2,8 +2,9 @@ import { cutNote, cutsAtLines, piecesEvery, tooManyPieces } from '../../notes/sp
 import type { Note } from '../../model/entities';
 import { gridOfRow } from '../../time';
 import { notesAction } from '../action';
-import { amountParam, amountTicks, gridOfAmount, type AmountUnit } from '../amounts';
+import { amountParam, amountTicks, gridOfAmount } from '../amounts';
 import { paramsOf } from '../params';
+import { cutOffers, cutsAny } from './cut-offers';
 
 export const splitLines = notesAction({
   id: 'split-lines',
@@ -23,20 +24,7 @@ export const splitLines = notesAction({
       piecesEvery(notes, (note) => amountTicks(1, at, { ...context, grid: gridOfRow(context, note.pitch) }, note.start)),
     );
     if (tooMany !== null || notes.length === 0) return tooMany;
-    const cuts = (unit: AmountUnit) =>
-      notes.some((note) => cutsAtLines(note, unit === 'grid' ? gridOfRow(context, note.pitch) : gridOfAmount(unit, context)).length > 0);
-    if (cuts(at)) return null;
-    const finer = FINER.find(cuts);
-    return {
-      words: 'No line of this grid falls inside a note.',
-      offers: [
-        ...(finer ? [{ label: `Lines of ${finer}`, actionId: 'split-lines', params: { at: finer } }] : []),
-        { label: 'Cut anywhere', actionId: 'first-cut', params: {} },
-        { label: 'In halves', actionId: 'split-parts', params: { parts: 2 } },
-      ],
-    };
+    if (cutsAny(notes, at, context)) return null;
+    return { words: 'No line of this grid falls inside a note.', offers: cutOffers(notes, context) };
   },
 });
-
-/** Divisions that are offered where the chosen one cuts nothing, the coarsest first. */
-const FINER = ['1/2', '1/4', '1/8', '1/8 triplet', '1/16', '1/16 triplet', '1/32', '1/32 triplet', '1/64'] as const;

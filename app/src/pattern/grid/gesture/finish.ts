@@ -40,7 +40,9 @@ export function finishGesture({ gesture, isTouch, isDouble }: Finished, context:
     switch (gesture.state) {
       case 'pressing':
         if (gesture.target.kind === 'note')
-          return dispatch(tapNote(gesture.target.noteId, { isTouch, isDouble, extend: gesture.extend }, context));
+          return dispatch(
+            tapNote(gesture.target.noteId, { isTouch, isDouble, selects: gesture.purpose === 'select' || gesture.extend }, context),
+          );
         if (gesture.purpose === 'select') {
           dispatch(selectionSet([]));
           // The place is where a paste goes.
@@ -103,15 +105,16 @@ function tapEmpty(note: DrawnNote, { trackId }: GestureContext): Thunk {
 
 function tapNote(
   noteId: Id,
-  { isTouch, isDouble, extend }: { readonly isTouch: boolean; readonly isDouble: boolean; readonly extend: boolean },
+  { isTouch, isDouble, selects }: { readonly isTouch: boolean; readonly isDouble: boolean; readonly selects: boolean },
   context: GestureContext,
 ): Thunk {
   return (dispatch) => {
     const { selected } = context.setting;
     const note = context.notes.find(({ id }) => id === noteId);
     if (!note) return;
-    if (context.tapErases || isDouble) return dispatch(removeNotes([noteId]));
-    const adds = extend || (isTouch && selected.size > 0);
+    // Where a tap selects, it never erases: it adds the note to what is selected, or takes it away.
+    if (!selects && (context.tapErases || isDouble)) return dispatch(removeNotes([noteId]));
+    const adds = selects || (isTouch && selected.size > 0);
     if (adds && selected.has(noteId)) return void dispatch(selectionSet([...selected].filter((id) => id !== noteId)));
     dispatch(hearNote(context.trackId, note.pitch, note.velocity));
     dispatch(takeRow(note.pitch));

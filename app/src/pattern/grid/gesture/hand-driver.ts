@@ -48,7 +48,7 @@ export const NOTHING_SHOWN: HandShown = { hand: NO_FINGERS, isOverCancel: false,
 /** A pointer event as the driver needs it: both the page's own and React's fit. */
 export type PointerInput = Pick<
   PointerEvent,
-  'pointerId' | 'pointerType' | 'button' | 'clientX' | 'clientY' | 'timeStamp' | 'shiftKey' | 'ctrlKey' | 'metaKey'
+  'pointerId' | 'pointerType' | 'button' | 'clientX' | 'clientY' | 'timeStamp' | 'shiftKey' | 'ctrlKey' | 'metaKey' | 'altKey'
 >;
 
 const HOLD_MS = 450;
@@ -88,7 +88,7 @@ export class HandDriver {
       at: surface.placeAt(point, event.pointerId),
       target,
       purpose,
-      extend: event.ctrlKey || event.metaKey,
+      extend: event.ctrlKey || event.metaKey || event.altKey,
       copy: copiesNext || held.has('copy'),
     } as const;
     // With two fingers down nothing is being held: they drum, or move the view.

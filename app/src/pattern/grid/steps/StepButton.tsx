@@ -16,6 +16,7 @@ export interface StepButtonProps {
   readonly isSelected: boolean;
   /** Where a trial's original stood. */
   readonly wasHit: boolean;
+  /** Whether Tab comes to it: the first cell of the current row. */
   readonly isFirst: boolean;
   readonly size: number;
 }

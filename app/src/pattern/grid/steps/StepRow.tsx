@@ -164,7 +164,7 @@ function OpenRow(props: StepRowProps) {
   );
 }
 
-function Cell({ part, row, cell, notes, original, selected }: StepRowProps & { readonly cell: StepCell }) {
+function Cell({ part, row, cell, notes, original, selected, isActive }: StepRowProps & { readonly cell: StepCell }) {
   const hits = notesInCell(notes, row.pitch, cell);
   const isHeld = notes.some(({ pitch, start, length }) => pitch === row.pitch && start < cell.source && start + length > cell.source);
   return (
@@ -177,7 +177,7 @@ function Cell({ part, row, cell, notes, original, selected }: StepRowProps & { r
       isHeld={isHeld}
       isSelected={hits.some(({ id }) => selected.has(id))}
       wasHit={original !== null && notesInCell(original, row.pitch, cell).length > 0}
-      isFirst={cell.index === 0}
+      isFirst={isActive && cell.index === 0}
       size={CELL_SIZE}
     />
   );

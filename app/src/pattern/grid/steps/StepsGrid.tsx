@@ -1,7 +1,8 @@
-import { memo, useMemo, useRef, type CSSProperties, type PointerEvent } from 'react';
+import { memo, useMemo, useRef, type CSSProperties, type FocusEvent, type PointerEvent } from 'react';
 import { useMedia } from '@tamagui/core';
 import { selectNotes, selectShownNotes, selectVariantOutline, type OpenPart } from '../../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../store';
+import { takeRow } from '../../acts/row-acts';
 import { activeRow, rowName, type GridRow } from '../../acts/rows';
 import { GestureHint } from '../../screen/GestureHint';
 import { ViewPress } from '../../screen/ViewPress';
@@ -53,6 +54,11 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
     onFinish: (finished) => dispatch(finishGesture(finished, { trackId: part.track.id, notes, setting, tapErases: true })),
     onStep: useListen(part.track.id, notes),
   });
+  // What has the focus is on the current row, whichever way it got there: keys and row actions mean the same row.
+  const onFocus = ({ target }: FocusEvent<HTMLElement>) => {
+    const pitch = target.closest<HTMLElement>('[data-cell]')?.dataset.pitch;
+    if (pitch !== undefined && Number(pitch) !== active) dispatch(takeRow(Number(pitch)));
+  };
   const onKeyDown = useStepKeys({ container, part, notes, cells, setting });
   useStepLight(container, part, cells);
   useRowInView(container, active);
@@ -71,6 +77,7 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
           if (cellAt({ x: event.clientX, y: event.clientY })) handlers.onPointerDown(event);
         }}
         onKeyDown={onKeyDown}
+        onFocus={onFocus}
         data-testid="steps-grid"
         role="group"
         aria-label={`Steps of ${part.track.name}, bar ${bar + 1}. Arrow keys move, Enter sets a hit or takes it away, Shift and Enter selects it.`}

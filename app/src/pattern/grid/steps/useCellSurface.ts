@@ -1,5 +1,5 @@
 import { useMemo, useRef } from 'react';
-import type { Note, Point, Target } from '@yibbo/core';
+import { clamp, type Note, type Point, type Target } from '@yibbo/core';
 import type { GridSurface } from '../gesture/surface';
 import { notesInCell, type StepCell } from './step-cells';
 
@@ -12,12 +12,22 @@ interface Anchor {
   readonly pitch: number;
   readonly x: number;
   readonly ticksPerPixel: number;
+  /** How far a drag may count from there: to the edges of the bar that is shown. */
+  readonly least: number;
+  readonly most: number;
 }
 
 /** The cell at a point of the page, by its place in its row. */
-export function cellAt({ x, y }: Point): { index: number; pitch: number; width: number } | null {
+export function cellAt({ x, y }: Point): { index: number; pitch: number; stride: number } | null {
   const element = document.elementFromPoint(x, y)?.closest<HTMLElement>('[data-cell]');
-  return element ? { index: Number(element.dataset.cell), pitch: Number(element.dataset.pitch), width: element.offsetWidth } : null;
+  return element ? { index: Number(element.dataset.cell), pitch: Number(element.dataset.pitch), stride: strideOf(element) } : null;
+}
+
+/** How far apart cells stand, in pixels: there is a little room between them. */
+function strideOf(cell: HTMLElement): number {
+  const [next, last] = [cell.nextElementSibling, cell.previousElementSibling] as (HTMLElement | null)[];
+  if (next) return next.offsetLeft - cell.offsetLeft;
+  return last ? cell.offsetLeft - last.offsetLeft : cell.offsetWidth;
 }
 
 export function targetIn(notes: readonly Note[], pitch: number, cell: StepCell): Target {
@@ -32,14 +42,20 @@ export function useCellSurface(notes: readonly Note[], cells: CellsByRow): GridS
     () => ({
       begin: (point, fingerId) => {
         const at = cellAt(point);
-        const cell = at && cells.get(at.pitch)?.[at.index];
-        if (!at || !cell) return;
-        const ticksPerPixel = (cell.end - cell.start) / at.width;
-        anchors.current.set(fingerId, { tick: cell.source, pitch: at.pitch, x: point.x, ticksPerPixel });
+        const row = at && cells.get(at.pitch);
+        const cell = at && row?.[at.index];
+        if (!at || !row || !cell) return;
+        const ticksPerPixel = (cell.end - cell.start) / at.stride;
+        const least = cell.source - (cell.start - row[0]!.start);
+        const most = cell.source + (row.at(-1)!.end - 1 - cell.start);
+        anchors.current.set(fingerId, { tick: cell.source, pitch: at.pitch, x: point.x, ticksPerPixel, least, most });
       },
       placeAt: ({ x, y }, fingerId) => {
         const anchor = fingerId === undefined ? undefined : anchors.current.get(fingerId);
-        if (anchor) return { tick: Math.max(0, anchor.tick + (x - anchor.x) * anchor.ticksPerPixel), pitch: anchor.pitch };
+        if (anchor) {
+          const tick = anchor.tick + (x - anchor.x) * anchor.ticksPerPixel;
+          return { tick: Math.max(0, clamp(tick, anchor.least, anchor.most)), pitch: anchor.pitch };
+        }
         const at = cellAt({ x, y });
         return { tick: (at && cells.get(at.pitch)?.[at.index]?.source) ?? 0, pitch: at?.pitch ?? 60 };
       },

@@ -17,6 +17,7 @@ import { View } from '@tamagui/core';
 import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../../../controls/Press';
+import { TypeAhead } from '../../../controls/type-ahead';
 import { Words } from '../../../controls/words';
 import { addNotes } from '../../../document/edits';
 import { selectHasSelection, selectNotes, selectSelectedNotes, type OpenPart } from '../../../session/selectors';
@@ -47,6 +48,7 @@ interface ActionMenuProps {
 export function ActionMenu({ menu, part, isInFlow }: ActionMenuProps) {
   const dispatch = useAppDispatch();
   const frame = useRef<HTMLDivElement>(null);
+  const [typed] = useState(() => new TypeAhead());
   const count = useAppSelector((state) => selectSelectedNotes(state).length);
   const close = () => dispatch(menuSet(null));
   const act = (thunk: Thunk<unknown>) => {
@@ -75,11 +77,17 @@ export function ActionMenu({ menu, part, isInFlow }: ActionMenuProps) {
     const items = [...(frame.current?.querySelectorAll<HTMLElement>('[role=menuitem]') ?? [])];
     const at = items.indexOf(document.activeElement as HTMLElement);
     const to = { ArrowDown: at + 1, ArrowUp: at - 1, Home: 0, End: items.length - 1 }[event.key];
+    // Every key belongs to the menu while it is open: none acts on the notes behind it.
+    event.stopPropagation();
+    const isLetter = event.key.length === 1 && event.key !== ' ' && !event.ctrlKey && !event.metaKey && !event.altKey;
     if (event.key === 'Escape' || event.key === 'Tab') close();
     else if (to !== undefined) items[(to + items.length) % items.length]?.focus();
-    else if (event.key !== 'Enter' && event.key !== ' ') return;
-    if (event.key !== 'Enter' && event.key !== ' ') event.preventDefault();
-    event.stopPropagation();
+    else if (isLetter) {
+      const names = items.map((item) => item.getAttribute('aria-label') ?? item.textContent ?? '');
+      const found = typed.find(event.key, names, at, event.timeStamp);
+      if (found !== null) items[found]?.focus();
+    } else return;
+    event.preventDefault();
   };
 
   return (
@@ -163,7 +171,7 @@ const THIRD = 90;
 function MostUsed({ menu, part, act }: ItemsProps) {
   const handled = useAppSelector(selectSelectedNotes);
   const areMuted = handled.length > 0 && handled.every(({ muted }) => muted);
-  const cut = Math.max(1, lineBefore(gridOfRow(part, menu.at.pitch), menu.at.tick));
+  const cut = lineBefore(gridOfRow(part, menu.at.pitch), menu.at.tick);
   const items: readonly { label: string; does: Thunk }[] = [
     { label: 'Delete', does: runAction('delete') },
     { label: 'Duplicate', does: runAction('duplicate') },
