@@ -28,6 +28,9 @@ export interface OwnSound {
 /** What of a track says how it sounds. */
 export type SoundFields = Pick<Track, 'soundId' | 'setting' | 'octave' | 'otherDrums' | 'voiceMode'>;
 
+/** How long a drawn note is: one step, as the last one, or a number of ticks. */
+export type DrawnLength = 'grid' | 'last' | number;
+
 export type LaneHeight = 'low' | 'middle' | 'high';
 
 /** What a person has set for every pattern in this browser. */
@@ -49,9 +52,10 @@ export interface Preferences {
   readonly snapsBy: 'distance' | 'line';
   /** Whether drum hits are drawn as marks of one width in Notes. */
   readonly hitsAsMarks: boolean;
-  /** How long a drawn note is: one step, as the last one, or a number of ticks. */
-  readonly drawnLength: 'grid' | 'last' | number;
-  readonly lastLength: number | null;
+  /** How long new notes are, by song, where that was chosen: else one step. */
+  readonly drawnLengths: Readonly<Record<Id, DrawnLength>>;
+  /** How long the last note was that was drawn, in ticks, by song. */
+  readonly lastLengths: Readonly<Record<Id, number>>;
   /** How far a nudge goes; null is a step, or a millisecond with snapping off. */
   readonly nudge: Amount | null;
   /** The line that runs of notes, and velocities in the lane, follow. */
@@ -96,8 +100,8 @@ const DEFAULTS: Preferences = {
   isSnapping: true,
   snapsBy: 'distance',
   hitsAsMarks: false,
-  drawnLength: 'grid',
-  lastLength: null,
+  drawnLengths: {},
+  lastLengths: {},
   nudge: null,
   shape: 'hand',
   turns: 2,
@@ -116,10 +120,28 @@ const DEFAULTS: Preferences = {
   followsPlay: true,
 };
 
+/** Songs that something is remembered for, those changed last. */
+const SONGS_KEPT = 200;
+
+function ofSongs<T>(all: Readonly<Record<Id, T>>, songId: Id, value: T): Readonly<Record<Id, T>> {
+  const { [songId]: _before, ...others } = all;
+  return Object.fromEntries([...Object.entries(others).slice(1 - SONGS_KEPT), [songId, value]]);
+}
+
 const slice = createSlice({
   name: 'preferences',
   initialState: () => stored(KEY, DEFAULTS),
   reducers: {
+    /** How long new notes of a song are from now on. */
+    drawnLengthSet: (state, { payload: { songId, length } }: PayloadAction<{ songId: Id; length: DrawnLength }>) => ({
+      ...state,
+      drawnLengths: ofSongs(state.drawnLengths, songId, length),
+    }),
+    /** A note of this length was drawn in a song. */
+    lengthDrawn: (state, { payload: { songId, ticks } }: PayloadAction<{ songId: Id; ticks: number }>) => ({
+      ...state,
+      lastLengths: ofSongs(state.lastLengths, songId, ticks),
+    }),
     preferencesSet: (state, { payload }: PayloadAction<Partial<Preferences>>) => ({ ...state, ...payload }),
   },
 });
@@ -130,4 +152,4 @@ export function storePreferences(preferences: Preferences): void {
 }
 
 export const preferencesReducer = slice.reducer;
-export const { preferencesSet } = slice.actions;
+export const { preferencesSet, drawnLengthSet, lengthDrawn } = slice.actions;

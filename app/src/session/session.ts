@@ -25,7 +25,16 @@ export type Cure =
   | { readonly kind: 'show'; readonly place: { readonly patternId: Id; readonly tick: number; readonly pitch: number } }
   | {
       readonly kind:
-        'undo' | 'adjust' | 'lengthen' | 'ownPlacements' | 'unmuteAll' | 'unmuteNotes' | 'alwaysSound' | 'openSound' | 'chooseKey';
+        | 'undo'
+        | 'adjust'
+        | 'deselect'
+        | 'lengthen'
+        | 'ownPlacements'
+        | 'unmuteAll'
+        | 'unmuteNotes'
+        | 'alwaysSound'
+        | 'openSound'
+        | 'chooseKey';
     };
 
 /** What stands in the tray's place to be set up: the grid (of the pattern, a row, a stretch of time), a row, the key, how far a nudge goes,

@@ -9,6 +9,7 @@ import { runAction, takeOffer } from '../../session/trials';
 import { pickedBy } from '../tools/rules/rules';
 import { noticeSet, selectionSet, sheetSet, type Cure } from '../../session/session';
 import { ownSelected } from '../../song/acts/placements';
+import { deselect } from './select';
 import { showPlace } from './show';
 
 export const CURE_WORDS: Readonly<Record<Cure['kind'], string>> = {
@@ -22,6 +23,7 @@ export const CURE_WORDS: Readonly<Record<Cure['kind'], string>> = {
   openSound: 'Turn sound on',
   undo: 'Undo',
   adjust: 'Change it',
+  deselect: 'Deselect',
   show: 'Show',
   showBar: 'Show',
   ownPlacements: 'Make own',
@@ -83,6 +85,8 @@ export function applyCure(cure: Cure): Thunk {
         );
       case 'ownPlacements':
         return dispatch(ownSelected());
+      case 'deselect':
+        return dispatch(deselect);
       case 'adjust':
         return dispatch(adjustStep());
       case 'undo':

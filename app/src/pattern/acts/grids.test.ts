@@ -71,7 +71,7 @@ describe('settings of the view', () => {
       middleOctave: fc.constantFrom(3 as const, 4 as const),
       isSnapping: fc.boolean(),
       snapsBy: fc.constantFrom('distance' as const, 'line' as const),
-      drawnLength: fc.constantFrom('grid' as const, 'last' as const, 777),
+      drawnLengths: fc.constantFrom<Record<string, 'last' | number>>({}, { song: 'last' }, { song: 777 }),
       paintsInScale: fc.boolean(),
       hitsAsMarks: fc.boolean(),
     },

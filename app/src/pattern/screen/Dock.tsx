@@ -80,7 +80,8 @@ function GridStepper({ part, isColumn }: { readonly part: OpenPart; readonly isC
   const dispatch = useAppDispatch();
   const { division } = part;
   const form = formOf(division) ?? divisionName(division);
-  const hasPins = usePins(part).length > 0;
+  const pins = usePins(part);
+  const hasPins = pins.length > 0;
   return (
     <>
       <View position="relative">
@@ -94,7 +95,10 @@ function GridStepper({ part, isColumn }: { readonly part: OpenPart; readonly isC
           canLower={division.unit !== DIVISION_UNITS[0]}
           canRaise={division.unit !== DIVISION_UNITS.at(-1)}
           onStep={(direction) => dispatch(changeGrid(direction === 1 ? 'finer' : 'coarser'))}
-          onShown={{ label: `Grid ${divisionName(division)}: set up`, press: () => dispatch(openSheet({ kind: 'grid', of: 'pattern' })) }}
+          onShown={{
+            label: `Grid ${divisionName(division)}${hasPins ? `, ${pins.join(', ')}` : ''}: set up`,
+            press: () => dispatch(openSheet({ kind: 'grid', of: 'pattern' })),
+          }}
         />
         {hasPins ? (
           <View position="absolute" top={2} left="50%" pointerEvents="none">

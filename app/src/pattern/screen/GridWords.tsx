@@ -1,10 +1,11 @@
-import { divisionWords } from '@yibbo/core';
+import { divisionWords, lengthWords } from '@yibbo/core';
 import Pin from 'lucide-react/dist/esm/icons/pin.mjs';
 import { useEffect, useRef, useState } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { Words } from '../../controls/words';
 import type { OpenPart } from '../../session/selectors';
 import { useAppSelector } from '../../store';
+import { useDrawnLength } from '../grid/gesture/useSetting';
 import { pinsOf } from '../acts/grids';
 import { rowName } from '../acts/rows';
 
@@ -13,9 +14,13 @@ const SHOWN_MS = 2000;
 /** The exceptions from the grid: rows and stretches with one of their own, a nudge or a length set apart, snapping off. */
 export function usePins(part: OpenPart): readonly string[] {
   const isSnapping = useAppSelector((state) => state.preferences.isSnapping);
+  const drawnLength = useDrawnLength(part);
   return [
     ...(part.view.followsZoom ? ['follows zoom'] : []),
     ...(isSnapping ? [] : ['snap off']),
+    ...(drawnLength === 'grid'
+      ? []
+      : [drawnLength === 'last' ? 'new notes as the last one' : `new notes ${lengthWords(drawnLength, part.meter)}`]),
     ...pinsOf(part, (pitch) => rowName(part, pitch)),
   ];
 }

@@ -21,7 +21,7 @@ import { addNotes, editNotes, removeNotes, tellBeyond } from '../../../document/
 import { takeRow } from '../../acts/row-acts';
 import { selectNotes } from '../../../session/selectors';
 import type { Thunk } from '../../../store';
-import { preferencesSet } from '../../../preferences/preferences';
+import { lengthDrawn } from '../../../preferences/preferences';
 import { cursorSet, framed, selectionSet } from '../../../session/session';
 import { hearNote } from './hear';
 import type { Finished } from './hand-driver';
@@ -51,8 +51,7 @@ export function finishGesture({ gesture, isTouch, isDouble }: Finished, context:
         }
         return dispatch(tapEmpty(tappedNote(gesture.from, context.setting), context));
       case 'drawing':
-        dispatch(preferencesSet({ lastLength: gesture.note.length }));
-        return dispatch(addNotes('Draw a note', [gesture.note]));
+        return dispatch(drawn(gesture.note));
       case 'painting':
         return dispatch(
           paint(
@@ -84,6 +83,14 @@ export function finishGesture({ gesture, isTouch, isDouble }: Finished, context:
       default:
         return undefined;
     }
+  };
+}
+
+function drawn(note: DrawnNote): Thunk {
+  return (dispatch, getState) => {
+    const songId = getState().song.document?.song.id;
+    if (songId) dispatch(lengthDrawn({ songId, ticks: note.length }));
+    dispatch(addNotes('Draw a note', [note]));
   };
 }
 

@@ -1,6 +1,7 @@
 import type { GestureSetting, Id } from '@yibbo/core';
 import { useMemo } from 'react';
 import { selectHandledNotes, selectSelectedNotes, type OpenPart } from '../../../session/selectors';
+import type { DrawnLength } from '../../../preferences/preferences';
 import { useAppSelector } from '../../../store';
 import type { GridRow } from '../../acts/rows';
 
@@ -17,10 +18,17 @@ export function useHandledIds(): ReadonlySet<Id> {
   return useMemo(() => new Set(notes.map(({ id }) => id)), [notes]);
 }
 
+/** How long new notes of the open song are. */
+export function useDrawnLength({ track: { songId } }: OpenPart): DrawnLength {
+  return useAppSelector((state) => state.preferences.drawnLengths[songId] ?? 'grid');
+}
+
 /** What gestures on the open part start from. */
 export function useGestureSetting(part: OpenPart, rows: readonly GridRow[]): GestureSetting {
   const selected = useSelectedIds();
-  const { isSnapping, snapsBy, drawnLength, lastLength, shape, turns, paintsInScale } = useAppSelector((state) => state.preferences);
+  const { isSnapping, snapsBy, lastLengths, shape, turns, paintsInScale } = useAppSelector((state) => state.preferences);
+  const drawnLength = useDrawnLength(part);
+  const lastLength = lastLengths[part.track.songId] ?? null;
   const { grid, rowGrids, key } = part;
   return useMemo(
     () => ({

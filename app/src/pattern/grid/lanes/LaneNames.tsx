@@ -27,6 +27,8 @@ const PRESS: CSSProperties = {
   cursor: 'pointer',
 };
 
+const WHOM: CSSProperties = { display: 'block', color: 'var(--ink)', fontWeight: 600 };
+
 /** What a press in a lane does, and the button that changes it. */
 export interface LaneMode {
   readonly shown: string;
@@ -37,13 +39,16 @@ export interface LaneMode {
 
 interface LaneNamesProps {
   readonly short: string;
+  /** What a press in the lane acts on, where that is not all of it. */
+  readonly whom?: string | null;
   /** What is being drawn, in words; null while nothing is. */
   readonly value: string | null;
   readonly mode?: LaneMode | undefined;
 }
 
 /** The lane's name and what a press in it does; while it is drawn in, its value and where to let go to call that off. */
-export function LaneNames({ short, value, mode }: LaneNamesProps) {
+export function LaneNames({ short, whom = null, value, mode }: LaneNamesProps) {
+  const only = whom === null ? null : <span style={WHOM}>{whom}</span>;
   if (value !== null)
     return (
       <div style={{ ...NAMES, ...BESIDE }}>
@@ -53,11 +58,23 @@ export function LaneNames({ short, value, mode }: LaneNamesProps) {
         <div style={{ color: 'var(--act)' }}>drop here to cancel</div>
       </div>
     );
-  if (!mode) return <div style={{ ...NAMES, ...BESIDE }}>{short}</div>;
+  if (!mode)
+    return (
+      <div style={{ ...NAMES, ...BESIDE }}>
+        {short}
+        {only}
+      </div>
+    );
   return (
     <div style={NAMES}>
-      <button type="button" aria-label={`${short} ${mode.shown} ${mode.more}: change`} style={PRESS} onClick={mode.onPress}>
+      <button
+        type="button"
+        aria-label={`${short}${whom ? ` of ${whom}` : ''} ${mode.shown} ${mode.more}: change`}
+        style={PRESS}
+        onClick={mode.onPress}
+      >
         {short}
+        {only}
         <span style={{ display: 'block', color: 'var(--act)', paddingTop: 2 }}> {mode.shown}</span>
       </button>
     </div>

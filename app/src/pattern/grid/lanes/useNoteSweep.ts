@@ -1,7 +1,8 @@
 import { lineBetween, shapeBetween, stemPlaces, sweptBy, withNotes, type Id, type Note, type SweepPlace, type Swept } from '@yibbo/core';
 import { useRef, useState, type PointerEvent } from 'react';
 import { editNotes } from '../../../document/edits';
-import { useAppDispatch, useAppSelector } from '../../../store';
+import { noticeSet } from '../../../session/session';
+import { useAppDispatch, useAppSelector, type Thunk } from '../../../store';
 import { hearNote } from '../gesture/hear';
 import type { Viewport } from '../viewport/viewport';
 import { laneValue, MARGIN, STEM_APART } from './lane-size';
@@ -60,15 +61,15 @@ export function useNoteSweep({ kind, height, trackId, viewport, notes, selected 
     event.currentTarget.setPointerCapture(event.pointerId);
     const at = placeAt(event, viewport, kind, height);
     const reach = event.pointerType === 'mouse' ? REACH_MOUSE : REACH_TOUCH;
-    const note = stemAt(
-      meant,
-      at,
-      { reach, pixelsPerTick: viewport.pixelsPerTick, pixelsPerValue: (height - 2 * MARGIN) / (kind.high - kind.low) },
-      kind,
-    );
+    const near = { reach, pixelsPerTick: viewport.pixelsPerTick, pixelsPerValue: (height - 2 * MARGIN) / (kind.high - kind.low) };
+    const note = stemAt(meant, at, near, kind);
     const from = { ...at, tick: note?.start ?? at.tick };
     sweep.current = { pointerId: event.pointerId, fromX: event.clientX, from, note, isSweeping: false, last: at };
-    if (!note) return;
+    if (!note) {
+      const isOther = selected.size > 0 && stemAt(notes, at, near, kind) !== null;
+      if (isOther) dispatch(tellWhom(selected.size));
+      return;
+    }
     setSwept(new Map([[note.id, at.value]]));
     dispatch(hearNote(trackId, note.pitch, isVelocity ? at.value : note.velocity));
   };
@@ -96,6 +97,12 @@ export function useNoteSweep({ kind, height, trackId, viewport, notes, selected 
     dispatch(editNotes(label, (all) => withNotes(all, raised(all, given, kind))));
   };
   return { swept, handlers: { onPointerDown, onPointerMove, onPointerUp, onPointerCancel: end } };
+}
+
+/** Says whom the lane acts on, where a note that is not among them was pressed. */
+function tellWhom(selected: number): Thunk {
+  const whom = selected === 1 ? 'the selected note' : `the ${selected} selected notes`;
+  return (dispatch) => void dispatch(noticeSet({ words: `The lane changes only ${whom}.`, cure: { kind: 'deselect' } }));
 }
 
 function placeAt(event: PointerEvent<HTMLElement>, viewport: Viewport, kind: NoteLaneKind, height: number): SweepPlace {

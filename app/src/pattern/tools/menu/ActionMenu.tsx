@@ -12,7 +12,7 @@ import {
 import Down from 'lucide-react/dist/esm/icons/chevron-down.mjs';
 import Right from 'lucide-react/dist/esm/icons/chevron-right.mjs';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
-import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent, type RefObject } from 'react';
 import { View } from '@tamagui/core';
 import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';
@@ -48,7 +48,6 @@ interface ActionMenuProps {
 export function ActionMenu({ menu, part, isInFlow }: ActionMenuProps) {
   const dispatch = useAppDispatch();
   const frame = useRef<HTMLDivElement>(null);
-  const [typed] = useState(() => new TypeAhead());
   const count = useAppSelector((state) => selectSelectedNotes(state).length);
   const close = () => dispatch(menuSet(null));
   const act = (thunk: Thunk<unknown>) => {
@@ -73,22 +72,7 @@ export function ActionMenu({ menu, part, isInFlow }: ActionMenuProps) {
     };
   }, [dispatch, menu]);
 
-  const onKeyDown = (event: KeyboardEvent<HTMLDivElement>) => {
-    const items = [...(frame.current?.querySelectorAll<HTMLElement>('[role=menuitem]') ?? [])];
-    const at = items.indexOf(document.activeElement as HTMLElement);
-    const to = { ArrowDown: at + 1, ArrowUp: at - 1, Home: 0, End: items.length - 1 }[event.key];
-    // Every key belongs to the menu while it is open: none acts on the notes behind it.
-    event.stopPropagation();
-    const isLetter = event.key.length === 1 && event.key !== ' ' && !event.ctrlKey && !event.metaKey && !event.altKey;
-    if (event.key === 'Escape' || event.key === 'Tab') close();
-    else if (to !== undefined) items[(to + items.length) % items.length]?.focus();
-    else if (isLetter) {
-      const names = items.map((item) => item.getAttribute('aria-label') ?? item.textContent ?? '');
-      const found = typed.find(event.key, names, at, event.timeStamp);
-      if (found !== null) items[found]?.focus();
-    } else return;
-    event.preventDefault();
-  };
+  const onKeyDown = useMenuKeys(frame, close);
 
   return (
     <div
@@ -115,6 +99,27 @@ export function ActionMenu({ menu, part, isInFlow }: ActionMenuProps) {
       </ScrollView>
     </div>
   );
+}
+
+/** The keys of a menu: arrows, Home and End go to its lines, letters to those that begin with them, Escape and Tab close it. Every key belongs to the
+ *  menu while it is open: none acts on the notes behind it. */
+function useMenuKeys(frame: RefObject<HTMLElement | null>, close: () => void): (event: KeyboardEvent<HTMLElement>) => void {
+  const [typed] = useState(() => new TypeAhead());
+  return (event) => {
+    event.stopPropagation();
+    const items = [...(frame.current?.querySelectorAll<HTMLElement>('[role=menuitem]') ?? [])];
+    const at = items.indexOf(document.activeElement as HTMLElement);
+    const to = { ArrowDown: at + 1, ArrowUp: at - 1, Home: 0, End: items.length - 1 }[event.key];
+    const isLetter = event.key.length === 1 && event.key !== ' ' && !event.ctrlKey && !event.metaKey && !event.altKey;
+    if (event.key === 'Escape' || event.key === 'Tab') close();
+    else if (to !== undefined) items[(to + items.length) % items.length]?.focus();
+    else if (isLetter) {
+      const names = items.map((item) => item.getAttribute('aria-label') ?? item.textContent ?? '');
+      const found = typed.find(event.key, names, at, event.timeStamp);
+      if (found !== null) items[found]?.focus();
+    } else return;
+    event.preventDefault();
+  };
 }
 
 /** Beside the pointer: under it where there is room, else above. */

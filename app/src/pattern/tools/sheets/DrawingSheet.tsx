@@ -5,7 +5,8 @@ import { Press } from '../../../controls/Press';
 import { Stepper } from '../../../controls/Stepper';
 import type { OpenPart } from '../../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../store';
-import { preferencesSet } from '../../../preferences/preferences';
+import { drawnLengthSet, preferencesSet } from '../../../preferences/preferences';
+import { useDrawnLength } from '../../grid/gesture/useSetting';
 import { fingerSet, type Finger } from '../../../session/session';
 import { SheetFrame, SheetLine } from '../../../sheets/SheetFrame';
 import { ShapeChoice, TurnsStepper } from './ShapeControls';
@@ -21,10 +22,10 @@ const FINGERS: readonly { readonly value: Finger; readonly name: string }[] = [
 export function DrawingSheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
   const dispatch = useAppDispatch();
   const finger = useAppSelector((state) => state.session.finger);
-  const { drawnLength, noteLanding, paintsInScale } = useAppSelector((state) => state.preferences);
-  const isBox = drawnLength === 'grid';
+  const { noteLanding, paintsInScale } = useAppSelector((state) => state.preferences);
+  const isStep = useDrawnLength(part) === 'grid';
   return (
-    <SheetFrame title="Drawing" note={isBox ? `new notes are ${divisionName(part.division)}` : undefined} isPanel={isPanel}>
+    <SheetFrame title="Drawing" note={isStep ? `new notes are ${divisionName(part.division)}` : undefined} isPanel={isPanel}>
       <Choices title="One finger" options={FINGERS} value={finger} onChange={(to) => dispatch(fingerSet(to))} />
       <NewNotes part={part} />
       <SheetLine title="Dragged onto others">
@@ -55,10 +56,11 @@ export function DrawingSheet({ part, isPanel }: { readonly part: OpenPart; reado
 /** How long new notes are. */
 function NewNotes({ part }: { readonly part: OpenPart }) {
   const dispatch = useAppDispatch();
-  const drawnLength = useAppSelector((state) => state.preferences.drawnLength);
+  const drawnLength = useDrawnLength(part);
   const stepSize = Math.round(stepTicks(gridAt(part.grid, 0)));
   const lengths = DIVISION_UNITS.slice(3).map((unit) => ({ value: String(unitTicks(unit, part.meter)), name: unit }));
-  const set = (value: string) => dispatch(preferencesSet({ drawnLength: value === 'grid' || value === 'last' ? value : Number(value) }));
+  const { songId } = part.track;
+  const set = (value: string) => dispatch(drawnLengthSet({ songId, length: value === 'grid' || value === 'last' ? value : Number(value) }));
   return (
     <>
       <SheetLine title="New notes">
@@ -75,7 +77,7 @@ function NewNotes({ part }: { readonly part: OpenPart }) {
             title="Length of new notes, in steps"
             shown={`${Math.round((drawnLength / stepSize) * 100) / 100} × ${divisionName(part.division)}`}
             canLower={drawnLength > stepSize}
-            onStep={(step) => dispatch(preferencesSet({ drawnLength: drawnLength + step * stepSize }))}
+            onStep={(step) => dispatch(drawnLengthSet({ songId, length: drawnLength + step * stepSize }))}
           />
         </SheetLine>
       ) : null}
