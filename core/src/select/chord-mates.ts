@@ -6,6 +6,7 @@ export const chordMates = selectionRule({
   id: 'chord-mates',
   label: 'Chord-mates',
   help: 'Every note of a chord that a selected one is of, strummed or not.',
+  words: ['chord', 'whole', 'together', 'stack'],
   params: paramsOf({}),
   widens: true,
   pick: (notes, selected) => {

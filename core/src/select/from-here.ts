@@ -5,6 +5,7 @@ export const fromHere = selectionRule({
   id: 'from-here',
   label: 'From here on',
   help: 'Everything that starts with the first selected note or after it.',
+  words: ['after', 'rest', 'onwards', 'right'],
   params: paramsOf({}),
   widens: true,
   pick: (notes, selected) => {

@@ -6,6 +6,7 @@ export const inChord = selectionRule({
   id: 'in-chord',
   label: 'Highest or lowest',
   help: 'Of the notes of each chord, strummed or not, the highest, the lowest, or the ones between. A note alone is both highest and lowest.',
+  words: ['top note', 'bottom note', 'highest', 'lowest', 'outer', 'inner', 'melody', 'bass'],
   params: paramsOf({ which: choiceParam('Which', ['highest', 'lowest', 'middle'], 'highest', { middle: 'between' }) }),
   pick: (notes, _selected, { which }) =>
     chordsOf(notes).flatMap((chord) => {

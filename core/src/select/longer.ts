@@ -6,6 +6,7 @@ export const longer = selectionRule({
   id: 'longer',
   label: 'Longer or shorter',
   help: 'Notes longer than so many sixteenths, or shorter.',
+  words: ['length', 'short', 'long'],
   params: paramsOf({
     side: choiceParam('Which', ['longer', 'shorter'], 'longer'),
     than: wholeParam('Than', 1, 256, 2, 'sixteenths'),

@@ -5,6 +5,7 @@ export const loudness = selectionRule({
   id: 'loudness',
   label: 'Louder or softer',
   help: 'Notes whose velocity lies above a value, or below it.',
+  words: ['loud', 'soft', 'quiet', 'velocity', 'accents', 'ghost'],
   params: paramsOf({ side: choiceParam('Which', ['louder', 'softer'], 'louder'), than: sliderParam('Than velocity', 1, 127, 90, '') }),
   pick: (notes, _selected, { side, than }) =>
     notes.filter(({ velocity }) => (side === 'louder' ? velocity > than : velocity < than)).map(({ id }) => id),

@@ -5,6 +5,7 @@ export const muted = selectionRule({
   id: 'muted',
   label: 'Muted',
   help: 'Notes that are muted.',
+  words: ['silent', 'off'],
   params: paramsOf({}),
   pick: (notes) => notes.filter((note) => note.muted).map(({ id }) => id),
 });

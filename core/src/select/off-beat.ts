@@ -5,6 +5,7 @@ export const offBeat = selectionRule({
   id: 'off-beat',
   label: 'Off the beat',
   help: 'Notes that start further from every beat than the tolerance.',
+  words: ['offbeat', 'syncopated', 'between'],
   params: beatTolerance,
   pick: (notes, _selected, { tolerance }, { meters }) => notes.filter((note) => !isOnBeat(note, meters, tolerance)).map(({ id }) => id),
 });

@@ -6,6 +6,7 @@ export const onBar = selectionRule({
   id: 'on-bar',
   label: 'On the bar',
   help: 'Notes that start with a bar, or within the tolerance of its beginning.',
+  words: ['downbeat', 'first', 'one', 'bar line'],
   params: beatTolerance,
   pick: (notes, _selected, { tolerance }, { meters }) => notes.filter(({ start }) => isOnBar(start, meters, tolerance)).map(({ id }) => id),
 });

@@ -9,6 +9,7 @@ export const onBeat = selectionRule({
   id: 'on-beat',
   label: 'On the beat',
   help: 'Notes that start on a beat, or within the tolerance of one.',
+  words: ['downbeat', 'beat', 'pulse', 'quarter'],
   params: beatTolerance,
   pick: (notes, _selected, { tolerance }, { meters }) => notes.filter((note) => isOnBeat(note, meters, tolerance)).map(({ id }) => id),
 });

@@ -5,6 +5,7 @@ export const others = selectionRule({
   id: 'others',
   label: 'The others',
   help: 'Every note that is not selected now.',
+  words: ['invert', 'opposite', 'rest'],
   params: paramsOf({}),
   widens: true,
   pick: (notes, selected) => notes.filter(({ id }) => !selected.has(id)).map(({ id }) => id),

@@ -5,6 +5,7 @@ export const row = selectionRule({
   id: 'row',
   label: 'Whole rows',
   help: 'Every note on the rows of the selected notes.',
+  words: ['pitch', 'same note', 'line', 'drum'],
   params: paramsOf({}),
   widens: true,
   pick: (notes, selected) => {

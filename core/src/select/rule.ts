@@ -13,6 +13,8 @@ export interface SelectionRuleEntry<Params extends z.ZodObject> {
   readonly id: string;
   readonly label: string;
   readonly help: string;
+  /** Other words people search it by. */
+  readonly words: readonly string[];
   readonly params: Params;
   /** Whether it goes from what is selected to more: it picks among all notes, where others pick among the selected ones. */
   readonly widens?: true;

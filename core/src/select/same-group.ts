@@ -5,6 +5,7 @@ export const sameGroup = selectionRule({
   id: 'same-group',
   label: 'Same group',
   help: 'Every note of the one-of groups that selected notes are in; with nothing selected, the notes of all groups.',
+  words: ['one-of', 'alternatives', 'group'],
   params: paramsOf({}),
   widens: true,
   pick: (notes, selected) => {

@@ -5,6 +5,7 @@ export const sameVoice = selectionRule({
   id: 'same-voice',
   label: 'Same voice',
   help: 'Every note in the voices of the selected notes. Notes that were given no voice are in voice 1.',
+  words: ['voice', 'part', 'layer'],
   params: paramsOf({}),
   widens: true,
   pick: (notes, selected) => {

@@ -8,7 +8,7 @@ export const velocityScale = notesAction({
   subject: 'notes',
   label: 'Louder / softer',
   help: 'Makes notes louder or softer in proportion: each velocity times the percentage, kept within 1 to 127.',
-  words: ['loudness', 'volume', 'louder', 'softer', 'multiply', 'dynamics'],
+  words: ['quieter', 'loudness', 'volume', 'louder', 'softer', 'multiply', 'dynamics'],
   params: paramsOf({ percent: sliderParam('Percentage', 10, 400, 100, '%') }),
   quick: [
     { label: 'Softer', icon: 'softer', params: { percent: 85 } },

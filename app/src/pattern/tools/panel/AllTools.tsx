@@ -17,7 +17,7 @@ import { TAB_NAMES, TABS } from '../tray/families';
 import { NudgeBar } from '../tray/NudgeBar';
 import { ViewActions } from '../tray/ViewActions';
 import { findTools, type FoundTool } from './find-tools';
-import { ActionLine, RuleLine } from './ToolLines';
+import { ActionLine, PlaceLine, RuleLine } from './ToolLines';
 
 /** Every action and rule, a line each: by family, each of which folds, or those that a few words ask for. */
 export function AllTools({ part }: { readonly part: OpenPart }) {
@@ -34,14 +34,17 @@ export function AllTools({ part }: { readonly part: OpenPart }) {
 
 function Found({ tools, part }: { readonly tools: readonly FoundTool[]; readonly part: OpenPart }) {
   const counts = useRuleCounts(part);
-  if (tools.length === 0) return <Words padding={8}>Nothing is called that. Try another word, such as louder or split.</Words>;
-  return tools.map((tool) =>
-    tool.kind === 'action' ? (
-      <ActionLine key={tool.action.id} action={tool.action} />
-    ) : (
-      <RuleLine key={tool.rule.id} rule={tool.rule} count={counts.get(tool.rule.id) ?? 0} />
-    ),
-  );
+  if (tools.length === 0) return <Words padding={8}>No tool matches. Try another word, such as louder or split.</Words>;
+  return tools.map((tool) => {
+    switch (tool.kind) {
+      case 'action':
+        return <ActionLine key={tool.action.id} action={tool.action} />;
+      case 'rule':
+        return <RuleLine key={tool.rule.id} rule={tool.rule} count={counts.get(tool.rule.id) ?? 0} />;
+      case 'place':
+        return <PlaceLine key={tool.place.label} place={tool.place} />;
+    }
+  });
 }
 
 /** A family under its name, which folds it away or brings it back. */

@@ -5,9 +5,10 @@ import { View } from '@tamagui/core';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../../../controls/Press';
 import { Words } from '../../../controls/words';
-import { runAction, tryAction } from '../../../session/trials';
+import { leaveTools, runAction, tryAction } from '../../../session/trials';
 import { useAppDispatch, useAppSelector } from '../../../store';
 import { openRule, takeRule } from '../rules/rules';
+import type { ToolPlace } from './places';
 import { isOutOfReach, QuickForms } from '../tray/ActionButtons';
 
 /** One line of the panel: a name, what can be done in one touch, and the dots of its settings, each in its column. */
@@ -93,3 +94,17 @@ export const RuleLine = memo(function RuleLine({ rule, count }: { readonly rule:
     </Line>
   );
 });
+
+/** A sheet, or a way to look, listen and draw. */
+export function PlaceLine({ place: { label, act } }: { readonly place: ToolPlace }) {
+  const dispatch = useAppDispatch();
+  const take = () => {
+    dispatch(leaveTools());
+    dispatch(act);
+  };
+  return (
+    <Line label={label} dots={null}>
+      <Press grow start label={label} onPress={take} />
+    </Line>
+  );
+}

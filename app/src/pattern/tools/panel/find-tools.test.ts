@@ -1,9 +1,9 @@
-import { findTools } from './find-tools';
+import { ACTIONS, SELECTION_RULES } from '@yibbo/core';
+import { findTools, type FoundTool } from './find-tools';
+import { PLACES } from './places';
 
-const first = (query: string, among = 3) =>
-  findTools(query)
-    .slice(0, among)
-    .map((tool) => (tool.kind === 'action' ? tool.action.id : tool.rule.id));
+const nameOf = (tool: FoundTool) => (tool.kind === 'action' ? tool.action.id : tool.kind === 'rule' ? tool.rule.id : tool.place.label);
+const first = (query: string, among = 3) => findTools(query).slice(0, among).map(nameOf);
 
 test.each([
   ['chop', 'split-lines'],
@@ -14,6 +14,20 @@ test.each([
   ['copy again', 'duplicate'],
   ['backwards', 'reverse'],
   ['glue together', 'join'],
+  ['zoom', 'Zoom in in time'],
+  ['lane', 'Lanes …'],
+  ['backdrop', 'Backdrop'],
+  ['key', 'Key …'],
+  ['record', 'WAV file …'],
+  ['metronome', 'Song …'],
+  ['history', 'History …'],
+  ['chain', 'History …'],
+  ['name', 'Track …'],
+  ['downbeat', 'on-bar'],
+  ['top note', 'in-chord'],
+  ['quieter', 'velocity-scale'],
+  ['snap', 'Snap on or off'],
+  ['track', 'Track …'],
 ])('%s finds %s', (query, id) => {
   expect(first(query)).toContain(id);
 });
@@ -21,4 +35,14 @@ test.each([
 test('words that say nothing find nothing', () => {
   expect(findTools('xqzj')).toEqual([]);
   expect(findTools('')).toEqual([]);
+});
+
+test('every action, rule, sheet and switch is found by its own name, first or nearly so', () => {
+  const named = [
+    ...ACTIONS.map(({ id, label }) => [label, id]),
+    ...SELECTION_RULES.map(({ id, label }) => [label, id]),
+    ...PLACES.map(({ label }) => [label, label]),
+  ] as [string, string][];
+  const missed = named.filter(([label, name]) => !first(label, 4).includes(name));
+  expect(missed).toEqual([]);
 });
