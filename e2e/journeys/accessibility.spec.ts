@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from '../support/journey';
 import { cell, eachSheet, family, newSong, openDemo, placement } from '../support/app';
 
 type Rules = 'structure' | 'contrast';

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from '../support/journey';
 import { boxAt, newSong, savedNotes, shapes, type Point } from '../support/app';
 
 test.use({ viewport: { width: 1280, height: 800 }, hasTouch: false, isMobile: false });

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/journey';
 import { boxAt, cell, changeBars, family, Fingers, middleOf, newSong, savedNotes, shapes, showAs } from '../support/app';
 
 test('two thumbs erase what a finger sweeps over; a drag copies after "Copy, then drag", and only once', async ({ page }) => {
@@ -156,7 +156,7 @@ test('rules pick with settings and a live count; a copy beyond the end offers to
   }
   await expect.poll(async () => (await savedNotes(page)).length).toBe(20);
   await page.getByRole('button', { name: 'Duplicate', exact: true }).tap();
-  await expect(page.getByRole('alert')).toContainText(/beyond the end of the pattern/);
+  await expect(page.getByRole('alert')).toContainText(/lands 2 bars later\. 10 notes lie beyond the end/);
   await page.getByRole('button', { name: 'Make it longer' }).tap();
   await expect(page.getByText(/^[4-9] bars$/)).toBeVisible();
 });

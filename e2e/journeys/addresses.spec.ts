@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/journey';
 import { openDemo, showAs } from '../support/app';
 
 const openTrack = (name: string) => ({ name: new RegExp(`^${name}`) });

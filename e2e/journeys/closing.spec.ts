@@ -1,4 +1,4 @@
-import { expect, test, type Browser, type Page } from '@playwright/test';
+import { expect, test, type Browser, type Page } from '../support/journey';
 import { cell, newSong, savedNotes, songIdOf } from '../support/app';
 
 const SLOW_MS = 600;

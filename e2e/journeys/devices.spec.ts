@@ -1,4 +1,4 @@
-import { expect, test, type Locator, type Page } from '@playwright/test';
+import { expect, test, type Locator, type Page } from '../support/journey';
 import { cell, family, newSong, openDemo } from '../support/app';
 import { record } from '../support/recorded';
 

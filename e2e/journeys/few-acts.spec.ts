@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from '../support/journey';
 import { Acts } from '../support/acts';
 import { boxAt, cell, Fingers, middleOf, savedNotes, shapes } from '../support/app';
 

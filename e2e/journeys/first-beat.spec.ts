@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/journey';
 import { family, newSong, QUARTER, savedNotes } from '../support/app';
 
 const STEP = QUARTER / 4;

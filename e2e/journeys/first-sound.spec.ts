@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from '../support/journey';
 import { boxAt, cell, Fingers, middleOf, newSong, shapes } from '../support/app';
 import { CHROMIUM_FLAGS } from '../support/chromium';
 

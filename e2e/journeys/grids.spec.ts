@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from '../support/journey';
 import { boxAt, cell, family, Fingers, middleOf, newSong, savedNotes, shapes } from '../support/app';
 import { noteOns, sentOut } from '../support/midi-text';
 
@@ -75,7 +75,7 @@ test('a stretch of time has its own grid, and the grid can follow the zoom', asy
   const ruler = await middleOf(page.getByTestId('ruler'));
   const x = async (step: number) => (await boxAt(page, step, 'C4')).x;
   await fingers.drag([{ from: { x: await x(16), y: ruler.y }, to: { x: await x(23), y: ruler.y } }], { hold: 500 });
-  await button(page, /^Grid 1\/16: set up/).tap();
+  await button(page, /^Grid 1\/16, .*: set up/).tap();
   await button(page, /^2\.1 to 2\.3/).tap();
   await button(page, '1/8').tap();
   await button(page, 'triplet').tap();

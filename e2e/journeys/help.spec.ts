@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/journey';
 import { cell, newSong } from '../support/app';
 import { button } from '../support/song';
 

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from '../support/journey';
 import { cell, newSong, savedNotes } from '../support/app';
 import { button } from '../support/song';
 

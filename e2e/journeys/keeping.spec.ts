@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/journey';
 import { newSong, savedNotes } from '../support/app';
 
 test('while the server is away editing goes on, it is said, and all arrives afterwards, even over a reload', async ({ page }) => {

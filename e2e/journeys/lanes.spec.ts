@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from '../support/journey';
 import { family, Fingers, newSong, savedNotes, songIdOf } from '../support/app';
 
 interface Point {

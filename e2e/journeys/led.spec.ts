@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/journey';
 import { family, Fingers, newSong, savedNotes } from '../support/app';
 
 interface BentNote {
@@ -33,10 +33,10 @@ test('with a finger on the notes: a first cut, a line they end at, a bend drawn;
   await page.getByRole('alert').getByRole('button', { name: 'Every second' }).tap();
   await expect(page.getByTestId('readout')).toContainText(`${Math.floor(pieces / 2)} note`);
 
-  // The dots take the cut up again, on the note as it was.
+  // Adjust opens the cut again, on the note as it was.
   await page.getByRole('button', { name: 'Undo' }).tap();
   await page.getByRole('button', { name: 'Split in 2', exact: true }).tap();
-  await page.getByRole('button', { name: 'Split in parts: try with settings' }).tap();
+  await page.getByRole('button', { name: 'Adjust: Split in parts' }).tap();
   await expect(trial).toContainText('on the notes as they were before');
   await trial.getByRole('button', { name: 'Parts: more' }).tap();
   await trial.getByRole('button', { name: 'Keep' }).tap();

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/journey';
 import { openPattern } from '../support/app';
 import { byTimeThenRest, midiFromText, noteOns, sentOut } from '../support/midi-text';
 

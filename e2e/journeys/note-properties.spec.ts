@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from '../support/journey';
 import { boxAt, family, newSong, savedNotes, tabTo } from '../support/app';
 import { noteOns, sentOut } from '../support/midi-text';
 

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/journey';
 import { boxAt, Fingers, middleOf, newSong, QUARTER, savedNotes, shapes as seen } from '../support/app';
 
 const STEP = QUARTER / 4;

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/journey';
 import { boxAt, cell, family, Fingers, middleOf, newSong, openPattern, placement } from '../support/app';
 import { button, saved, songWithDrums } from '../support/song';
 

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/journey';
 import { boxAt, changeBars, newSong } from '../support/app';
 
 test('undo out of view says what and where, and shows it; the view goes along with play and stays where a hand works', async ({ page }) => {

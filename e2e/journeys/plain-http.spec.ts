@@ -1,4 +1,4 @@
-import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
+import { expect, test, type APIRequestContext, type Page } from '../support/journey';
 import { PORT } from '../playwright.config';
 import { newSong, savedNotes } from '../support/app';
 import { CHROMIUM_FLAGS } from '../support/chromium';

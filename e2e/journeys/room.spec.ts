@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from '../support/journey';
 import { boxAt, eachSheet, family, Fingers, openDemo, showAs } from '../support/app';
 
 /** What of the window the notes have, in each kind of state: [at rest, lane or trial, a sheet], as shares of its height or in pixels. */

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from '../support/journey';
 import { Fingers, middleOf, placement, type Point } from '../support/app';
 import { noteOns, sentOut } from '../support/midi-text';
 import { BAR, button, saved, songWithDrums } from '../support/song';

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from '../support/journey';
 import { cell, family, Fingers, middleOf, newSong, openPattern, placement } from '../support/app';
 import { noteOns, sentOut } from '../support/midi-text';
 import { BAR, button, saved, songWithDrums } from '../support/song';

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/journey';
 import { cpSync, mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -17,7 +17,7 @@ test('a song is renamed, duplicated, deleted, and brought back by Undo and from 
 
   await more(own).tap();
   await page.getByRole('button', { name: 'Rename', exact: true }).tap();
-  await page.getByRole('textbox', { name: `New name of ${own}` }).fill(`${own} B`);
+  await page.getByRole('textbox', { name: `Name of ${own}` }).fill(`${own} B`);
   await page.keyboard.press('Enter');
   await expect(more(`${own} B`)).toBeVisible();
 

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from '../support/journey';
 import { CHUNK, SoundEngine, type EngineMessage } from '../../core/src';
 import { cell, newSong, openPattern, savedNotes } from '../support/app';
 import { midiFromText } from '../support/midi-text';

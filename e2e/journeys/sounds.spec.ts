@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from '../support/journey';
 import { cell, newSong, showAs } from '../support/app';
 import { record } from '../support/recorded';
 import { button, saved } from '../support/song';

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from '../support/journey';
 import { boxAt, newSong, shapes, type Point } from '../support/app';
 
 /** Touch events as a hand makes them, at their own times. */

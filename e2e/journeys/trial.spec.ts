@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../support/journey';
 import { family, middleOf, newSong, openDemo, QUARTER, savedNotes } from '../support/app';
 
 test('an action is tried on the running loop, compared, kept or dropped', async ({ page }) => {

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from '../support/journey';
 import { execFileSync } from 'node:child_process';
 import { openDemo } from '../support/app';
 import { button, songWithDrums } from '../support/song';

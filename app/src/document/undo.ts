@@ -29,7 +29,7 @@ export function undo(direction: 'undo' | 'redo' = 'undo'): Thunk<Promise<void>> 
     const said = label.replace(/^Undo: /, 'Undone: ').replace(/^Redo: /, 'Done again: ');
     // What changed the song as a whole is not seen from everywhere: it is said.
     if (after && effects.page.isOpen) dispatch(tellOnPage(said, changedSongPlace(after, change)));
-    else if (change.entries.some(({ of }) => OF_SONG.has(of))) dispatch(noticeSet(said));
+    else if (change.entries.some(({ of }) => OF_SONG.has(of))) dispatch(noticeSet({ words: said, isOfLastStep: true }));
     else if (after) dispatch(tellIfOutOfView(said, changedPlace(after, change)));
     if (lost.length) dispatch(noticeSet(`${lost.length} ${lost.length === 1 ? 'value has' : 'values have'} changed since and stayed.`));
   };

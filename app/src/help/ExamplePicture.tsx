@@ -1,4 +1,4 @@
-import { actionById, exampleOf, type ActionId, type Note } from '@yibbo/core';
+import { counted, actionById, exampleOf, type ActionId, type Note } from '@yibbo/core';
 import { memo } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { Words } from '../controls/words';
@@ -18,9 +18,9 @@ export const ExamplePicture = memo(function ExamplePicture({ actionId }: { reado
   const { before, after, lengthTicks } = example;
   return (
     <XStack alignItems="center" gap={8}>
-      <Bar notes={before} lengthTicks={BAR_TICKS} label={`${before.length} notes before`} />
+      <Bar notes={before} lengthTicks={BAR_TICKS} label={`${counted(before.length, 'note')} before`} />
       <Words aria-hidden>→</Words>
-      <Bar notes={after} lengthTicks={Math.max(lengthTicks, endOf(after))} label={`${after.length} notes after`} />
+      <Bar notes={after} lengthTicks={Math.max(lengthTicks, endOf(after))} label={`${counted(after.length, 'note')} after`} />
     </XStack>
   );
 });

@@ -85,8 +85,8 @@ export interface Preferences {
   readonly foldedFamilies: readonly string[];
   /** Whether the view goes along with what is playing. */
   readonly followsPlay: boolean;
-  /** Whether painted runs keep to the scale. */
-  readonly paintsInScale: boolean;
+  /** Whether painted runs keep to the key, once there is one. */
+  readonly runsKeepToKey: boolean;
 }
 
 const KEY = 'yibbo habits';
@@ -105,7 +105,7 @@ const DEFAULTS: Preferences = {
   nudge: null,
   shape: 'hand',
   turns: 2,
-  paintsInScale: false,
+  runsKeepToKey: true,
   sweepMode: 'scale',
   hasBackdrop: false,
   backdropTracks: {},

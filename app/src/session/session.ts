@@ -1,5 +1,6 @@
 import type { ActionFamily, Document, Id, Offer, Place, Taken, TickSpan } from '@yibbo/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { songChanged } from '../document/song';
 
 /** What one finger on empty ground does. */
 export type Finger = 'draws' | 'paints' | 'selects' | 'scrolls';
@@ -72,6 +73,8 @@ export type Sheet =
 export interface NoticeWords {
   readonly words: string;
   readonly cure?: Cure;
+  /** Whether it is about the last step alone, and goes with the next. */
+  readonly isOfLastStep?: boolean;
 }
 
 /** Where a menu was asked for: on the page, and in the pattern. */
@@ -221,6 +224,9 @@ const slice = createSlice({
       ruleParams: { ...state.ruleParams, [payload.ruleId]: payload.params },
     }),
   },
+  extraReducers: (builder) =>
+    // What was said of the step before does not stand beside another one.
+    void builder.addCase(songChanged, (state) => (state.notice?.isOfLastStep ? { ...state, notice: null } : state)),
 });
 
 export const sessionReducer = slice.reducer;

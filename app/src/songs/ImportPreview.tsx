@@ -1,4 +1,4 @@
-import type { ImportTracks } from '@yibbo/core';
+import { counted, type ImportTracks } from '@yibbo/core';
 import { useState } from 'react';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Choices } from '../controls/Choices';
@@ -95,7 +95,7 @@ function Contents({ picked }: { readonly picked: PickedFile & { ok: true } }) {
           >
             <Words oneLine>{track.name}</Words>
             <Words faded small>
-              {track.kind === 'drums' ? 'drums' : `channel ${track.channel}`} · {track.notes} notes
+              {track.kind === 'drums' ? 'drums' : `channel ${track.channel}`} · {counted(track.notes, 'note')}
             </Words>
           </XStack>
         ))}

@@ -11,3 +11,4 @@ export * from './names';
 export { salvageDocument, type Salvaged } from './salvage';
 export * from './row-length';
 export { groupedBy } from './grouped';
+export { counted } from './counted';

@@ -72,7 +72,7 @@ describe('settings of the view', () => {
       isSnapping: fc.boolean(),
       snapsBy: fc.constantFrom('distance' as const, 'line' as const),
       drawnLengths: fc.constantFrom<Record<string, 'last' | number>>({}, { song: 'last' }, { song: 777 }),
-      paintsInScale: fc.boolean(),
+      runsKeepToKey: fc.boolean(),
       hitsAsMarks: fc.boolean(),
     },
     { requiredKeys: [] },

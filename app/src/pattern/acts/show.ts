@@ -37,7 +37,7 @@ export function tellIfOutOfView(words: string, place: PatternPlace | null): Thun
     const track = findById(document.tracks, placement?.trackId);
     if (!placement || !track) return;
     const at = barBeatWords([{ tick: 0, ...meterAt(document.song.meters, placement.start) }], place.tick);
-    dispatch(noticeSet({ words: `${words}: ${track.name}, ${at}`, cure: { kind: 'show', place } }));
+    dispatch(noticeSet({ words: `${words}: ${track.name}, ${at}`, cure: { kind: 'show', place }, isOfLastStep: true }));
   };
 }
 

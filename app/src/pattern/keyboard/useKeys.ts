@@ -67,7 +67,7 @@ function useFocusKept(): void {
   const placementId = useAppSelector((state) => state.session.placementId);
   useEffect(() => {
     if (document.activeElement !== null && document.activeElement !== document.body) return;
-    const grid = document.querySelector<HTMLElement>('[data-testid=notes-grid], [data-testid=steps-grid] [data-cell]');
+    const grid = document.querySelector<HTMLElement>('[data-testid=notes-grid], [data-testid=steps-grid] [data-cell][tabindex="0"]');
     grid?.focus({ preventScroll: true });
   }, [trial, rule, sheet, menu, views, placementId]);
 }

@@ -19,6 +19,7 @@ import { useEffects } from '../../effects';
 import { rowName } from '../acts/rows';
 import { deselect } from '../acts/select';
 import { Marks } from './Marks';
+import { allNotesWords } from './scope';
 
 const FINGERS: Readonly<Record<Finger, { readonly next: Finger; readonly label: string; readonly icon: typeof Pencil }>> = {
   draws: { next: 'paints', label: 'One finger draws', icon: Pencil },
@@ -69,11 +70,6 @@ const ValuesFrame = styled(View, {
   cursor: 'pointer',
 });
 
-/** How many notes actions take where nothing is selected: "all 34 notes". */
-export function allNotesWords(count: number): string {
-  return count === 1 ? 'the one note' : `all ${count} notes`;
-}
-
 /** One line below the notes: the values of what is selected, or of the current note, and what actions take; what is easily overlooked; the
  *  eraser and what one finger does. A tap on the values types others. */
 export function Readout({ part }: { readonly part: OpenPart }) {
@@ -121,6 +117,14 @@ function SelectPress() {
 
 const selectAll: Thunk = (dispatch, getState) => void dispatch(selectionSet(selectNotes(getState()).map(({ id }) => id)));
 
+/** What an empty grid says: what one finger, or the pointer, would do there. */
+const EMPTY_WORDS: Readonly<Record<Finger, string>> = {
+  draws: 'Tap the grid to put a note there',
+  paints: 'Drag along the grid to paint a run of notes',
+  selects: 'No notes yet. One finger selects; let it draw to put some there',
+  scrolls: 'No notes yet. One finger scrolls; let it draw to put some there',
+};
+
 /** Below the current note's values, what actions take, in pixels. */
 const SCOPE_ROOM = 14;
 
@@ -129,10 +133,11 @@ function Values({ part }: { readonly part: OpenPart }) {
   const count = useAppSelector((state) => selectNotes(state).length);
   const handled = useAppSelector(selectHandledNotes);
   const hasSelection = useAppSelector(selectHasSelection);
+  const finger = useAppSelector((state) => state.session.finger);
   if (handled.length === 0)
     return (
       <Words small oneLine flexGrow={1} data-testid="readout" aria-live="polite">
-        {count ? allNotesWords(count) : 'Tap the grid to put a note there'}
+        {count ? allNotesWords(count) : EMPTY_WORDS[finger]}
       </Words>
     );
   const words = notesInWords(handled, part.meter, (pitch) => rowName(part, pitch));

@@ -42,24 +42,27 @@ export function TrackChips({ part, isRail }: { readonly part: OpenPart; readonly
   const dispatch = useAppDispatch();
   const tracks = useAppSelector((state) => state.song.document?.tracks ?? NO_TRACKS);
   const isAdding = useAppSelector((state) => state.session.sheet?.kind === 'add-track');
-  const all = (
-    <>
-      {tracks.map((track) => (
-        <TrackChip key={track.id} track={track} isOpen={track.id === part.track.id} isRail={isRail} />
-      ))}
-      <Press
-        label="Add a track"
-        icon={Plus}
-        iconOnly={!isRail}
-        pressed={isAdding}
-        onPress={() => dispatch(openSheet({ kind: 'add-track' }))}
-      />
-    </>
+  const chips = tracks.map((track) => <TrackChip key={track.id} track={track} isOpen={track.id === part.track.id} isRail={isRail} />);
+  const add = (
+    <Press
+      label="Add a track"
+      icon={Plus}
+      iconOnly={!isRail}
+      pressed={isAdding}
+      onPress={() => dispatch(openSheet({ kind: 'add-track' }))}
+    />
   );
-  if (!isRail) return <Strip shows={part.track.id}>{all}</Strip>;
+  if (!isRail)
+    return (
+      <>
+        <Strip shows={part.track.id}>{chips}</Strip>
+        {add}
+      </>
+    );
   return (
     <YStack padding={4} gap={2}>
-      {all}
+      {chips}
+      {add}
     </YStack>
   );
 }
@@ -77,7 +80,7 @@ function TrackChip({ track, isOpen, isRail }: TrackChipProps) {
     <XStack alignItems="center" data-shown={isOpen || undefined}>
       <ChipFrame
         isOpen={isOpen}
-        aria-label={`${track.name}${track.muted ? ', muted' : ''}${isOpen ? ': name, level, more' : ''}`}
+        aria-label={`${track.name}${track.muted ? ', muted' : ''}`}
         aria-pressed={isOpen}
         onPress={() => dispatch(isOpen ? openSheet({ kind: 'track', trackId: track.id }) : openTrack(track.id))}
         flexGrow={isRail ? 1 : 0}

@@ -35,10 +35,12 @@ function placesOf(document: Document, entry: Entry): SongPlace[] {
 export function tellOnPage(words: string, place: SongPlace | null): Thunk {
   return (dispatch, getState, { page }) => {
     const { document } = getState().song;
-    if (!document || !place) return void dispatch(noticeSet(words));
+    if (!document || !place) return void dispatch(noticeSet({ words, isOfLastStep: true }));
     const track = findById(document.tracks, place.trackId);
     const where = `${track ? `${track.name}, ` : ''}bar ${barBeatWords(document.song.meters, place.tick)}`;
     const isSeen = page.isInView(place.tick);
-    dispatch(noticeSet({ words: `${words}: ${where}`, ...(isSeen ? {} : { cure: { kind: 'showBar', tick: place.tick } }) }));
+    dispatch(
+      noticeSet({ words: `${words}: ${where}`, isOfLastStep: true, ...(isSeen ? {} : { cure: { kind: 'showBar', tick: place.tick } }) }),
+    );
   };
 }

@@ -32,7 +32,7 @@ import { SongHead } from './SongHead';
 import { SongRows } from './SongRows';
 import { SongSilence } from './SongSilence';
 import { useHere, type Here } from './useHere';
-import { usePageOnScreen } from './usePageOnScreen';
+import { usePageOnScreen, usePagePlace } from './usePageOnScreen';
 import { useOpenHere } from './useOpenHere';
 import { usePlacementHand } from './usePlacementHand';
 import { useSongKeys } from './useSongKeys';
@@ -153,6 +153,7 @@ function Page({ document, rail, here }: PageProps) {
   const { width, height } = useSize(page);
   const layout = useMemo(() => pageLayout(document, Math.max(1, width - rail - 8)), [document, width, rail]);
   usePageOnScreen(page, layout);
+  usePagePlace(page, document.song.id, width > 0);
   const open = useOpenPlacement();
   const openHere = useOpenHere();
   const { drag, rectangle, handlers } = usePlacementHand({ page, layout, document, open: here ? openHere : open });

@@ -1,3 +1,5 @@
+import type { Id } from '@yibbo/core';
+
 /** What can be asked of the page while it is shown. */
 interface ShownPage {
   readonly isInView: (tick: number) => boolean;
@@ -7,6 +9,17 @@ interface ShownPage {
 /** The song page that is on screen, for what is said and done outside of it; while another screen is shown there is none. */
 export class PageOnScreen {
   private shown: ShownPage | null = null;
+  private left: { readonly songId: Id; readonly top: number } | null = null;
+
+  /** Remembers how far down the page of a song was left, in pixels. */
+  leave(songId: Id, top: number): void {
+    this.left = { songId, top };
+  }
+
+  /** How far down a song's page was left; 0 where another song's was, or none. */
+  leftAt(songId: Id): number {
+    return this.left?.songId === songId ? this.left.top : 0;
+  }
 
   /** Tells what is on screen; returns what takes it back. */
   show(shown: ShownPage): () => void {

@@ -1,5 +1,7 @@
-import { useEffect, type RefObject } from 'react';
+import type { Id } from '@yibbo/core';
+import { useEffect, useLayoutEffect, useRef, type RefObject } from 'react';
 import { useEffects } from '../../effects';
+import { useAppSelector } from '../../store';
 import type { PageLayout } from './layout';
 
 /** Lets what is done elsewhere find and show a place on the page. */
@@ -20,4 +22,21 @@ export function usePageOnScreen(page: RefObject<HTMLElement | null>, { rows }: P
       reveal: (tick) => rowOf(tick)?.scrollIntoView({ block: 'center' }),
     });
   }, [effects, page, rows]);
+}
+
+/** The page comes back to where it was left, with the placement in view that was opened from it. Until it has been scrolled there, it is not there. */
+export function usePagePlace(page: RefObject<HTMLElement | null>, songId: Id, isLaidOut: boolean): void {
+  const { page: onScreen } = useEffects();
+  const placementId = useAppSelector((state) => state.session.placementId);
+  const opened = useRef(placementId);
+  useLayoutEffect(() => {
+    const element = page.current;
+    if (!element || !isLaidOut) return undefined;
+    element.scrollTo({ top: onScreen.leftAt(songId) });
+    const placement = opened.current && element.querySelector<HTMLElement>(`[data-placement="${opened.current}"]`);
+    if (placement) placement.scrollIntoView({ block: 'nearest' });
+    const onScroll = () => onScreen.leave(songId, element.scrollTop);
+    element.addEventListener('scroll', onScroll, { passive: true });
+    return () => element.removeEventListener('scroll', onScroll);
+  }, [page, songId, isLaidOut, onScreen]);
 }

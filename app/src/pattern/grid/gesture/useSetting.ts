@@ -26,7 +26,7 @@ export function useDrawnLength({ track: { songId } }: OpenPart): DrawnLength {
 /** What gestures on the open part start from. */
 export function useGestureSetting(part: OpenPart, rows: readonly GridRow[]): GestureSetting {
   const selected = useSelectedIds();
-  const { isSnapping, snapsBy, lastLengths, shape, turns, paintsInScale } = useAppSelector((state) => state.preferences);
+  const { isSnapping, snapsBy, lastLengths, shape, turns, runsKeepToKey } = useAppSelector((state) => state.preferences);
   const drawnLength = useDrawnLength(part);
   const lastLength = lastLengths[part.track.songId] ?? null;
   const { grid, rowGrids, key } = part;
@@ -39,8 +39,8 @@ export function useGestureSetting(part: OpenPart, rows: readonly GridRow[]): Ges
       selected,
       velocity: DRAWN_VELOCITY,
       lengthTicks: drawnLength === 'grid' ? null : drawnLength === 'last' ? lastLength : drawnLength,
-      paint: { shape, turns, rows: rows.map(({ pitch }) => pitch), scale: paintsInScale ? (key?.classes ?? null) : null },
+      paint: { shape, turns, rows: rows.map(({ pitch }) => pitch), scale: runsKeepToKey ? (key?.classes ?? null) : null },
     }),
-    [grid, rowGrids, key, isSnapping, snapsBy, selected, drawnLength, lastLength, shape, turns, paintsInScale, rows],
+    [grid, rowGrids, key, isSnapping, snapsBy, selected, drawnLength, lastLength, shape, turns, runsKeepToKey, rows],
   );
 }

@@ -69,7 +69,7 @@ export function LaneNames({ short, whom = null, value, mode }: LaneNamesProps) {
     <div style={NAMES}>
       <button
         type="button"
-        aria-label={`${short}${whom ? ` of ${whom}` : ''} ${mode.shown} ${mode.more}: change`}
+        aria-label={`${short}${whom ? ` ${whom}` : ''} ${mode.shown} ${mode.more}: change`}
         style={PRESS}
         onClick={mode.onPress}
       >

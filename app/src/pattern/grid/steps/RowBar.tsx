@@ -8,6 +8,7 @@ import { XStack } from '@tamagui/stacks';
 import { useEffects } from '../../../effects';
 import { Press } from '../../../controls/Press';
 import { Words } from '../../../controls/words';
+import { hitsInBar, hitWords } from './step-hits';
 import { takeRow, turnRow } from '../../acts/row-acts';
 import type { GridRow } from '../../acts/rows';
 import type { OpenPart } from '../../../session/selectors';
@@ -20,11 +21,14 @@ interface RowBarProps {
   readonly row: GridRow;
   readonly notes: readonly Note[];
   readonly isWide: boolean;
+  /** The bar on show. */
+  readonly bar?: number;
 }
 
 /** What is done with a row: heard, turned, filled; the dots open all the rest. */
-export function RowBar({ part, row, notes, isWide }: RowBarProps) {
+export function RowBar({ part, row, notes, isWide, bar }: RowBarProps) {
   const hits = notes.length;
+  const shownHits = bar === undefined ? hits : hitsInBar(part, row.pitch, bar, notes).length;
   const own = ownWords(part, row.pitch);
   return (
     <XStack alignItems="center" paddingLeft={4}>
@@ -33,7 +37,7 @@ export function RowBar({ part, row, notes, isWide }: RowBarProps) {
         {own ? <Pin size={14} color="var(--faded)" aria-hidden /> : null}
         {isWide && !own ? null : (
           <Words small faded oneLine data-testid="row-words">
-            {own ?? `${hits} ${hits === 1 ? 'hit' : 'hits'}`}
+            {own ?? hitWords(shownHits, hits)}
           </Words>
         )}
       </XStack>

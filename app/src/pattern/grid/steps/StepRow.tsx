@@ -1,4 +1,4 @@
-import { beatTicks, rowLength, type Id, type Note } from '@yibbo/core';
+import { beatTicks, type Id, type Note } from '@yibbo/core';
 import { memo, type CSSProperties } from 'react';
 import { useEffects } from '../../../effects';
 import { takeRow } from '../../acts/row-acts';
@@ -8,6 +8,7 @@ import type { GridRow } from '../../acts/rows';
 import { RowBar } from './RowBar';
 import { barSpan, CELLS_ACROSS, linesOf, notesInCell, type StepCell } from './step-cells';
 import { StepButton } from './StepButton';
+import { hitsInBar, hitWords, type ShownHit } from './step-hits';
 
 interface StepRowProps {
   readonly part: OpenPart;
@@ -40,38 +41,17 @@ export const StepRow = memo(function StepRow(props: StepRowProps) {
   );
 });
 
-/** A hit of a row in the bar on show: where it is written, or where it comes round again. */
-interface Shown {
-  readonly note: Note;
-  readonly tick: number;
-}
-
-/** The hits of a row within a bar, and those of its repeats there. */
-function hitsIn({ part, row, bar, notes }: StepRowProps): Shown[] {
-  const { start, end } = barSpan(part, bar);
-  const loop = rowLength(part.pattern, row.pitch);
-  const mine = notes.filter((note) => note.pitch === row.pitch && note.start < loop);
-  const shown: Shown[] = [];
-  for (let from = Math.floor(start / loop) * loop; from < end; from += loop)
-    for (const note of mine) if (from + note.start >= start && from + note.start < end) shown.push({ note, tick: from + note.start });
-  return shown;
-}
-
 function Strip(props: StepRowProps) {
   const { part, row } = props;
   const dispatch = useAppDispatch();
   const { sound } = useEffects();
-  const hits = hitsIn(props);
+  const hits = hitsInBar(part, row.pitch, props.bar, props.notes);
   const take = () => {
     sound.audition(part.track.id, row.pitch, 100);
     dispatch(takeRow(row.pitch));
   };
   return (
-    <button
-      aria-label={`${row.name}, ${hits.length} ${hits.length === 1 ? 'hit' : 'hits'}. Make it the current row.`}
-      onClick={take}
-      style={STRIP}
-    >
+    <button aria-label={`${row.name}, ${hitWords(hits.length, props.notes.length)}. Make it the current row.`} onClick={take} style={STRIP}>
       <span style={STRIP_NAME}>{row.name}</span>
       <StripHits {...props} hits={hits} />
     </button>
@@ -101,7 +81,7 @@ const STRIP_NAME: CSSProperties = {
 };
 
 /** The hits of a strip, ink dots along its bar. */
-function StripHits({ part, bar, hits }: StepRowProps & { readonly hits: readonly Shown[] }) {
+function StripHits({ part, bar, hits }: StepRowProps & { readonly hits: readonly ShownHit[] }) {
   const { start, end } = barSpan(part, bar);
   const beatShare = (100 * beatTicks(part.meter)) / (end - start);
   const ink = `var(--track${part.track.colour})`;

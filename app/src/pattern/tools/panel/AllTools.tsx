@@ -10,6 +10,7 @@ import { preferencesSet } from '../../../preferences/preferences';
 import { selectHandledNotes, selectNotes, type OpenPart } from '../../../session/selectors';
 import type { TrayTab } from '../../../session/session';
 import { useAppDispatch, useAppSelector } from '../../../store';
+import { useScope } from '../../screen/scope';
 import { KeyList } from '../../keyboard/KeyList';
 import { pickedBy } from '../rules/rules';
 import { CopyPresses } from '../tray/ActionButtons';
@@ -23,9 +24,13 @@ import { ActionLine, PlaceLine, RuleLine } from './ToolLines';
 export function AllTools({ part }: { readonly part: OpenPart }) {
   const [query, setQuery] = useState('');
   const asked = useDeferredValue(query.trim());
+  const scope = useScope();
   return (
     <YStack gap={4} role="group" aria-label="Tray">
       <TextField label="Find an action" placeholder="Find an action" value={query} onChange={setQuery} onEscape={() => setQuery('')} />
+      <Words small faded paddingLeft={8} data-testid="scope">
+        Actions take {scope}
+      </Words>
       {asked ? <Found tools={findTools(asked)} part={part} /> : TABS.map((tab) => <Family key={tab} tab={tab} part={part} />)}
       {asked ? null : <KeyList />}
     </YStack>

@@ -93,7 +93,7 @@ function sheetOf(kind: OpenableSheet): Thunk {
 }
 
 const toggled =
-  (name: 'isSnapping' | 'hearsDrawing' | 'followsPlay' | 'hasBackdrop' | 'hitsAsMarks' | 'lanesTravel' | 'paintsInScale'): Thunk =>
+  (name: 'isSnapping' | 'hearsDrawing' | 'followsPlay' | 'hasBackdrop' | 'hitsAsMarks' | 'lanesTravel' | 'runsKeepToKey'): Thunk =>
   (dispatch, getState) =>
     dispatch(preferencesSet({ [name]: !getState().preferences[name] } as Partial<Preferences>));
 
@@ -179,7 +179,7 @@ const SWITCHES: readonly ToolPlace[] = [
     label: 'Runs keep to the scale',
     words: 'key paint in scale',
     help: 'Whether painted runs keep to the key.',
-    act: toggled('paintsInScale'),
+    act: toggled('runsKeepToKey'),
   },
   { label: 'One finger draws', words: 'pencil draw pointer', help: 'What one finger on free ground does.', act: finger('draws') },
   { label: 'One finger paints runs', words: 'brush paint', help: 'What one finger on free ground does.', act: finger('paints') },

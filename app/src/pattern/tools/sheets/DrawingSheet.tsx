@@ -22,7 +22,7 @@ const FINGERS: readonly { readonly value: Finger; readonly name: string }[] = [
 export function DrawingSheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
   const dispatch = useAppDispatch();
   const finger = useAppSelector((state) => state.session.finger);
-  const { noteLanding, paintsInScale } = useAppSelector((state) => state.preferences);
+  const { noteLanding, runsKeepToKey } = useAppSelector((state) => state.preferences);
   const isStep = useDrawnLength(part) === 'grid';
   return (
     <SheetFrame title="Drawing" note={isStep ? `new notes are ${divisionName(part.division)}` : undefined} isPanel={isPanel}>
@@ -44,9 +44,9 @@ export function DrawingSheet({ part, isPanel }: { readonly part: OpenPart; reado
         <Press
           label={part.key ? 'Runs keep to the scale' : 'Runs keep to the scale, once a key is chosen'}
           shown="Runs keep to the scale"
-          look={paintsInScale ? 'on' : 'raised'}
-          pressed={paintsInScale}
-          onPress={() => dispatch(preferencesSet({ paintsInScale: !paintsInScale }))}
+          look={runsKeepToKey ? 'on' : 'raised'}
+          pressed={runsKeepToKey}
+          onPress={() => dispatch(preferencesSet({ runsKeepToKey: !runsKeepToKey }))}
         />
       </XStack>
     </SheetFrame>

@@ -2,9 +2,12 @@ import { ACTIONS, paramFields, SELECTION_RULES, type SelectionRule } from '@yibb
 import Down from 'lucide-react/dist/esm/icons/chevron-down.mjs';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
 import { memo } from 'react';
+import { View } from '@tamagui/core';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../../../controls/Press';
 import { Strip } from '../../../controls/Strip';
+import { Words } from '../../../controls/words';
+import { useScope } from '../../screen/scope';
 import type { OpenPart } from '../../../session/selectors';
 import type { TrayTab } from '../../../session/session';
 import { useAppDispatch, useAppSelector } from '../../../store';
@@ -34,21 +37,46 @@ export const Tray = memo(function Tray({ part }: { readonly part: OpenPart }) {
       borderTopWidth={1}
       borderColor="$line"
     >
-      <Press
-        label={`${TAB_NAMES[tab]}: other actions`}
-        shown={TAB_NAMES[tab]}
-        icon={Down}
-        look="raised"
-        tight
-        width={84}
-        onPress={() => dispatch(openSheet({ kind: 'tools' }))}
-      />
+      <View position="relative">
+        <Press
+          label={`${TAB_NAMES[tab]}: other actions`}
+          shown={TAB_NAMES[tab]}
+          icon={Down}
+          look="raised"
+          tight
+          width={84}
+          onPress={() => dispatch(openSheet({ kind: 'tools' }))}
+        />
+        <Scope />
+      </View>
       <Strip key={tab}>
         <TabActions tab={tab} part={part} />
       </Strip>
     </XStack>
   );
 });
+
+/** What the buttons beside it act on, in the words of the readout. */
+function Scope() {
+  const words = useScope();
+  return (
+    <Words
+      faded
+      fontSize="$1"
+      lineHeight={12}
+      oneLine
+      position="absolute"
+      left={2}
+      right={2}
+      bottom={1}
+      textAlign="center"
+      pointerEvents="none"
+      data-testid="scope"
+    >
+      {words}
+    </Words>
+  );
+}
 
 function TabActions({ tab, part }: { readonly tab: TrayTab; readonly part: OpenPart }) {
   if (tab === 'select') return <Rules part={part} />;

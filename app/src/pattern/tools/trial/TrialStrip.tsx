@@ -7,7 +7,7 @@ import { Words } from '../../../controls/words';
 import { dropTrial, keepTrial } from '../../../session/trial-ends';
 import { changeTrial, compare, setLengthens, takeOffer } from '../../../session/trials';
 import { rowName } from '../../acts/rows';
-import { allNotesWords } from '../../screen/Readout';
+import { allNotesWords } from '../../screen/scope';
 import { StripFrame } from '../../../sheets/StripFrame';
 import { selectNotes, selectPart } from '../../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../store';
@@ -100,7 +100,7 @@ function saidOf({ actionId, adjusts, performed: { counts } }: Trial): string {
 function resultWords({ before, after }: Trial['performed']['counts']): string {
   if (before === after) return 'The loop plays the result; the outline is how it was.';
   if (before === 0) return `${after} ${after === 1 ? 'note' : 'notes'}, heard already; Keep writes them.`;
-  return `${before} notes become ${after}.`;
+  return before === 1 ? `1 note becomes ${after}.` : `${before} notes become ${after}.`;
 }
 
 function Ends({ isComparing }: { readonly isComparing: boolean }) {

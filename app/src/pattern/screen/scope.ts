@@ -1,0 +1,15 @@
+import { counted } from '@yibbo/core';
+import { selectNotes, selectSelectedNotes } from '../../session/selectors';
+import { useAppSelector } from '../../store';
+
+/** How many notes actions take where nothing is selected: "all 34 notes". */
+export function allNotesWords(count: number): string {
+  return count === 1 ? 'the one note' : `all ${count} notes`;
+}
+
+/** What actions take, in words, the same everywhere: what is selected, else the whole pattern. */
+export function useScope(): string {
+  const selected = useAppSelector((state) => selectSelectedNotes(state).length);
+  const all = useAppSelector((state) => selectNotes(state).length);
+  return selected ? counted(selected, 'note') : allNotesWords(all);
+}

@@ -1,0 +1,4 @@
+/** A count with its noun: "1 note", "3 notes". */
+export function counted(count: number, one: string, many = `${one}s`): string {
+  return `${count} ${count === 1 ? one : many}`;
+}

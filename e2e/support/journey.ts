@@ -1,0 +1,27 @@
+import { test as plain, type BrowserContext, type ConsoleMessage } from '@playwright/test';
+
+export { expect } from '@playwright/test';
+export type * from '@playwright/test';
+
+/** What journeys bring about on purpose: answers that refuse, a server that is away. The browser itself logs these. */
+const BROUGHT_ABOUT = /^Failed to load resource: |net::ERR_/;
+
+function isFault(message: ConsoleMessage): boolean {
+  return ['error', 'warning'].includes(message.type()) && !BROUGHT_ABOUT.test(message.text());
+}
+
+/** A journey. The console stays free of errors and warnings through all of it, in every page it opens; whoever finds one says what it was. */
+export const test = plain.extend<{ quietConsole: void }>({
+  quietConsole: [
+    async ({ context }: { context: BrowserContext }, use) => {
+      const faults: string[] = [];
+      context.on('console', (message) => {
+        if (isFault(message)) faults.push(`${message.type()}: ${message.text()}`);
+      });
+      context.on('weberror', (error) => faults.push(String(error.error())));
+      await use();
+      if (faults.length) throw new Error(`The console is not quiet:\n${[...new Set(faults)].join('\n')}`);
+    },
+    { auto: true },
+  ],
+});
