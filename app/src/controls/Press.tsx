@@ -76,9 +76,10 @@ function holding(onStart: () => void, onEnd: () => void = () => undefined) {
   };
 }
 
-/** A click leaves the focus where work goes on: Space then still plays, and does not press the button once more. */
-function leaveFocus(event: { preventDefault: () => void }): void {
-  event.preventDefault();
+/** A click leaves the focus where work goes on: Space then still plays, and does not press the button once more. A touch gives no focus, and cannot
+ *  be prevented. */
+function leaveFocus(event: { readonly type: string; preventDefault: () => void }): void {
+  if (!event.type.startsWith('touch')) event.preventDefault();
 }
 
 /** Every button in Yibbo: at least a thumb wide and high, named, with an icon, words or both. */

@@ -106,7 +106,7 @@ function WholeSong({ song, songs, onDone }: { readonly song: Card; readonly song
   if (isNaming) {
     return (
       <XStack gap={8} padding={8} flexWrap="wrap">
-        <NameField of={song.name} name={song.name} isFocused onKeep={(name) => songs.rename(song, name)} />
+        <NameField of={song.name} name={song.name} isFocused onKeep={(name) => done(() => songs.rename(song, name))()} />
         <Press look="raised" label={`Close: name of ${song.name}`} shown="Close" onPress={onDone} />
       </XStack>
     );
