@@ -14,7 +14,8 @@ test('a finger paints a run along the scale, or a shape, each note as long as ne
   await button(page, 'paints runs').tap();
   await button(page, '1/32').tap();
   await button(page, 'straight').tap();
-  await button(page, /^Runs keep to the scale/).tap();
+  // Once a key is chosen, runs keep to it.
+  await expect(button(page, /^Runs keep to the scale/)).toHaveAttribute('aria-pressed', 'true');
   await button(page, 'Close: Drawing').tap();
   await fingers.drag([{ from: await boxAt(page, 0, 'C4'), to: await boxAt(page, 7, 'G4') }], { steps: 14 });
   await expect.poll(() => shapes(page)).toHaveLength(8);

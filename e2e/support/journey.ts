@@ -3,8 +3,10 @@ import { test as plain, type BrowserContext, type ConsoleMessage } from '@playwr
 export { expect } from '@playwright/test';
 export type * from '@playwright/test';
 
-/** What journeys bring about on purpose: answers that refuse, a server that is away. The browser itself logs these. */
-const BROUGHT_ABOUT = /^Failed to load resource: |net::ERR_/;
+/** What journeys bring about on purpose, which the browser or the interface library logs by itself: answers that refuse, a server that is away, sound
+ *  without a worklet, a button of the mouse that is held while the page is loaded anew. */
+const BROUGHT_ABOUT =
+  /^Failed to load resource: |net::ERR_|^The ScriptProcessorNode is deprecated|^Cannot record touch end without a touch start/;
 
 function isFault(message: ConsoleMessage): boolean {
   return ['error', 'warning'].includes(message.type()) && !BROUGHT_ABOUT.test(message.text());

@@ -110,7 +110,13 @@ async function engineOn(context: AudioContext, onPeaks: OnPeaks): Promise<SoundO
 
 function resumed(context: AudioContext): void {
   // A context that a call or the lock screen has interrupted is in a state of its own.
-  if (context.state !== 'running') context.resume().catch(() => undefined);
+  if (context.state !== 'running' && mayBegin()) context.resume().catch(() => undefined);
+}
+
+/** Whether the person has done anything on the page that lets it sound: a finger that is only down has not, its lift has. Where the browser does not
+ *  say, it is asked. */
+function mayBegin(): boolean {
+  return navigator.userActivation?.hasBeenActive ?? true;
 }
 
 function watch(context: AudioContext, onBlocked: (isBlocked: boolean) => void): void {

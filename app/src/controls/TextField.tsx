@@ -44,8 +44,8 @@ export function TextField({
       onChangeText={onChange}
       onSubmitEditing={onEnter}
       onBlur={onLeave}
-      onKeyPress={({ nativeEvent }: { nativeEvent: { key: string } }) => {
-        if (nativeEvent.key === 'Escape') onEscape?.();
+      onKeyDown={({ key }: { readonly key: string }) => {
+        if (key === 'Escape') onEscape?.();
       }}
       minHeight="$touch"
       width={width}

@@ -13,5 +13,7 @@ describe('letters typed in a menu', () => {
     expect(typed.find('d', NAMES, 0, 2100)).toBe(1);
     expect(typed.find('d', NAMES, 1, 2200)).toBe(0);
     expect(typed.find('x', NAMES, 0, 9000)).toBeNull();
+    typed.restart();
+    expect(typed.find('d', NAMES, -1, 9100)).toBe(0);
   });
 });

@@ -21,4 +21,9 @@ export class TypeAhead {
     }
     return null;
   }
+
+  /** What is typed next begins anew, as after any other way to go on. */
+  restart(): void {
+    this.at = -Infinity;
+  }
 }

@@ -1,6 +1,7 @@
 import { LANDINGS } from '@yibbo/core';
 import ArrowLeft from 'lucide-react/dist/esm/icons/arrow-left.mjs';
 import ArrowRight from 'lucide-react/dist/esm/icons/arrow-right.mjs';
+import { View } from '@tamagui/core';
 import { XStack } from '@tamagui/stacks';
 import { Choices } from '../../controls/Choices';
 import { Press } from '../../controls/Press';
@@ -25,6 +26,9 @@ import {
 import { useOpenHere } from './useOpenHere';
 import { useOpenPlacement } from '../useOpenPlacement';
 
+/** Room for all three lines of it: what becomes of others is not to be looked for under the buttons that end it. */
+const STRIP_HEIGHT = 236;
+
 const LANDING_NAMES = { merge: 'Both sound', replace: 'Replace', push: 'Push later' } as const;
 
 /** What can be done with the selected placements, and what becomes of those they land on. */
@@ -43,10 +47,12 @@ export function PlacementsStrip({ isPanel }: { readonly isPanel: boolean }) {
       }
       isPanel={isPanel}
       testID="placements"
+      most={STRIP_HEIGHT}
       ends={
         <>
-          <Press label="Delete the placements" shown="Delete" grow look="raised" onPress={() => dispatch(deleteSelected())} />
-          <Press label="Deselect" grow look="strong" onPress={() => dispatch(placementsSelected([]))} />
+          <Press label="Delete the placements" shown="Delete" look="raised" onPress={() => dispatch(deleteSelected())} />
+          <View flexGrow={1} />
+          <Press label="Deselect" width={190} look="strong" onPress={() => dispatch(placementsSelected([]))} />
         </>
       }
     >

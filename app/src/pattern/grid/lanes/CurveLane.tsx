@@ -18,6 +18,7 @@ import { selectShownDocument, type OpenPart } from '../../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../store';
 import { clearLaneSpan, drawLane } from '../../acts/lanes';
 import { useFollow, useGridWindow, type Viewport } from '../viewport/viewport';
+import { takesPresses } from '../takes-presses';
 import { CurvePath } from './CurvePath';
 import { LaneNames, type LaneMode } from './LaneNames';
 import { laneStyle } from './lane-style';
@@ -69,6 +70,7 @@ export function CurveLane({ target, height, part, viewport }: CurveLaneProps) {
         aria-valuemin={scale.low}
         aria-valuemax={scale.high}
         data-testid={`lane ${target}`}
+        onClick={takesPresses}
         style={{ ...laneStyle(height), cursor: isPoints ? 'pointer' : 'crosshair' }}
       >
         <div ref={follow} style={{ position: 'absolute', top: 0, left: 0 }}>

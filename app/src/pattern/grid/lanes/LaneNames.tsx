@@ -48,7 +48,7 @@ interface LaneNamesProps {
 
 /** The lane's name and what a press in it does; while it is drawn in, its value and where to let go to call that off. */
 export function LaneNames({ short, whom = null, value, mode }: LaneNamesProps) {
-  const only = whom === null ? null : <span style={WHOM}>{whom}</span>;
+  const only = whom === null ? null : <span style={WHOM}> {whom}</span>;
   if (value !== null)
     return (
       <div style={{ ...NAMES, ...BESIDE }}>

@@ -6,6 +6,7 @@ import { useFollow, useGridWindow, type Viewport } from '../viewport/viewport';
 import { LaneNames, type LaneMode } from './LaneNames';
 import { laneStyle } from './lane-style';
 import type { NoteLaneKind } from './note-lanes';
+import { takesPresses } from '../takes-presses';
 import { Stems } from './Stems';
 import { useNoteSweep } from './useNoteSweep';
 
@@ -18,9 +19,6 @@ interface NoteLaneProps {
   readonly notes: readonly Note[];
   readonly selected: ReadonlySet<Id>;
 }
-
-/** Does nothing but show the browser that the lane takes presses: it else gives one near its edge to the button beside it. */
-function takesPresses(): void {}
 
 /** A stem for a value of every note, under the notes; each note of a chord has its own. */
 export function NoteLane({ of, kind, height, part, viewport, notes, selected }: NoteLaneProps) {

@@ -3,6 +3,7 @@ import { memo, type CSSProperties } from 'react';
 import type { OpenPart } from '../../../session/selectors';
 import { useAppSelector } from '../../../store';
 import { selectTurned } from '../../../session/turned';
+import { takesPresses } from '../takes-presses';
 import { EndHandle } from './EndHandle';
 import { linesIn } from './lines';
 import { useSpanDrag } from './useSpanDrag';
@@ -36,7 +37,7 @@ export const Ruler = memo(function Ruler({ viewport, part, notes, height }: Rule
     height,
   });
   return (
-    <div style={{ ...RULER, height }} aria-hidden data-testid="ruler" {...handlers}>
+    <div style={{ ...RULER, height }} aria-hidden data-testid="ruler" {...handlers} onClick={takesPresses}>
       <div ref={follow} style={{ position: 'absolute', top: 0, left: 0 }}>
         <OwnGrids part={part} window={window} height={height} />
         <EndHandle part={part} viewport={viewport} window={window} />

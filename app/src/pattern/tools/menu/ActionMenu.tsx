@@ -112,8 +112,10 @@ function useMenuKeys(frame: RefObject<HTMLElement | null>, close: () => void): (
     const to = { ArrowDown: at + 1, ArrowUp: at - 1, Home: 0, End: items.length - 1 }[event.key];
     const isLetter = event.key.length === 1 && event.key !== ' ' && !event.ctrlKey && !event.metaKey && !event.altKey;
     if (event.key === 'Escape' || event.key === 'Tab') close();
-    else if (to !== undefined) items[(to + items.length) % items.length]?.focus();
-    else if (isLetter) {
+    else if (to !== undefined) {
+      typed.restart();
+      items[(to + items.length) % items.length]?.focus();
+    } else if (isLetter) {
       const names = items.map((item) => item.getAttribute('aria-label') ?? item.textContent ?? '');
       const found = typed.find(event.key, names, at, event.timeStamp);
       if (found !== null) items[found]?.focus();

@@ -68,7 +68,7 @@ function Scope() {
       position="absolute"
       left={2}
       right={2}
-      bottom={1}
+      bottom={3}
       textAlign="center"
       pointerEvents="none"
       data-testid="scope"
