@@ -28,7 +28,14 @@ export default tseslint.config(
   {
     files: ['{core,app,server}/**/*.{ts,tsx}'],
     ignores: ['**/*.test.{ts,tsx}'],
-    rules: { 'max-lines-per-function': ['error', { max: 60, skipBlankLines: true, skipComments: true }] },
+    rules: {
+      'max-lines-per-function': ['error', { max: 60, skipBlankLines: true, skipComments: true }],
+      'no-restricted-syntax': [
+        'error',
+        { selector: "CallExpression[callee.property.name='push'] > SpreadElement", message: 'A long list overflows the stack as arguments: push in a loop, or concat.' },
+        { selector: "CallExpression[callee.object.name='Math'] > SpreadElement", message: 'A long list overflows the stack as arguments: use least or most.' },
+      ],
+    },
   },
   {
     files: ['core/src/**/*.ts'],

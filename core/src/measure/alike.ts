@@ -1,5 +1,6 @@
 import { SAMPLE_RATE } from '../audio/rate';
 import type { Sound } from '../audio/sounds';
+import { most } from '../time/extremes';
 import { powerBetween, powerCentroid, spectrumOf } from './spectrum';
 import { struck, STRUCK_AT, together } from './struck';
 
@@ -22,7 +23,7 @@ export function featuresOf(sound: Sound, pitch?: number): number[] {
   const all = powerBetween(spectrum, BANDS[0]!, BANDS.at(-1)!);
   const bands = BANDS.slice(1).map((high, index) => decibels(powerBetween(spectrum, BANDS[index]!, high) / all));
   const envelope = envelopeOf(samples);
-  const loudest = envelope.indexOf(Math.max(...envelope));
+  const loudest = envelope.indexOf(most(envelope));
   const middle = (part: Float32Array) => powerCentroid(spectrumOf(part)).hz || 1;
   const late = samples.subarray(0.08 * SAMPLE_RATE, 0.16 * SAMPLE_RATE);
   return [
@@ -38,7 +39,7 @@ export function featuresOf(sound: Sound, pitch?: number): number[] {
 }
 
 export function distance(a: readonly number[], b: readonly number[]): number {
-  return Math.hypot(...a.map((value, index) => value - b[index]!));
+  return Math.sqrt(a.reduce((sum, value, index) => sum + (value - b[index]!) ** 2, 0));
 }
 
 function decibels(power: number): number {
@@ -74,8 +75,8 @@ function flatness(power: Float64Array): number {
 
 /** How often it begins within its first tenth of a second. */
 function onsets(envelope: readonly number[]): number {
-  const most = Math.max(...envelope);
+  const peak = most(envelope);
   const first = envelope.slice(0, Math.round((0.1 * SAMPLE_RATE) / HOP));
-  return first.filter((value, index) => index > 1 && value > 0.2 * most && value > 1.8 * first[index - 2]! && value > first[index - 1]!)
+  return first.filter((value, index) => index > 1 && value > 0.2 * peak && value > 1.8 * first[index - 2]! && value > first[index - 1]!)
     .length;
 }

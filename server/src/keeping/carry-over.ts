@@ -96,7 +96,7 @@ function carrySong(source: Database.Database, target: Database.Database, places:
   if (!snapshot && changes.length === 0) return null;
   const [song] = rowsAt(source, 'songs', places.songs.get(id));
   const name = typeof song?.['name'] === 'string' ? song['name'] : nameIn(snapshot) || 'Song';
-  const revision = Math.max(Number(snapshot?.['revision'] ?? 0), ...changes.map((change) => Number(change['revision'])));
+  const revision = Math.max(Number(snapshot?.['revision'] ?? 0), Number(changes.at(-1)?.['revision'] ?? 0));
   const times = [song?.['created_at'], song?.['changed_at']].map((time) => (typeof time === 'number' ? time : Date.now()));
   target.transaction(() => {
     if (isReplaced) for (const table of ['changes', 'snapshots']) target.prepare(`delete from ${table} where song_id = ?`).run(id);

@@ -1,4 +1,4 @@
-import { clamp, drumName, isBlackKey, isInScale, middleKey, pitchName, soundById } from '@yibbo/core';
+import { clamp, drumName, isBlackKey, isInScale, least, middleKey, most, pitchName, soundById } from '@yibbo/core';
 import type { OpenPart } from '../../session/selectors';
 import type { RowChoice } from '../../preferences/pattern-views';
 
@@ -53,10 +53,10 @@ export function stepRowsFor(part: RowsOf, notes: Pitches): GridRow[] {
   const choice = rowChoice(part);
   if (choice === 'kit' || (choice === 'used' && notes.length)) return rows;
   const pitches = notes.length ? notes.map(({ pitch }) => pitch) : [middlePitch(part)];
-  const [least, most] = [Math.min(...pitches) - 2, Math.max(...pitches) + 2];
-  const more = Math.max(0, Math.ceil((STEP_ROWS - (most - least)) / 2));
-  const low = clamp(least - more, 0, 127 - STEP_ROWS);
-  const high = Math.min(127, Math.max(most + more, low + STEP_ROWS));
+  const [lowest, highest] = [least(pitches) - 2, most(pitches) + 2];
+  const more = Math.max(0, Math.ceil((STEP_ROWS - (highest - lowest)) / 2));
+  const low = clamp(lowest - more, 0, 127 - STEP_ROWS);
+  const high = Math.min(127, Math.max(highest + more, low + STEP_ROWS));
   return rows.filter(({ pitch }) => pitch >= low && pitch <= high);
 }
 

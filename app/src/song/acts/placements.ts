@@ -7,8 +7,10 @@ import {
   findById,
   gridOf,
   landingCount,
+  least,
   makeOwn,
   meterAt,
+  most,
   movedPlacements,
   putPlacements,
   repeatedPlacements,
@@ -108,8 +110,8 @@ export function wouldLandOn(document: Document, ids: readonly Id[], ticks: numbe
 
 /** From the first of the selected placements' beginning to the last one's end, in whole bars. */
 function spanOf(document: Document, placements: readonly Placement[]): number {
-  const start = Math.min(...placements.map((each) => each.start));
-  const end = Math.max(...placements.map((each) => each.start + each.length));
+  const start = least(placements.map((each) => each.start));
+  const end = most(placements.map((each) => each.start + each.length));
   const bar = barTicks(meterAt(document.song.meters, start));
   return Math.ceil((end - start) / bar) * bar;
 }

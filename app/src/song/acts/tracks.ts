@@ -1,4 +1,4 @@
-import { findById, freeName, withoutTrack, withTrackAt, withTreatmentsCopied, type Id, type Track } from '@yibbo/core';
+import { findById, freeName, most, withoutTrack, withTrackAt, withTreatmentsCopied, type Id, type Track } from '@yibbo/core';
 import { editEntity, editSong } from '../../document/edits';
 import { noticeSet, sheetSet, switchingSet } from '../../session/session';
 import type { Thunk } from '../../store';
@@ -47,7 +47,7 @@ export function duplicateTrack(trackId: Id): Thunk {
         const own = song.placements.filter((each) => each.trackId === trackId);
         const copies = own.map((each) => ({ ...each, id: newId(), trackId: id }));
         const sources = new Map([[id, trackId], ...copies.map((copy, index) => [copy.id, own[index]!.id] as const)]);
-        const last = Math.max(...song.tracks.map(({ order }) => order)) + 1;
+        const last = most(song.tracks.map(({ order }) => order)) + 1;
         const added = {
           ...song,
           tracks: [...song.tracks, { ...track, id, name, order: last }],
