@@ -96,6 +96,11 @@ const CONTROLS: readonly Entry[] = [
   },
   { names: /^Hold for the original$/, title: 'Compare', text: 'While you hold it, the loop plays what was there before the trial.' },
   {
+    names: /^Adjust: |^Change it/,
+    title: 'Adjust',
+    text: 'Opens the last step again with the settings it had, on the notes as they were before it. Keep changes that one step; Drop leaves it as it is.',
+  },
+  {
     names: /^(Keep|Drop)$/,
     title: 'Keep or drop',
     text: 'A trial changes nothing until you keep it. Drop leaves everything exactly as it was.',
