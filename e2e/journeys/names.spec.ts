@@ -49,3 +49,67 @@ test('by thumb: names that are typed stay, whatever closes their sheet; Escape a
   await button(page, 'History').tap();
   await expect(page.getByRole('list', { name: 'Steps' })).toContainText('before the chorus');
 });
+
+/** What of a region lies more than half a thumb beyond it, at the left or right, and does not scroll into reach, or is squeezed: names of buttons, and
+ *  symbols thinner than 12 px. */
+async function outOfReach(page: Page, region: string): Promise<string[]> {
+  return page.locator(region).evaluate((root) => {
+    const { left, right } = root.getBoundingClientRect();
+    const scrolls = (each: Element) => {
+      for (let up = each.parentElement; up && up !== root.parentElement; up = up.parentElement)
+        if (up.scrollWidth > up.clientWidth && getComputedStyle(up).overflowX === 'auto') return true;
+      return false;
+    };
+    const buttons = [...root.querySelectorAll('button')].filter((each) => {
+      const place = each.getBoundingClientRect();
+      return place.width > 0 && !scrolls(each) && (place.left < left - 22 || place.right > right + 22);
+    });
+    const symbols = [...root.querySelectorAll('svg[aria-hidden]')].filter((each) => {
+      const { width } = each.getBoundingClientRect();
+      return width > 0 && width < 12;
+    });
+    return [...buttons.map((each) => each.getAttribute('aria-label') ?? ''), ...symbols.map(() => 'a symbol')];
+  });
+}
+
+/** Names something in the sheet that is open with 200 letters, and closes it. */
+async function nameAtLength(page: Page, field: string): Promise<void> {
+  await page.getByRole('textbox', { name: field }).fill(LONG);
+  await page.getByRole('textbox', { name: field }).press('Enter');
+  expect(await outOfReach(page, '[data-testid=sheet]')).toEqual([]);
+  await button(page, /^Close: /).tap();
+}
+
+const LONG = 'Words of a tired person without an end '.repeat(6).slice(0, 200);
+
+test('by thumb: names of 200 letters push nothing out of reach', async ({ page }) => {
+  await newSong(page, 'Quay kit', LONG);
+  await cell(page, 'Kick', 0).tap();
+  await button(page, 'Quay kit').tap();
+  await nameAtLength(page, 'Name of the track');
+  await button(page, /long: set the length$/).tap();
+  await nameAtLength(page, 'Name of the pattern');
+  await button(page, 'More for row Kick').tap();
+  await nameAtLength(page, 'Name of the row');
+  expect(await outOfReach(page, 'body')).toEqual([]);
+  await button(page, 'Song: tempo, send out').tap();
+  await button(page, 'History').tap();
+  await nameAtLength(page, 'Name of the saved point');
+  await button(page, 'Back to the song').tap();
+  await button(page, 'Add a section').tap();
+  await button(page, 'Verse').tap();
+  await button(page, 'Verse: duplicate, move, rename').tap();
+  await nameAtLength(page, 'Name of the section');
+  for (const sheet of ['Levels', /^Order/]) {
+    await button(page, sheet).tap();
+    expect(await outOfReach(page, '[data-testid=sheet]')).toEqual([]);
+    await button(page, /^Close: /).tap();
+  }
+  // One line for the section's name, as for any other.
+  const head = await page.getByRole('heading', { name: LONG, level: 2 }).boundingBox();
+  expect(head!.height).toBeLessThan(40);
+  expect(await outOfReach(page, 'body')).toEqual([]);
+  await page.goto('/');
+  await expect(page.getByText(LONG).first()).toBeVisible();
+  expect(await outOfReach(page, 'body')).toEqual([]);
+});

@@ -14,7 +14,7 @@ const SHAPES: Readonly<Record<Track['symbol'], string>> = {
 
 export function TrackSymbol({ symbol, colour, size = 16 }: { readonly symbol: string; readonly colour: number; readonly size?: number }) {
   return (
-    <svg width={size} height={size} viewBox="0 0 24 24" aria-hidden>
+    <svg width={size} height={size} viewBox="0 0 24 24" aria-hidden style={{ flexShrink: 0 }}>
       <path d={SHAPES[symbol as Track['symbol']] ?? SHAPES.disc} fill={`var(--track${colour})`} fillRule="evenodd" />
     </svg>
   );

@@ -33,10 +33,11 @@ export function SheetFrame({ title, note, isPanel, children }: SheetFrameProps) 
       flexShrink={0}
     >
       <XStack alignItems="center" gap={8} paddingLeft={10}>
-        <Words strong flexShrink={0}>
+        <Words strong oneLine>
           {title}
         </Words>
-        <Words small faded oneLine flexGrow={1} aria-live="polite" data-testid="sheet-note">
+        {/* The note gives way before the title does. */}
+        <Words small faded oneLine flexGrow={1} flexShrink={1000} aria-live="polite" data-testid="sheet-note">
           {note ?? ''}
         </Words>
         <Press label={`Close: ${title}`} shown="Close" onPress={() => dispatch(sheetSet(null))} />

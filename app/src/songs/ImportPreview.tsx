@@ -37,7 +37,9 @@ export function ImportPreview({ picked, onClose, onMade, onAgain }: ImportPrevie
   };
   return (
     <Panel label="MIDI file">
-      <Title fontSize="$4">{picked.ok ? picked.songName : picked.name}</Title>
+      <Title oneLine fontSize="$4">
+        {picked.ok ? picked.songName : picked.name}
+      </Title>
       {picked.ok ? <Contents picked={picked} /> : <Words role="alert">{picked.message}</Words>}
       {picked.ok && picked.report.tracks.length > 0 ? (
         <Choices title="Tracks" options={TRACKS} value={tracks} onChange={setTracks} />

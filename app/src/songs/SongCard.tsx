@@ -68,10 +68,10 @@ function Glance({ song, now, onOpen }: { readonly song: Card; readonly now: numb
   return (
     <OpenFrame onPress={onOpen}>
       <XStack justifyContent="space-between" alignItems="baseline" gap={8} paddingRight={44}>
-        <Title fontSize="$4" numberOfLines={1} flexShrink={1}>
+        <Title fontSize="$4" oneLine>
           {song.name}
         </Title>
-        <Words small faded>
+        <Words small faded whiteSpace="nowrap">
           {ago(song.changedAt, now)}
         </Words>
       </XStack>
@@ -87,7 +87,9 @@ function Glance({ song, now, onOpen }: { readonly song: Card; readonly now: numb
 function Unreadable({ song }: { readonly song: Card }) {
   return (
     <YStack gap={8} padding={14} paddingRight={56}>
-      <Title fontSize="$4">{song.name}</Title>
+      <Title oneLine fontSize="$4">
+        {song.name}
+      </Title>
       <Words role="alert">
         This song cannot be read as it is. A rescued copy has all of it that can be read; the song itself stays until it is deleted.
       </Words>

@@ -106,12 +106,13 @@ function AdjustPress() {
   return label === null ? null : <Press label={`Adjust: ${label}`} shown="Adjust" tight onPress={() => dispatch(adjustStep())} />;
 }
 
-/** Selects all, or nothing. */
+/** Selects all, or nothing, which takes the marked stretch of time away too. */
 function SelectPress() {
   const dispatch = useAppDispatch();
   const hasSelection = useAppSelector(selectHasSelection);
   const isEmpty = useAppSelector((state) => selectNotes(state).length === 0);
-  if (hasSelection) return <Press label="Deselect" tight onPress={() => dispatch(deselect)} />;
+  const hasMark = useAppSelector((state) => state.session.span !== null);
+  if (hasSelection || hasMark) return <Press label="Deselect" tight onPress={() => dispatch(deselect)} />;
   return <Press label="Select all notes" shown="All" tight disabled={isEmpty} onPress={() => dispatch(selectAll)} />;
 }
 

@@ -47,7 +47,7 @@ export function SongName() {
   const link = useAppSelector(({ song }) => linkWords(song));
   return (
     <YStack flexGrow={1} flexShrink={1} minWidth={0}>
-      <Title numberOfLines={1} render="h1" margin={0} fontSize="$4" lineHeight="$4">
+      <Title oneLine render="h1" margin={0} fontSize="$4" lineHeight="$4">
         {name}
       </Title>
       <Words small faded role="status" data-testid="link">

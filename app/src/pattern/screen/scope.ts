@@ -4,6 +4,7 @@ import { useAppSelector } from '../../store';
 
 /** How many notes actions take where nothing is selected: "all 34 notes". */
 export function allNotesWords(count: number): string {
+  if (count === 0) return 'no notes yet';
   return count === 1 ? 'the one note' : `all ${count} notes`;
 }
 

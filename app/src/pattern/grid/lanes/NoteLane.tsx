@@ -32,7 +32,7 @@ export function NoteLane({ of, kind, height, part, viewport, notes, selected }: 
     <>
       <LaneNames
         short={kind.short}
-        whom={selected.size ? `${selected.size} selected` : null}
+        whom={selected.size ? `only ${selected.size}` : null}
         value={values.length ? rangeWords(values, kind.words) : null}
         mode={of === 'velocity' ? mode : undefined}
       />
