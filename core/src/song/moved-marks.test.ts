@@ -3,7 +3,7 @@ import { anySong } from '../../test/any-song';
 import { counter } from '../../test/make';
 import { checkDocument, type Document } from '../model';
 import { meterAt, tickOfBar } from '../time';
-import { contentEnd, deleteTime, insertTime, moveTime, withMeterAt, withTempoAt } from '.';
+import { contentEnd, copyTime, deleteTime, insertTime, moveTime, withMeterAt, withTempoAt } from '.';
 
 const BEAT = 20_160;
 type Marked = readonly ['meter', bar: number, numerator: number] | readonly ['tempo', bar: number, bpm: number];
@@ -87,4 +87,26 @@ it('bars moved there and back, or put in and taken out, leaves every mark as it 
     { numRuns: 300 },
   );
   expect(repeating).toBeGreaterThan(60);
+});
+
+it('copied bars have the tempos and meters they were copied from, and what follows has its own again', () => {
+  fc.assert(
+    fc.property(anyStretch, ([song, bar, bars, to]) => {
+      const [from, end] = [lineOf(song, bar), lineOf(song, bar + bars)];
+      for (const at of [end, lineOf(song, to)]) {
+        fc.pre(at <= from || at >= end);
+        const copied = copyTime(song, [from, end], at, 'linked', counter('c'));
+        expect(checkDocument(copied)).toBeNull();
+        if (copied === song) return;
+        const cameFrom = (tick: number) => (tick < at ? tick : tick < at + end - from ? tick - at + from : tick - (end - from));
+        const ruling = (each: Document, tick: number) => [
+          each.song.tempos.findLast((mark) => mark.tick <= tick)!.bpm,
+          meterAt(each.song.meters, tick).numerator,
+        ];
+        for (let tick = 0; tick < contentEnd(song) + 20 * 4 * BEAT; tick += BEAT)
+          expect([tick, ...ruling(copied, tick)]).toEqual([tick, ...ruling(song, cameFrom(tick))]);
+      }
+    }),
+    { numRuns: 300 },
+  );
 });

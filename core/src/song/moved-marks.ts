@@ -46,22 +46,40 @@ export function marksMoved<M extends Mark>(
   return withoutNeedless(all, kind);
 }
 
-/** Marks with those of a stretch copied on; where the copy ends, what ruled there before rules again. */
-export function marksCopied<M extends Mark>(marks: readonly M[], source: readonly M[], from: number, to: number, by: number): M[] {
+/** Marks with those of a stretch copied into the time made for it, `by` later than it stands in `source`; where the copy ends, what ruled before goes
+ *  on. `marks` are those with that time inserted. */
+export function marksCopied<M extends Mark>(
+  marks: readonly M[],
+  source: readonly M[],
+  [from, to]: readonly [number, number],
+  by: number,
+  kind: MarkKind<M>,
+): M[] {
+  const [at, end] = [from + by, to + by];
   const inside = source.filter(({ tick }) => tick > from && tick < to).map((mark) => ({ ...mark, tick: mark.tick + by }));
-  if (inside.length === 0) return [...marks];
-  const at = from + by;
-  const end = to + by;
-  const atEnd = marks.find(({ tick }) => tick === end) ? [] : [{ ...marks.findLast(({ tick }) => tick <= end)!, tick: end }];
-  const first = { ...source.findLast(({ tick }) => tick <= from)!, tick: at };
-  const kept = marks.filter(({ tick }) => tick !== at);
-  return [...kept, first, ...inside, ...atEnd].sort((a, b) => a.tick - b.tick);
+  const first = { ...seamAt(source, from, kind), tick: at };
+  const after = marks.findLast(({ tick }) => tick <= end)!;
+  // A mark that stands where the copy begins is of what follows it.
+  const last = after.tick === at ? { ...after, tick: end } : after.tick === end ? after : seamAt(marks, end, kind);
+  const kept = marks.filter(({ tick }) => tick < at || tick > end);
+  return withoutNeedless([...kept, first, ...inside, last].sort((a, b) => a.tick - b.tick).map(asFirst), kind);
+}
+
+/** What a song begins with is no seam. */
+function asFirst<M extends Mark>(mark: M, index: number): M {
+  const { seam, ...plain } = mark;
+  return seam && index === 0 ? (plain as M) : mark;
 }
 
 /** The mark at a tick, or a seam there that goes on with what rules. */
-function markAt<M extends Mark>(marks: readonly M[], tick: number, { isOnLine }: MarkKind<M>): M {
+function markAt<M extends Mark>(marks: readonly M[], tick: number, kind: MarkKind<M>): M {
+  return marks.find((mark) => mark.tick === tick) ?? seamAt(marks, tick, kind);
+}
+
+/** A seam at a tick with what rules there. */
+function seamAt<M extends Mark>(marks: readonly M[], tick: number, { isOnLine }: MarkKind<M>): M {
   const ruling = marks.findLast((mark) => mark.tick <= tick)!;
-  return ruling.tick === tick ? ruling : { ...ruling, tick, seam: isOnLine(ruling, tick) ? 'bar' : 'inside' };
+  return { ...ruling, tick, seam: isOnLine(ruling, tick) ? 'bar' : 'inside' };
 }
 
 /** Marks without seams that change nothing: neither what rules nor, where one stands for a bar line, where bars begin. */

@@ -140,8 +140,8 @@ export function copyTime(document: Document, [from, to]: readonly [number, numbe
   const placed = withTreatments(put, treatmentsCopied(source.treatments, sources, newId));
   const marked: Song = {
     ...placed.song,
-    tempos: marksCopied(placed.song.tempos, document.song.tempos, from, to, by),
-    meters: marksCopied(placed.song.meters, document.song.meters, from, to, by),
+    tempos: marksCopied(placed.song.tempos, document.song.tempos, [from, to], by, TEMPOS),
+    meters: marksCopied(placed.song.meters, document.song.meters, [from, to], by, METERS),
   };
   const linked = { ...placed, song: marked };
   return mode === 'linked'
