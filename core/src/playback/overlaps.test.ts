@@ -133,3 +133,35 @@ it('overlapping placements sound as worked out note against note, whichever wind
   );
   expect(overlapping).toBeGreaterThan(100);
 });
+
+it('many placements that overlap sound the same asked for at once and part by part', () => {
+  let cutShort = 0;
+  const spans = fc.array(
+    fc.record({ start: fc.nat(60).map((beat) => beat * BEAT), length: fc.integer({ min: 1, max: 12 }).map((beats) => beats * BEAT) }),
+    {
+      minLength: 12,
+      maxLength: 40,
+    },
+  );
+  fc.assert(
+    fc.property(anyNotes(), spans, (notes, places) => {
+      const document = placedAt(notes, places);
+      const whole = events(document, 0, 80 * BEAT, song);
+      const inParts = (beats: number) =>
+        Array.from({ length: 80 / beats }, (_, part) => events(document, part * beats * BEAT, (part + 1) * beats * BEAT, song)).flat();
+      const told = (each: typeof whole) =>
+        each.map(({ tick, pitch, lengthTicks, velocity }) => [tick, pitch, lengthTicks, velocity]).sort(byNumbers);
+      for (const beats of [1, 10, 20]) expect(told(inParts(beats))).toEqual(told(whole));
+      const alone = places.flatMap((span) => events(placedAt(notes, [span]), 0, 80 * BEAT, song));
+      if (JSON.stringify(told(alone)) !== JSON.stringify(told(whole))) cutShort += 1;
+    }),
+    { numRuns: 100 },
+  );
+  // In most cases some sound ends another.
+  expect(cutShort).toBeGreaterThan(30);
+});
+
+function byNumbers(a: readonly number[], b: readonly number[]): number {
+  const at = a.findIndex((value, index) => value !== b[index]);
+  return at < 0 ? 0 : a[at]! - b[at]!;
+}
