@@ -21,3 +21,9 @@ export function chordsOf(notes: readonly Note[]): readonly (readonly Note[])[] {
   }
   return chords;
 }
+
+/** Whether notes are one chord, or one note, or none. They are in order of start, then pitch. */
+export function isOneChord(notes: readonly Note[]): boolean {
+  const [first] = notes;
+  return first === undefined || notes.every(({ start }) => start - first.start <= CHORD_TICKS && start < first.start + first.length);
+}

@@ -1,5 +1,7 @@
 import fc from 'fast-check';
 import { anyNotes, note } from '../../test/make';
+import { byStartThenPitch } from '../model/collections';
+import { inOrder } from '../model/document';
 import { COMMON_TIME, divisionName, TICKS_PER_QUARTER } from '../time';
 import {
   countLanding,
@@ -13,6 +15,7 @@ import {
   spanOf,
   withNotes,
 } from '.';
+import { chordsOf, isOneChord } from './chords';
 
 const BEAT = TICKS_PER_QUARTER;
 const anyTicks = fc.integer({ min: -300_000, max: 300_000 });
@@ -126,4 +129,25 @@ describe('the grid a pattern is first seen in', () => {
       ),
     ).toBe(expected);
   });
+});
+
+it('a strum is one chord, a quick run is none, and one chord is where gathering finds no second', () => {
+  const at = (start: number, length: number) => note({ id: `n${start}`, start, length, pitch: 60 + start / 100 });
+  expect(isOneChord([at(0, 5000), at(400, 5000), at(2500, 5000)])).toBe(true);
+  expect(isOneChord([at(0, 600), at(600, 600)])).toBe(false);
+  expect(isOneChord([at(0, 9000), at(2600, 9000)])).toBe(false);
+  let found = 0;
+  fc.assert(
+    fc.property(anyNotes(4), fc.integer({ min: 1, max: 40 }), (notes, closer) => {
+      const near = inOrder(
+        notes.map((each) => ({ ...each, start: Math.floor(each.start / closer) })),
+        byStartThenPitch,
+      );
+      const isOne = chordsOf(near).length <= 1;
+      if (isOne && near.length > 1) found += 1;
+      expect(isOneChord(near)).toBe(isOne);
+    }),
+    { numRuns: 300 },
+  );
+  expect(found).toBeGreaterThan(20);
 });

@@ -11,7 +11,7 @@ import {
   type MeterShape,
   type TickSteps,
 } from '../time';
-import { chordsOf } from './chords';
+import { isOneChord } from './chords';
 import { byStartThenPitch } from '../model/collections';
 import { inOrder } from '../model/document';
 import { copiedNotes } from './copied';
@@ -39,7 +39,7 @@ export function fittingDistance(notes: readonly Note[], grid: Grid, meter: Meter
   const span = Math.max(end, until) - start;
   const [beat, bar] = [beatTicks(meter), barTicks(meter)];
   const steps = stepsOver(grid, start, span);
-  if (end >= until && chordsOf(inOrder(notes, byStartThenPitch)).length <= 1) return steps;
+  if (end >= until && isOneChord(inOrder(notes, byStartThenPitch))) return steps;
   if (span > bar / 2) return roundedUp(span, bar);
   return span <= beat && beat % steps === 0 ? steps : roundedUp(span, beat);
 }

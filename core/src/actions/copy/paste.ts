@@ -1,5 +1,5 @@
 import type { Note } from '../../model/entities';
-import { chordsOf } from '../../notes/chords';
+import { isOneChord } from '../../notes/chords';
 import type { Clip } from '../../notes/clip';
 import type { NoteLanding } from '../../notes/landing';
 import { copies, fittingDistance } from '../../notes/repeat';
@@ -85,13 +85,15 @@ function shiftOf(clip: Clip, copied: readonly Note[], distance: number, all: rea
   const isThere = isStillThere(clip, all, context.patternId);
   const own = clip.stretch ?? spanOf(copied);
   const isOnItself = isThere && chosen !== undefined && chosen >= own.start && chosen < own.end;
-  const taken = new Set(all.map(({ start, pitch }) => `${start} ${pitch}`));
+  const taken = new Set(all.map(({ start, pitch }) => start * PITCHES + pitch));
   let shift = chosen === undefined || isOnItself ? (isThere ? distance : 0) : shiftTo(chosen, clip, copied, context);
-  for (let tries = 0; tries < MOST_TRIES && copied.every(({ start, pitch }) => taken.has(`${start + shift} ${pitch}`)); tries++)
+  for (let tries = 0; tries < MOST_TRIES && copied.every(({ start, pitch }) => taken.has((start + shift) * PITCHES + pitch)); tries++)
     shift += distance;
   return shift;
 }
 
+/** How many pitches there are: with it a place and a pitch are one number. */
+const PITCHES = 128;
 /** How many times a paste goes on over notes that are just the same. */
 const MOST_TRIES = 10_000;
 
@@ -99,8 +101,7 @@ const MOST_TRIES = 10_000;
 function shiftTo(chosen: number, { inBeat, stretch }: Clip, copied: readonly Note[], context: ActionContext): number {
   const { start } = spanOf(copied);
   const from = stretch?.isMarked ? stretch.start : start;
-  const isOne = chordsOf(copied).length <= 1;
-  if (inBeat === undefined || isOne) return chosen - lineBefore(plainAt(context, start), start);
+  if (inBeat === undefined || isOneChord(copied)) return chosen - lineBefore(plainAt(context, start), start);
   return chosen - barBeatAt(context.meters, chosen).ticks - (from - inBeat);
 }
 
