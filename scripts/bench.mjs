@@ -1,5 +1,5 @@
 /** npm run bench: what the program does, timed side by side with its limit or a peer in the same run. Name parts to run only those:
- *  `npm run bench -- actions import playback render sounds save survive browser`. */
+ *  `npm run bench -- actions growth import playback render sounds song save survive browser editing phone engines`. */
 import { mkdirSync } from 'node:fs';
 import { ensureBuilt, ensureInstalled, EXPO_ENVIRONMENT, fingerprint, root, run, unlessDone } from './project.mjs';
 
