@@ -70,6 +70,11 @@ test('the ruler: held, then drawn along, it selects a stretch of time; drawn at 
   await expect(page.getByTestId('span').first()).toBeVisible();
   await page.touchscreen.tap(ruler.x, ruler.y);
   await expect(page.getByTestId('span')).toHaveCount(0);
+  // A stretch in which nothing begins can be let go as well.
+  await fingers.drag([{ from: { x: await x(1), y: ruler.y }, to: { x: await x(3), y: ruler.y } }], { hold: 500 });
+  await expect(page.getByTestId('span').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Deselect', exact: true }).tap();
+  await expect(page.getByTestId('span')).toHaveCount(0);
   const before = (await page.getByRole('option', { name: /^C4 at 2\.1\+/ }).boundingBox())!.x;
   await fingers.drag([{ from: { x: await x(20), y: ruler.y }, to: { x: await x(12), y: ruler.y } }]);
   await expect.poll(async () => (await page.getByRole('option', { name: /^C4 at 2\.1\+/ }).boundingBox())!.x).toBeLessThan(before - 50);
