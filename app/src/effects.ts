@@ -1,6 +1,7 @@
 import type { Change, Id } from '@yibbo/core';
 import { nanoid } from 'nanoid';
 import { createContext, useContext } from 'react';
+import { BelongingSync } from './belongings/belonging-sync';
 import { AppSound } from './audio/sound';
 import { HeldInputs } from './pattern/grid/gesture/held';
 import { GridOnScreen } from './pattern/grid/viewport/on-screen';
@@ -44,7 +45,7 @@ export interface Effects {
   readonly now: () => number;
   /** Names this browser in the history. */
   readonly deviceId: Id;
-  readonly server: Pick<Server, 'change' | 'bringBack' | 'history' | 'songAt' | 'copy'>;
+  readonly server: Pick<Server, 'change' | 'bringBack' | 'history' | 'songAt' | 'copy' | 'takeAsWhole'>;
   /** The outbox of this page, opened when it is first asked for. */
   readonly outbox: () => Outbox;
   readonly keeping: KeepingSlot;
@@ -53,6 +54,8 @@ export interface Effects {
   readonly page: PageOnScreen;
   readonly held: HeldInputs;
   readonly wav: WavMaker;
+  /** Keeps what is the person's own in step with the server. */
+  readonly belongings: BelongingSync;
 }
 
 const DEVICE_KEY = 'yibbo device';
@@ -78,6 +81,7 @@ export function browserEffects(): Effects {
     page: new PageOnScreen(),
     held: new HeldInputs(),
     wav: new WavMaker(),
+    belongings: new BelongingSync({ send: api.belongings, newId: () => nanoid() }),
   };
 }
 

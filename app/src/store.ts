@@ -3,6 +3,8 @@ import { useDispatch, useSelector, useStore } from 'react-redux';
 import { songReducer } from './document/song';
 import type { Effects } from './effects';
 import { patternViewsReducer, storePatternViews } from './preferences/pattern-views';
+import { hearOtherWindows, keepThings } from './belongings/kept-things';
+import { belongingsReducer, thingsKnown } from './belongings/things';
 import { preferencesReducer, storePreferences } from './preferences/preferences';
 import { clipboardReducer, storeClipboard } from './session/clipboard';
 import { nudgeReducer } from './session/nudged';
@@ -18,6 +20,7 @@ export function makeStore(effects: Effects) {
       trial: trialReducer,
       nudge: nudgeReducer,
       preferences: preferencesReducer,
+      belongings: belongingsReducer,
       patternViews: patternViewsReducer,
       clipboard: clipboardReducer,
     },
@@ -26,11 +29,13 @@ export function makeStore(effects: Effects) {
   let before = store.getState();
   store.subscribe(() => {
     const now = store.getState();
-    if (now.preferences !== before.preferences) storePreferences(now.preferences);
-    if (now.patternViews !== before.patternViews) storePatternViews(now.patternViews);
+    if (now.preferences !== before.preferences) storePreferences(before.preferences, now.preferences);
+    if (now.belongings !== before.belongings) keepThings(before.belongings, now.belongings);
+    if (now.patternViews !== before.patternViews) storePatternViews(before.patternViews, now.patternViews);
     if (now.clipboard !== before.clipboard) storeClipboard(now.clipboard);
     before = now;
   });
+  hearOtherWindows((known) => store.dispatch(thingsKnown([known])));
   return store;
 }
 

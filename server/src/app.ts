@@ -1,5 +1,5 @@
 import compression from 'compression';
-import express, { type Express } from 'express';
+import express, { type Express, type RequestHandler } from 'express';
 import staticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import { existsSync } from 'node:fs';
@@ -7,16 +7,21 @@ import type { ServerResponse } from 'node:http';
 import { join } from 'node:path';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import type { Belongings } from './database/belongings';
 import type { SongQueries } from './database/songs';
 import { ownNamesOnly, ownPagesOnly } from './http/doors';
 import { errorAnswers, noSuchAddress } from './http/error-answers';
 import type { LiveSongs } from './live/live-songs';
+import { belongingRoutes } from './routes/belongings';
 import { serverRoutes, type ServerParts } from './routes/server';
 import { songRoutes } from './routes/songs';
 
 export interface AppParts {
   readonly queries: SongQueries;
   readonly live: LiveSongs;
+  readonly belongings: Belongings;
+  /** Names the collection of them. */
+  readonly epoch: string;
   readonly log: Logger;
   readonly server: ServerParts;
   /** Names and addresses this server goes by, apart from those of the machine itself. */
@@ -43,7 +48,7 @@ const CONTENT_POLICY = {
   },
 };
 
-export function createApp({ queries, live, log, server, names, pages }: AppParts): Express {
+export function createApp({ queries, live, belongings, epoch, log, server, names, pages }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   // Telling whether a song is the same costs as much as sending it.
@@ -59,16 +64,24 @@ export function createApp({ queries, live, log, server, names, pages }: AppParts
   if (log.isLevelEnabled('debug')) app.use(pinoHttp({ logger: log }));
   app.use(compression({ filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response) }));
   app.use(ownNamesOnly(names));
-  app.use('/api', ownPagesOnly, server.gate.readCookies);
+  app.use('/api', neverKept, ownPagesOnly, server.gate.readCookies);
   app.get('/api/health', (_request, response) => void response.json({ ok: true }));
   app.use('/api/server', serverRoutes(server));
-  app.use('/api/songs', server.gate.guard, songRoutes(queries, live));
+  const { gate, bringBack } = server;
+  app.use('/api/songs', gate.guard, songRoutes({ queries, live, bringBack, belongings, holdLine: gate.holdLine }));
+  app.use('/api/belongings', gate.guard, belongingRoutes(belongings, epoch));
   app.use('/api', noSuchAddress);
   if (pages && existsSync(join(pages, 'index.html'))) servePages(app, pages);
   app.use(noSuchAddress);
   app.use(errorAnswers(log));
   return app;
 }
+
+/** No answer holds for later: browsers may keep some of them for ever else, among them that a song was deleted. */
+const neverKept: RequestHandler = (_request, response, next) => {
+  response.set('Cache-Control', 'no-store');
+  next();
+};
 
 /** The built app: hashed files may be kept for ever, the page itself never; any address without a file ending is a screen. */
 function servePages(app: Express, pages: string): void {

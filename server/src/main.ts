@@ -1,6 +1,8 @@
 import { pino } from 'pino';
 import { renderUnicodeCompact } from 'uqr';
+import { databaseRefusal } from './database/failures';
 import { entryAddress } from './routes/server';
+import type { ReadOnly } from './keeping/open-folder';
 import { startServer, type RunningServer } from './start';
 import { settingsFrom, isLoopback, type Settings } from './settings';
 
@@ -16,12 +18,17 @@ async function main(): Promise<void> {
   if (settings.endsWithParent) onOrphaned(stop);
 }
 
+const READ_ONLY: Readonly<Record<ReadOnly, (folder: string) => string>> = {
+  noRoom: () => 'There is no room to write: songs can be played and sent out, but nothing can be saved. Make room, then start again.',
+  folder: (folder) =>
+    `Nothing can be written in ${folder}: songs can be played and sent out, but nothing can be saved. Allow writing there, then start again.`,
+};
+
 /** What the person who started it must know. */
-function readyWords({ host, port }: Settings, { addresses, code, notice, isReadOnly }: RunningServer): string {
+function readyWords({ host, port, dataFolder }: Settings, { addresses, code, notice, readOnly }: RunningServer): string {
   const lines = [`Yibbo is ready at http://localhost:${port}`];
   if (notice) lines.unshift(notice);
-  if (isReadOnly)
-    lines.unshift('There is no room to write: songs can be played and sent out, but nothing can be saved. Make room, then start again.');
+  if (readOnly) lines.unshift(READ_ONLY[readOnly](dataFolder));
   if (!isLoopback(host)) {
     const [first] = addresses;
     lines.push(
@@ -45,7 +52,14 @@ function onOrphaned(stop: () => void): void {
   watch.unref();
 }
 
-main().catch((error: Error) => {
-  console.error(error.message);
+main().catch((error: NodeJS.ErrnoException) => {
+  console.error(failureWords(error));
   process.exit(1);
 });
+
+/** Why it could not start, in words. */
+function failureWords(error: NodeJS.ErrnoException): string {
+  if (['EACCES', 'EPERM', 'EROFS'].includes(error.code ?? ''))
+    return `Yibbo cannot write where its songs are to be kept (${error.path ?? ''}). Allow writing there, or give it another folder: YIBBO_DATA=other npm start`;
+  return databaseRefusal(error)?.message ?? error.message;
+}

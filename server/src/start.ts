@@ -4,25 +4,30 @@ import { randomBytes } from 'node:crypto';
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { mkdirSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { resolve } from 'node:path';
 import type { Logger } from 'pino';
 import { Devices, newCode, settingOrNew } from './access/devices';
 import { Gate } from './access/gate';
 import { createApp } from './app';
-import { isFull } from './database/failures';
+import { WrongCodeBook } from './access/wrong-codes';
+import { Belongings, EPOCH_KEY } from './database/belongings';
+import { databaseRefusal, isFull } from './database/failures';
 import type { OpenDatabase } from './database/open';
 import { SongQueries } from './database/songs';
-import { bringBack } from './keeping/bring-back';
-import { copyDaily, copyDays } from './keeping/copies';
+import { BringBack } from './keeping/bring-back';
+import { copyDaily, dayCopies } from './keeping/copies';
+import { Copies, type CopyWork } from './keeping/copy-work';
+import { Everything } from './keeping/everything';
 import { takeFolder } from './keeping/lock';
 import { Notices } from './keeping/notices';
-import { openFolder, type OpenedFolder } from './keeping/open-folder';
+import { openFolder, type OpenedFolder, type ReadOnly } from './keeping/open-folder';
+import { RunDays } from './keeping/run-days';
 import { LiveSongs } from './live/live-songs';
 import { inAddress, ownAddresses, ownNames, type Settings } from './settings';
 import { heavyLane } from './songs/heavy-lane';
-import type { SongKeeper } from './songs/keeper';
+import type { HeavyWork } from './songs/heavy';
 import { makeKeeper } from './songs/make-keeper';
-import type { SongWork } from './songs/work';
 
 export interface RunningServer {
   readonly port: number;
@@ -32,12 +37,11 @@ export interface RunningServer {
   readonly addresses: readonly string[];
   readonly code: string;
   readonly notice: string | null;
-  readonly isReadOnly: boolean;
+  readonly readOnly: ReadOnly | null;
   stop(): Promise<void>;
 }
 
-const DAY_MS = 24 * 3600 * 1000;
-const DELETED_KEPT_MS = 30 * DAY_MS;
+const DELETED_KEPT_DAYS = 30;
 /** How often it is looked whether there is something to do that is done once a day. */
 const CHORES_EVERY_MS = 3600 * 1000;
 
@@ -47,10 +51,10 @@ export interface StartOptions {
   /** Whether a new folder gets the demo song. */
   readonly hasDemo?: boolean;
   /** Where large work runs: another thread, unless a test wants it in its own. */
-  readonly heavy?: (light: SongKeeper, folder: string, root: string) => SongWork & { end?(): Promise<void> };
+  readonly heavy?: (inThis: HeavyWork, folder: string, root: string) => HeavyWork & { end?(): Promise<void> };
 }
 
-const otherThread: NonNullable<StartOptions['heavy']> = (_light, folder, root) =>
+const otherThread: NonNullable<StartOptions['heavy']> = (_inThis, folder, root) =>
   heavyLane(resolve(root, 'server/dist/heavy.mjs'), { folder });
 
 /** Takes the folder, opens the songs, begins to answer. Throws an Error in words for people where it cannot. */
@@ -63,34 +67,37 @@ export async function startServer(
   const lock = lockedFolder(settings);
   const opened = openFolder(dataFolder, resolve(root, 'server/migrations'), Date.now());
   const queries = new SongQueries(opened.database.orm, () => Date.now());
-  if (opened.isNew && hasDemo) for (const song of demoSongs(() => nanoid())) await queries.create(song);
+  if (opened.isNew && hasDemo) await addDemo(queries);
   const notices = new Notices(queries);
   if (opened.notice) await notices.add(opened.notice);
 
-  const light = makeKeeper(opened.database);
-  // Where nothing can be written only one connection is possible.
-  const heavy = opened.isReadOnly ? null : makeHeavy(light, dataFolder, root);
-  const live = new LiveSongs(queries, light, heavy ?? light);
+  const work = openWork(opened, queries, makeHeavy, settings);
+  const { live, heavy, copies } = work;
   const gate = await openGate(opened, queries);
   const addresses = ownAddresses(host).map((address) => `http://${inAddress(address)}:${port}`);
   const app = createApp({
     queries,
     live,
+    belongings: new Belongings(opened.database.orm),
+    epoch: await settingOrNew(queries, EPOCH_KEY, () => nanoid()),
     log,
     names: ownNames(host, settings.names),
     pages,
     server: {
       gate,
       addresses,
-      isReadOnly: opened.isReadOnly,
+      readOnly: opened.readOnly,
       notice: notices,
-      copyDays: () => copyDays(dataFolder),
-      bringBack: (day) => bringBack(dataFolder, day, live),
+      copies: () => dayCopies(dataFolder),
+      bringBack: work.bringBack,
+      everything: work.everything,
     },
   });
   const server = await listening((done) => app.listen(port, host, done), port);
   let isStopping = false;
-  const chores = heavy ? beginChores(dataFolder, queries, heavy, (error) => isStopping || log.warn(error)) : null;
+  const warn = (error: unknown) => isStopping || log.warn(error);
+  live.makeCards().catch(warn);
+  const chores = heavy ? beginChores({ folder: dataFolder, queries, copies, notices, warn }) : null;
   return {
     port: (server.address() as AddressInfo).port,
     queries,
@@ -99,13 +106,11 @@ export async function startServer(
     addresses,
     code: gate.code,
     notice: opened.notice,
-    isReadOnly: opened.isReadOnly,
+    readOnly: opened.readOnly,
     stop: async () => {
       isStopping = true;
-      if (chores) clearInterval(chores);
-      const closed = new Promise((done) => server.close(done));
-      server.closeAllConnections();
-      await closed;
+      clearInterval(chores ?? undefined);
+      await closed(server);
       await heavy?.end?.();
       opened.database.close();
       lock?.release();
@@ -113,10 +118,28 @@ export async function startServer(
   };
 }
 
+/** All that is done with songs and copies, in the thread where it holds nobody up. Where nothing can be written, only one connection is
+ *  possible, and with it one thread. */
+function openWork(
+  { database, readOnly }: OpenedFolder,
+  queries: SongQueries,
+  makeHeavy: NonNullable<StartOptions['heavy']>,
+  { dataFolder: folder, root }: Settings,
+) {
+  const inThis: HeavyWork = { songs: makeKeeper(database), copies: new Copies(folder, database) };
+  const heavy = readOnly ? null : makeHeavy(inThis, folder, root);
+  const { songs, copies } = heavy ?? inThis;
+  const live = new LiveSongs(queries, inThis.songs, songs);
+  const newId = () => nanoid();
+  const bringBack = new BringBack({ folder, live, queries, copies, newId });
+  const everything = new Everything({ folder: readOnly ? tmpdir() : folder, copies, bringBack, newId, now: () => Date.now() });
+  return { live, heavy, copies, bringBack, everything };
+}
+
 /** Takes the folder for this process. Where there is no room for the lock, nothing can be written by a second one either. */
 function lockedFolder({ dataFolder, port }: Settings): { release(): void } | null {
-  mkdirSync(dataFolder, { recursive: true });
   try {
+    mkdirSync(dataFolder, { recursive: true });
     return takeFolder(dataFolder, `http://localhost:${port}, process ${process.pid}`);
   } catch (error) {
     if (isFull(error)) return null;
@@ -132,7 +155,8 @@ async function openGate(opened: OpenedFolder, queries: SongQueries): Promise<Gat
   );
   const code = await settingOrNew(queries, 'code', newCode);
   const secret = await settingOrNew(queries, 'secret', () => randomBytes(32).toString('hex'));
-  return new Gate({ devices, code, secret });
+  const wrongCodes = await new WrongCodeBook(queries, () => Date.now()).open();
+  return new Gate({ devices, wrongCodes, code, secret });
 }
 
 function listening(listen: (done: (error?: Error) => void) => Server, port: number): Promise<Server> {
@@ -146,16 +170,38 @@ function listening(listen: (done: (error?: Error) => void) => Server, port: numb
   });
 }
 
+interface Chores {
+  readonly folder: string;
+  readonly queries: SongQueries;
+  readonly copies: CopyWork;
+  readonly notices: Notices;
+  readonly warn: (error: unknown) => void;
+}
+
+async function addDemo(queries: SongQueries): Promise<void> {
+  for (const song of demoSongs(() => nanoid())) await queries.create(song);
+}
+
+async function closed(server: Server): Promise<void> {
+  const isClosed = new Promise((done) => server.close(done));
+  server.closeAllConnections();
+  await isClosed;
+}
+
 /** What is done once a day: a copy of all songs, and throwing away what was deleted long ago. */
-function beginChores(
-  folder: string,
-  queries: SongQueries,
-  heavy: { copyDatabase(path: string): Promise<void> },
-  warn: (error: unknown) => void,
-): ReturnType<typeof setInterval> {
+function beginChores({ folder, queries, copies, notices, warn }: Chores): ReturnType<typeof setInterval> {
+  const days = new RunDays(queries);
   const doChores = async () => {
-    await queries.throwAwayBefore(Date.now() - DELETED_KEPT_MS);
-    await copyDaily(folder, Date.now(), (path) => heavy.copyDatabase(path));
+    const now = Date.now();
+    await days.note(now);
+    const before = await days.before(now, DELETED_KEPT_DAYS);
+    if (before !== null) await queries.throwAwayBefore(before);
+    await copyDaily(folder, now, copies).catch(async (error: unknown) => {
+      await notices.add(
+        `Today's copy of all songs could not be made or not be read: ${databaseRefusal(error)?.message ?? (error as Error).message}`,
+      );
+      throw error;
+    });
   };
   const safely = () => void doChores().catch(warn);
   safely();

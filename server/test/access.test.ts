@@ -31,6 +31,21 @@ function ask(method: string, path: string, headers: Record<string, string> = {},
   });
 }
 
+/** Listens to a song as a window does. */
+function listenTo(id: string, headers: Record<string, string>): Promise<{ heard(): string; readonly ended: Promise<void>; close(): void }> {
+  return new Promise((resolve, reject) => {
+    const sent = plainRequest({ host: '127.0.0.1', port: server.running.port, path: `/api/songs/${id}/events`, headers }, (answer) => {
+      let text = '';
+      answer.on('data', (data: Buffer) => (text += data.toString()));
+      answer.on('error', () => undefined);
+      const ended = new Promise<void>((done) => answer.on('close', done));
+      resolve({ heard: () => text, ended, close: () => sent.destroy() });
+    });
+    sent.on('error', reject);
+    sent.end();
+  });
+}
+
 const json = { 'content-type': 'application/json' };
 const elsewhere = { host: 'yibbo.test' };
 const codeOf = async () => (JSON.parse((await ask('GET', '/server')).body) as { code: string }).code;
@@ -101,7 +116,16 @@ describe('a device other than the machine itself', () => {
 
     await server.restart();
     expect((await ask('GET', '/songs', cookie)).status).toBe(200);
+    const { id } = JSON.parse((await ask('POST', '/songs', { ...cookie, ...json }, '{"name":"x"}')).body) as { id: string };
+    const line = await listenTo(id, cookie);
+    const here = await listenTo(id, {});
     expect((await ask('DELETE', `/server/devices/${news.devices[0]!.id}`)).status).toBe(204);
+    // At once, and for others not at all.
+    await line.ended;
+    await ask('PATCH', `/songs/${id}`, json, '{"name":"y"}');
+    while (!here.heard().includes('data: 1')) await new Promise((resolve) => setTimeout(resolve, 5));
+    expect(line.heard()).not.toContain('data: 1');
+    here.close();
     expect((await ask('GET', '/songs', cookie)).status).toBe(401);
   });
 
@@ -114,6 +138,41 @@ describe('a device other than the machine itself', () => {
     for (let attempt = 0; attempt < 5; attempt++) expect(codeIn(await tried(wrong))).toBe('wrongCode');
     expect(codeIn(await tried(wrong))).toBe('tooManyTries');
     expect(codeIn(await tried(code))).toBe('tooManyTries');
+  });
+
+  it('that once knew the code can enter it while others are kept from trying; who tried is told until it was seen, slips are not', async () => {
+    await server.restart();
+    await ask('DELETE', '/server/wrong-codes');
+    const code = await codeOf();
+    const enter = (given: string, headers: Record<string, string> = {}) =>
+      ask('POST', '/server/devices', { ...elsewhere, ...json, ...headers }, JSON.stringify({ code: given }));
+    const tried = async () =>
+      (JSON.parse((await ask('GET', '/server')).body) as { wrongCodes: { address: string; count: number }[] }).wrongCodes;
+    // A slip, then the right one.
+    await enter('1');
+    expect(await tried()).toMatchObject([{ address: '127.0.0.1', count: 1 }]);
+    const entered = await enter(code);
+    expect(entered.status).toBe(204);
+    expect(await tried()).toEqual([]);
+    const cookie = { cookie: entered.cookies[0]!.split(';')[0]! };
+    const news = JSON.parse((await ask('GET', '/server', { ...elsewhere, ...cookie })).body) as {
+      devices: { id: string; isThis: boolean }[];
+    };
+    await ask('DELETE', `/server/devices/${news.devices.find(({ isThis }) => isThis)!.id}`);
+
+    for (let attempt = 0; attempt < 40; attempt++) await enter('2');
+    expect(await tried()).toMatchObject([{ address: '127.0.0.1', count: 40 }]);
+    expect(codeIn((await enter(code)).body)).toBe('tooManyTries');
+    const forged = { cookie: cookie.cookie.replace(/.$/, (last) => (last === 'a' ? 'b' : 'a')) };
+    expect(codeIn((await enter(code, forged)).body)).toBe('tooManyTries');
+    expect((await enter(code, cookie)).status).toBe(204);
+    // That the right one came in the end makes forty no slips; a restart does not forget them.
+    expect(await tried()).toMatchObject([{ count: 42 }]);
+    await server.restart();
+    expect(await tried()).toHaveLength(1);
+    expect((await ask('DELETE', '/server/wrong-codes', elsewhere)).status).toBe(401);
+    await ask('DELETE', '/server/wrong-codes');
+    expect(await tried()).toEqual([]);
   });
 });
 

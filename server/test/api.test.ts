@@ -22,7 +22,8 @@ async function ask(name: keyof typeof API, params: Readonly<Record<string, strin
       headers: { 'content-type': isBytes ? 'audio/midi' : 'application/json' },
       body: isBytes ? Buffer.from(body) : JSON.stringify(body),
     });
-  const { status, body: answer } = await server.call<Record<string, unknown>>(`${path}${query}`, init);
+  const { status, body: answer, headers } = await server.call<Record<string, unknown>>(`${path}${query}`, init);
+  expect([name, headers.get('cache-control')]).toEqual([name, 'no-store']);
   expect([name, status < 300]).toEqual([name, true]);
   if (route.answer === null) expect([name, answer]).toEqual([name, null]);
   else if (typeof route.answer === 'object') expect([name, route.answer.safeParse(answer).error]).toEqual([name, undefined]);
@@ -62,13 +63,27 @@ it('every answer is what the schemas say, and so is a refusal', async () => {
   await ask('returnSong', { id });
   await ask('readServer');
   await ask('noticeSeen');
+  await ask('wrongCodesSeen');
+  await ask('takeAsWhole', { id });
+  await ask('songCopies', { id });
+  const put = { putId: 'p1', kind: 'sound', id: 's1', value: { name: 'Mine', kind: 'drums', made: { soundId: 'x' }, at: 1 } };
+  await ask('exchangeBelongings', {}, { since: 0, puts: [put] });
   const refused = await server.call('/songs/nowhere');
   expect(errorSchema.safeParse(refused.body).success).toBe(true);
-  // Bytes and streams are no JSON; entering, sending away and copies of days have tests of their own.
-  const others = ['followSong', 'exportSong', 'enter', 'sendAway', 'returnFromCopy'];
+  // Bytes and streams are no JSON; entering, sending away, copies of days and everything as one file have tests of their own.
+  const others = ['followSong', 'exportSong', 'enter', 'sendAway', 'songFromCopy', 'returnFromCopy', 'sendEverything', 'returnEverything'];
   expect(
     Object.keys(API)
       .filter((name) => !asked.has(name))
       .sort(),
   ).toEqual(others.sort());
+});
+
+it('no answer is kept by a browser, whatever is asked for and however it ends', async () => {
+  for (const { method, path } of Object.values(API) as readonly ApiRoute[]) {
+    const answer = await fetch(`${server.address}${path.replace(/:\w+/g, 'none')}`, { method });
+    expect([method, path, answer.headers.get('cache-control')]).toEqual([method, path, 'no-store']);
+    await answer.body?.cancel();
+  }
+  for (const path of ['/nowhere', '/songs/%', '/health']) expect((await server.call(path)).headers.get('cache-control')).toBe('no-store');
 });

@@ -45,10 +45,19 @@ interface Listed {
   id: string;
   name: string;
   problem?: string;
+  missing?: number;
+  isBeingMade?: boolean;
 }
 const MIDI = { 'content-type': 'audio/midi' };
 const opened = async (server: SpawnedServer, id: string) => (await server.call<Opened>(`/songs/${id}`)).body;
-const listed = async (server: SpawnedServer) => (await server.call<Listed[]>('/songs')).body;
+/** The songs, once all cards are made. */
+async function listed(server: SpawnedServer): Promise<Listed[]> {
+  for (;;) {
+    const { body } = await server.call<Listed[]>('/songs');
+    if (body.every(({ isBeingMade }) => !isBeingMade)) return body;
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+}
 
 let count = 0;
 /** A Change that renames the song: small, and told apart afterwards. */
@@ -221,7 +230,7 @@ describe('the folder of songs', () => {
       existsSync(join(folder, 'copies')) && readdirSync(join(folder, 'copies')).some((name) => name.endsWith('.sqlite'));
     for (let wait = 0; wait < 200 && !isCopied(); wait++) await new Promise((resolve) => setTimeout(resolve, 50));
     await server.kill('SIGTERM');
-    const [copy] = readdirSync(join(folder, 'copies'));
+    const copy = readdirSync(join(folder, 'copies')).find((name) => name.endsWith('.sqlite'));
     expect(copy).toMatch(/^\d{4}-\d\d-\d\d\.sqlite$/);
 
     // Someone empties the file: that is said, and the copy brings the songs back with their history.
@@ -230,13 +239,14 @@ describe('the folder of songs', () => {
     server = await serverOn(folder).start();
     expect(server.said).toContain('The file that songs were kept in was empty or gone.');
     expect(await listed(server)).toEqual([]);
-    const news = await server.call<{ notice: string; copies: string[] }>('/server');
+    const news = await server.call<{ notice: string; copies: { day: string; found: { songs: number } }[] }>('/server');
     expect(news.body.notice).toContain('bring songs back from them under Settings');
-    const back = await server.call<{ songs: string[] }>(`/server/copies/${news.body.copies[0]}/return`, { method: 'POST' });
+    expect(news.body.copies[0]!.found.songs).toBe(4);
+    const back = await server.call<{ songs: string[] }>(`/server/copies/${news.body.copies[0]!.day}/return`, { method: 'POST' });
     expect(back.body.songs.sort()).toEqual(['Gull Parade', 'Last Boat Home', 'Tide Table', 'kept']);
     expect(await opened(server, id)).toMatchObject({ revision: 1, history: [{ id: 'kept' }], song: { song: { name: 'kept' } } });
     // Twice does no harm.
-    expect((await server.call(`/server/copies/${news.body.copies[0]}/return`, { method: 'POST' })).body).toEqual({ songs: [] });
+    expect((await server.call(`/server/copies/${news.body.copies[0]!.day}/return`, { method: 'POST' })).body).toMatchObject({ songs: [] });
   });
 
   it('whose file is damaged is put aside, and what can be read of each song is saved from it', async () => {
@@ -292,13 +302,15 @@ describe('the folder of songs', () => {
     const id = await server.newSong();
     await server.kill('SIGTERM');
     // Stands in for a full disk: what is written first, to try it out, cannot be.
-    mkdirSync(join(folder, 'room.tmp'));
+    mkdirSync(join(folder, 'room'));
     server = await serverOn(folder).start();
     expect(server.said).toContain('There is no room to write');
-    expect((await server.call<{ isReadOnly: boolean }>('/server')).body.isReadOnly).toBe(true);
+    expect((await server.call<{ readOnly: string }>('/server')).body.readOnly).toBe('noRoom');
     expect(await opened(server, id)).toMatchObject({ revision: 0 });
     expect((await fetch(`${server.address}/songs/${id}/export.mid`)).status).toBe(200);
     expect((await listed(server)).length).toBe(4);
+    const everything = await fetch(`${server.address}/server/everything`);
+    expect([everything.status, Buffer.from(await everything.arrayBuffer()).toString('latin1', 0, 15)]).toEqual([200, 'SQLite format 3']);
     const refused = await server.post(`/songs/${id}/changes`, { base: 0, changes: [rename(id)] });
     expect(refused).toMatchObject({ status: 507, body: { error: { code: 'noRoom' } } });
     await server.kill('SIGTERM');

@@ -8,6 +8,7 @@ import { startServer, type RunningServer } from '../src/start';
 export interface Reply<T> {
   readonly status: number;
   readonly body: T;
+  readonly headers: Headers;
 }
 
 /** A running server on a folder of its own, whole but for its second thread; `restart` gives a new one on the same files. */
@@ -56,7 +57,7 @@ export class TestServer {
   async call<T = { error: { code: string; message: string } }>(path: string, init?: RequestInit): Promise<Reply<T>> {
     const response = await fetch(`${this.address}${path}`, init);
     const text = await response.text();
-    return { status: response.status, body: (text ? JSON.parse(text) : null) as T };
+    return { status: response.status, body: (text ? JSON.parse(text) : null) as T, headers: response.headers };
   }
 
   post<T>(path: string, body: unknown): Promise<Reply<T>> {

@@ -2,7 +2,7 @@ import { diff, type Change, type Id } from '@yibbo/core';
 import { noticeSet } from '../session/session';
 import type { Thunk } from '../store';
 import { stamp } from './commit';
-import { changeLeftOut, historiesRejoined } from './song';
+import { changeLeftOut, historiesRejoined, songTakenAsWhole } from './song';
 
 /** Ends that the server and this window have different histories: `mine` sends as one Change what this window has and the server has not,
  *  `theirs` takes the song as the server has it. What was never sent is sent either way. */
@@ -25,6 +25,20 @@ export function leaveOut(changeId: Id): Thunk<Promise<void>> {
     await keeping.current?.rekeep(getState().song.unsent.filter(({ id }) => id !== changeId)).catch(() => undefined);
     dispatch(changeLeftOut(changeId));
     keeping.current?.goOn();
+  };
+}
+
+/** Takes the open song, which was damaged, as it is from now on. */
+export function takeAsWhole(): Thunk<Promise<void>> {
+  return async (dispatch, getState, { server }) => {
+    const id = getState().song.document?.song.id;
+    if (!id) return;
+    try {
+      await server.takeAsWhole(id);
+      dispatch(songTakenAsWhole());
+    } catch (error) {
+      dispatch(noticeSet((error as Error).message));
+    }
   };
 }
 

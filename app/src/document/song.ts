@@ -29,6 +29,8 @@ export interface SongState {
   readonly link: Link;
   /** Whether what is unsent outlives the closing of the page. */
   readonly isKept: boolean;
+  /** How many of its newest steps were lost with a damaged file, 0 where that cannot be told; null where none was. */
+  readonly missing: number | null;
   /** The song as the server has it, where its history is not the beginning of this window's. */
   readonly parted: ServerSong | null;
 }
@@ -38,6 +40,7 @@ interface Opened {
   readonly revision: number;
   readonly history: readonly ChangeLabel[];
   readonly unsent: readonly Change[];
+  readonly missing?: number | undefined;
 }
 
 export const songOpened = createAction<Opened>('song/opened');
@@ -45,6 +48,8 @@ export const songOpened = createAction<Opened>('song/opened');
 export const songChanged = createAction<Change>('song/changed');
 /** The server has answered to what was sent, or to asking. */
 export const songAnswered = createAction<Answer>('song/answered');
+/** The server has sent the song instead of all that was missed; these of what was sent it has. */
+export const songCaughtUp = createAction<{ readonly server: ServerSong; readonly known: readonly Id[] }>('song/caughtUp');
 export const linkChanged = createAction<Link>('song/linkChanged');
 /** Whether what is unsent outlives the closing of the page. */
 export const storageChanged = createAction<boolean>('song/storageChanged');
@@ -60,6 +65,8 @@ export const historiesRejoined = createAction<readonly Change[]>('song/histories
 export const earlierRead = createAction<{ readonly songId: Id; readonly before: number; readonly labels: readonly ChangeLabel[] }>(
   'song/earlierRead',
 );
+/** A song that was damaged is taken as it is. */
+export const songTakenAsWhole = createAction('song/takenAsWhole');
 export const songClosed = createAction('song/closed');
 
 const CLOSED: SongState = {
@@ -72,6 +79,7 @@ const CLOSED: SongState = {
   bodies: {},
   link: 'saved',
   isKept: true,
+  missing: null,
   parted: null,
 };
 const BODIES_KEPT = 100;
@@ -83,11 +91,13 @@ export function songReducer(state: SongState = CLOSED, action: UnknownAction): S
   if (!state.document || !state.acknowledged) return state;
   if (songChanged.match(action)) return changed(state, state.document, action.payload);
   if (songAnswered.match(action)) return answered(state, state.acknowledged, action.payload);
+  if (songCaughtUp.match(action)) return caughtUp(state, action.payload.server, action.payload.known);
   if (linkChanged.match(action)) return state.link === action.payload ? state : { ...state, link: action.payload };
   if (storageChanged.match(action)) return state.isKept === action.payload ? state : { ...state, isKept: action.payload };
   if (unsentFound.match(action)) return withUnsent(state, [...notIn(state.history, action.payload), ...state.unsent]);
   if (historiesParted.match(action)) return { ...state, link: 'parted', parted: action.payload };
   if (historiesRejoined.match(action)) return state.parted ? rejoined(state, state.parted, action.payload) : state;
+  if (songTakenAsWhole.match(action)) return { ...state, missing: null };
   if (earlierRead.match(action)) return withEarlier(state, action.payload);
   if (changeLeftOut.match(action))
     return withUnsent(
@@ -97,15 +107,35 @@ export function songReducer(state: SongState = CLOSED, action: UnknownAction): S
   return state;
 }
 
-function opened({ document, revision, history, unsent }: Opened): SongState {
-  const base: SongState = { ...CLOSED, document, acknowledged: document, revision, acknowledgedLabels: history, history };
+function opened({ document, revision, history, unsent, missing }: Opened): SongState {
+  const base: SongState = {
+    ...CLOSED,
+    document,
+    acknowledged: document,
+    revision,
+    missing: missing ?? null,
+    acknowledgedLabels: history,
+    history,
+  };
   return withUnsent(base, notIn(history, unsent));
 }
 
 /** Goes on from the song as the server has it, with what is to be sent on top. */
-function rejoined(state: SongState, { song, revision, history }: ServerSong, unsent: readonly Change[]): SongState {
-  const base: SongState = { ...state, acknowledged: song, revision, acknowledgedLabels: history, parted: null, link: 'saving' };
-  return withUnsent(base, notIn(history, unsent));
+function rejoined(state: SongState, server: ServerSong, unsent: readonly Change[]): SongState {
+  return from(server, { ...state, parted: null, link: 'saving' }, unsent);
+}
+
+function caughtUp(state: SongState, server: ServerSong, known: readonly Id[]): SongState {
+  const done = new Set(known);
+  return from(
+    server,
+    state,
+    state.unsent.filter(({ id }) => !done.has(id)),
+  );
+}
+
+function from({ song, revision, history }: ServerSong, state: SongState, unsent: readonly Change[]): SongState {
+  return withUnsent({ ...state, acknowledged: song, revision, acknowledgedLabels: history }, notIn(history, unsent));
 }
 
 /** The history with what came before it; as it is, where that is known by now. */

@@ -1,6 +1,6 @@
 import type { Division, Id, TickSpan } from '@yibbo/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import { store, stored } from './storage';
+import { storeChanges, stored } from './storage';
 
 export type ViewMode = 'steps' | 'notes';
 /** Which rows are shown: every key, those of the scale, of the kit, or those that have notes. */
@@ -58,8 +58,8 @@ const slice = createSlice({
 });
 
 /** Remembers in this browser how the patterns seen last are looked at. */
-export function storePatternViews(views: PatternViews): void {
-  store(KEY, Object.fromEntries(Object.entries(views).slice(-VIEWS_KEPT)));
+export function storePatternViews(before: PatternViews, now: PatternViews): void {
+  storeChanges(KEY, before, now, VIEWS_KEPT);
 }
 
 export const patternViewsReducer = slice.reducer;

@@ -1,32 +1,12 @@
-import type { AmountUnit, Id, NoteLanding, PlacementLanding, Shape, SweepMode, Track } from '@yibbo/core';
+import type { AmountUnit, Id, NoteLanding, PlacementLanding, Shape, SweepMode } from '@yibbo/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import { store, stored } from './storage';
+import { storeChanges, stored } from './storage';
 
 /** A distance, apart from the grid. */
 export interface Amount {
   readonly count: number;
   readonly unit: AmountUnit;
 }
-
-/** A key that a person has chosen for an act, by its place on the keyboard. */
-export interface OwnKey {
-  readonly code: string;
-  /** What it wrote when it was chosen, to be shown. */
-  readonly shown: string;
-  readonly ctrl: boolean;
-  readonly shift: boolean;
-}
-
-/** A sound of one's own. */
-export interface OwnSound {
-  readonly id: Id;
-  readonly name: string;
-  readonly kind: Track['kind'];
-  readonly made: SoundFields;
-}
-
-/** What of a track says how it sounds. */
-export type SoundFields = Pick<Track, 'soundId' | 'setting' | 'octave' | 'otherDrums' | 'voiceMode'>;
 
 /** How long a drawn note is: one step, as the last one, or a number of ticks. */
 export type DrawnLength = 'grid' | 'last' | number;
@@ -75,12 +55,6 @@ export interface Preferences {
   readonly noteLanding: NoteLanding;
   /** How far a nudge moves placements. */
   readonly placementNudge: Amount;
-  /** Keys of the pattern screen that were chosen in place of those it comes with (see `keyboard/own-keys`). */
-  readonly ownKeys: Readonly<Record<string, OwnKey | null>>;
-  /** Sounds that were marked, by id. */
-  readonly favouriteSounds: readonly string[];
-  /** Sounds of one's own: one of ours, set another way and named. */
-  readonly ownSounds: readonly OwnSound[];
   /** Families of actions that are folded away in the panel. */
   readonly foldedFamilies: readonly string[];
   /** Whether the view goes along with what is playing. */
@@ -113,9 +87,6 @@ const DEFAULTS: Preferences = {
   landing: 'merge',
   noteLanding: 'merge',
   placementNudge: { count: 1, unit: 'bar' },
-  ownKeys: {},
-  favouriteSounds: [],
-  ownSounds: [],
   foldedFamilies: [],
   followsPlay: true,
 };
@@ -146,9 +117,9 @@ const slice = createSlice({
   },
 });
 
-/** Remembers preferences in this browser. */
-export function storePreferences(preferences: Preferences): void {
-  store(KEY, preferences);
+/** Remembers in this browser what has changed. */
+export function storePreferences(before: Preferences, now: Preferences): void {
+  storeChanges(KEY, before, now);
 }
 
 export const preferencesReducer = slice.reducer;

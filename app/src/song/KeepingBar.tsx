@@ -1,8 +1,10 @@
+import { useRouter } from 'expo-router';
 import type { ReactNode } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { Words } from '../controls/words';
-import { bringBackOpen, leaveOut, rejoin } from '../document/rejoin';
+import { missingWords } from '../document/missing-words';
+import { bringBackOpen, leaveOut, rejoin, takeAsWhole } from '../document/rejoin';
 import { useEffects } from '../effects';
 import { useAppDispatch, useAppSelector } from '../store';
 
@@ -13,6 +15,7 @@ export function KeepingBar() {
   const goOn = () => keeping.current?.goOn();
   const link = useAppSelector((state) => state.song.link);
   const first = useAppSelector((state) => state.song.unsent[0]);
+  const missing = useAppSelector((state) => state.song.missing);
   switch (link) {
     case 'parted':
       return (
@@ -41,8 +44,19 @@ export function KeepingBar() {
         </Bar>
       );
     default:
-      return null;
+      return missing === null ? null : <MissingBar missing={missing} />;
   }
+}
+
+function MissingBar({ missing }: { readonly missing: number }) {
+  const dispatch = useAppDispatch();
+  const router = useRouter();
+  return (
+    <Bar words={`${missingWords(missing)} Copies of earlier days are on the Songs screen, under the dots of this song.`}>
+      <Press label="To the Songs screen" look="strong" onPress={() => router.navigate('/')} />
+      <Press label="Take it as it is" look="raised" onPress={() => void dispatch(takeAsWhole())} />
+    </Bar>
+  );
 }
 
 function Bar({ words, children }: { readonly words: string; readonly children: ReactNode }) {

@@ -36,5 +36,5 @@ export function DeletedSongs({ songs: { deleted, bringBack, listed } }: { readon
 
 function daysLeft(deletedAt: number, now: number): string {
   const days = Math.max(0, Math.ceil(KEPT_DAYS - (now - deletedAt) / DAY_MS));
-  return `gone for good in ${days} ${days === 1 ? 'day' : 'days'}`;
+  return days > 0 ? `kept for ${days} more ${days === 1 ? 'day' : 'days'}` : 'kept for the time being';
 }

@@ -7,6 +7,8 @@ import { Press } from '../controls/Press';
 import { NameField } from '../controls/NameField';
 import { Title, Words } from '../controls/words';
 import type { SongCard as Card } from '@yibbo/core';
+import { missingWords } from '../document/missing-words';
+import { EarlierDays } from './EarlierDays';
 import { downloadFromServer } from '../transfer/download';
 import { Miniature } from './Miniature';
 import type { Songs } from './useSongs';
@@ -43,7 +45,7 @@ interface SongCardProps {
 
 /** A song at a glance: a tap opens it, its dots have what can be done with the whole of it. */
 export function SongCard({ song, now, songs, onOpen }: SongCardProps) {
-  const [isOpen, setOpen] = useState(song.problem !== undefined);
+  const [isOpen, setOpen] = useState(isHurt(song));
   return (
     <CardFrame>
       {song.problem === undefined ? <Glance song={song} now={now} onOpen={onOpen} /> : <Unreadable song={song} />}
@@ -57,9 +59,19 @@ export function SongCard({ song, now, songs, onOpen }: SongCardProps) {
           onPress={() => setOpen(!isOpen)}
         />
       </View>
+      {song.problem === undefined && song.missing !== undefined ? (
+        <Words role="alert" textAlign="left" paddingHorizontal={14} paddingBottom={8}>
+          {missingWords(song.missing)}
+        </Words>
+      ) : null}
       {isOpen ? <WholeSong song={song} songs={songs} onDone={() => setOpen(false)} /> : null}
     </CardFrame>
   );
+}
+
+/** Whether it cannot be read, or not all of it. */
+function isHurt({ problem, missing }: Card): boolean {
+  return problem !== undefined || missing !== undefined;
 }
 
 function Glance({ song, now, onOpen }: { readonly song: Card; readonly now: number; readonly onOpen: () => void }) {
@@ -77,7 +89,7 @@ function Glance({ song, now, onOpen }: { readonly song: Card; readonly now: numb
       </XStack>
       <Miniature tracks={tracks} />
       <Words small faded textAlign="left">
-        {song.bpm} bpm · {song.meter} · {bars}
+        {song.bpm === undefined ? 'Looking through it …' : `${song.bpm} bpm · ${song.meter} · ${bars}`}
         {tracks.length ? ` · ${tracks.map(({ name }) => name).join(', ')}` : ''}
       </Words>
     </OpenFrame>
@@ -100,6 +112,7 @@ function Unreadable({ song }: { readonly song: Card }) {
 /** What can be done with a whole song. */
 function WholeSong({ song, songs, onDone }: { readonly song: Card; readonly songs: Songs; readonly onDone: () => void }) {
   const [isNaming, setNaming] = useState(false);
+  const [hasDays, setDays] = useState(isHurt(song));
   const isReadable = song.problem === undefined;
   const done = (act: () => void) => () => {
     act();
@@ -119,7 +132,12 @@ function WholeSong({ song, songs, onDone }: { readonly song: Card; readonly song
       {isReadable ? <Press grow look="raised" label="Duplicate" onPress={done(() => songs.copy(song))} /> : null}
       {isReadable ? null : <Press grow look="strong" label="Make a rescued copy" onPress={done(() => songs.rescue(song))} />}
       {isReadable ? null : <Press grow look="raised" label="Send out as MIDI" onPress={() => downloadFromServer(song.id)} />}
+      {song.missing === undefined ? null : (
+        <Press grow look="raised" label="Take it as it is" onPress={done(() => songs.takeAsWhole(song))} />
+      )}
+      <Press grow look="raised" label="As on another day" expanded={hasDays} onPress={() => setDays(!hasDays)} />
       <Press grow look="raised" label="Delete" onPress={done(() => songs.remove(song))} />
+      {hasDays ? <EarlierDays song={song} onBring={(day) => done(() => songs.fromDay(song, day))()} /> : null}
     </XStack>
   );
 }

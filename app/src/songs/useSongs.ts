@@ -2,6 +2,9 @@ import type { Id, SongCard } from '@yibbo/core';
 import { useCallback, useEffect, useState } from 'react';
 import { api } from '../sync/api';
 
+/** How soon the songs are asked for again where not all could be told of yet. */
+const UNFINISHED_AGAIN_MS = 700;
+
 interface Done {
   readonly words: string;
   /** The song that was deleted, where that is what was done. */
@@ -19,6 +22,10 @@ export interface Songs {
   readonly copy: (song: SongCard) => void;
   readonly remove: (song: SongCard) => void;
   readonly rescue: (song: SongCard) => void;
+  /** Makes a song of what it was in the copy of a day. */
+  readonly fromDay: (song: SongCard, day: string) => void;
+  /** Takes a song of which something was lost as it is. */
+  readonly takeAsWhole: (song: SongCard) => void;
   readonly bringBack: (song: SongCard) => void;
   readonly undo: () => void;
 }
@@ -42,6 +49,12 @@ export function useSongs(): Songs {
     [],
   );
   useEffect(() => void ask(), [ask]);
+  const isUnfinished = listed?.songs.some(({ isBeingMade }) => isBeingMade) ?? false;
+  useEffect(() => {
+    if (!isUnfinished) return undefined;
+    const again = setTimeout(() => void ask(), UNFINISHED_AGAIN_MS);
+    return () => clearTimeout(again);
+  }, [isUnfinished, listed, ask]);
   const act = <T>(work: Promise<T>, say: (result: T) => Done | null) =>
     void work.then(
       (result) => {
@@ -61,6 +74,8 @@ export function useSongs(): Songs {
     copy: ({ id }) => act(api.copy(id), ({ name }) => ({ words: `${name} was made.` })),
     remove: ({ id, name }) => act(api.delete(id), () => ({ words: `${name} was deleted. It is kept for 30 days.`, deletedId: id })),
     rescue: ({ id }) => act(api.rescue(id), ({ name, lost }) => ({ words: rescuedWords(name, lost) })),
+    fromDay: ({ id }, day) => act(api.songFromDay(id, day), ({ name }) => ({ words: `${name} was made.` })),
+    takeAsWhole: ({ id }) => act(api.takeAsWhole(id), () => null),
     bringBack: ({ id, name }) => back(id, `${name} is back.`),
     undo: () => done?.deletedId && back(done.deletedId, 'It is back.'),
   };

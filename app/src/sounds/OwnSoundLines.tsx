@@ -1,32 +1,34 @@
-import { soundById, type Track } from '@yibbo/core';
+import { soundById, type SoundFields, type Track } from '@yibbo/core';
 import { useState } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../controls/Press';
 import { TextField } from '../controls/TextField';
 import { Words } from '../controls/words';
 import { useEffects } from '../effects';
-import { preferencesSet, type SoundFields } from '../preferences/preferences';
+import { ownSoundsOf, putThings } from '../belongings/things';
 import { noticeSet } from '../session/session';
 import { useAppDispatch, useAppSelector } from '../store';
 
 /** Saves how a track sounds as a sound of one's own, and lets go of saved ones. */
 export function OwnSoundLines({ track }: { readonly track: Track }) {
   const dispatch = useAppDispatch();
-  const { newId } = useEffects();
-  const own = useAppSelector((state) => state.preferences.ownSounds);
+  const { newId, now } = useEffects();
+  const own = useAppSelector(ownSoundsOf);
   const [name, setName] = useState(`My ${soundById(track.soundId, track.kind).name.toLowerCase()}`);
   const wanted = name.trim();
   const save = () => {
     if (!wanted) return;
-    const made = { id: newId(), name: wanted, kind: track.kind, made: fieldsOf(track) };
-    dispatch(preferencesSet({ ownSounds: [...own.filter((each) => each.name !== wanted), made] }));
-    dispatch(noticeSet(`${wanted} is among your own sounds, in this browser.`));
+    // One of the same name is made anew.
+    const id = own.find((each) => each.name === wanted)?.id ?? newId();
+    dispatch(putThings([{ kind: 'sound', id, value: { name: wanted, kind: track.kind, made: fieldsOf(track), at: now() } }]));
+    dispatch(noticeSet(`${wanted} is among your own sounds.`));
   };
-  const remove = (id: string) => dispatch(preferencesSet({ ownSounds: own.filter((each) => each.id !== id) }));
+  const remove = (id: string) => dispatch(putThings([{ kind: 'sound', id, value: null }]));
   return (
     <>
       <Words small faded>
-        The sound with all that is set about it, under a name of your own. It stays in this browser; songs keep it in themselves.
+        The sound with all that is set about it, under a name of your own: there in every song and on every device. Songs keep it in
+        themselves.
       </Words>
       <XStack gap={6} alignItems="center" flexWrap="wrap">
         <TextField label="Name of the sound" value={name} most={60} width={170} onChange={setName} onEnter={save} />

@@ -1,4 +1,4 @@
-import { alikeSounds, FAMILIES, SOUNDS, type Family, type Sound, type Track } from '@yibbo/core';
+import { alikeSounds, FAMILIES, SOUNDS, type Family, type Sound, type SoundFields, type Track } from '@yibbo/core';
 import { useMemo, useState, type ReactNode } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { Choices } from '../controls/Choices';
@@ -6,7 +6,7 @@ import { Press } from '../controls/Press';
 import { TextField } from '../controls/TextField';
 import { Words } from '../controls/words';
 import { forgivingIndex } from '../help/forgiving-index';
-import type { OwnSound, SoundFields } from '../preferences/preferences';
+import { favouriteSoundsOf, ownSoundsOf, type OwnSound } from '../belongings/things';
 import { useAppSelector } from '../store';
 import { FAMILY_WORDS } from './sound-words';
 
@@ -38,8 +38,8 @@ interface SoundFinderProps {
 export function SoundFinder({ kind, like, chosenId, offersOwn = true, before, tried, onChoose }: SoundFinderProps) {
   const [typed, setTyped] = useState('');
   const [shown, setShown] = useState<Kind>(like?.family ?? 'keys');
-  const favourites = useAppSelector((state) => state.preferences.favouriteSounds);
-  const own = useAppSelector((state) => state.preferences.ownSounds);
+  const favourites = useAppSelector(favouriteSoundsOf);
+  const own = useAppSelector(ownSoundsOf);
   const sounds = useMemo(() => SOUNDS.filter((sound) => kind === undefined || sound.kind === kind), [kind]);
   const found = useFound(sounds, typed);
   const families = FAMILIES.filter((family) => sounds.some((sound) => sound.family === family));

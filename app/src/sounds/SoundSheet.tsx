@@ -4,7 +4,8 @@ import { useState, type ReactNode } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { Choices } from '../controls/Choices';
 import { Press } from '../controls/Press';
-import { preferencesSet } from '../preferences/preferences';
+import { useEffects } from '../effects';
+import { favouriteSoundsOf, putThings } from '../belongings/things';
 import { SheetFrame } from '../sheets/SheetFrame';
 import { useAppDispatch, useAppSelector } from '../store';
 import { OwnSoundLines } from './OwnSoundLines';
@@ -65,9 +66,9 @@ function ChoosePart({ track, parts }: { readonly track: Track; readonly parts: R
 
 function FavouritePress({ soundId, name }: { readonly soundId: string; readonly name: string }) {
   const dispatch = useAppDispatch();
-  const favourites = useAppSelector((state) => state.preferences.favouriteSounds);
+  const { now } = useEffects();
+  const favourites = useAppSelector(favouriteSoundsOf);
   const isOne = favourites.includes(soundId);
-  const next = isOne ? favourites.filter((id) => id !== soundId) : [...favourites, soundId];
   return (
     <Press
       label={isOne ? `${name} is a favourite: no longer` : `Make ${name} a favourite`}
@@ -75,7 +76,7 @@ function FavouritePress({ soundId, name }: { readonly soundId: string; readonly 
       shown={isOne ? `${name} is a favourite` : `Make ${name} a favourite`}
       look={isOne ? 'on' : 'raised'}
       pressed={isOne}
-      onPress={() => dispatch(preferencesSet({ favouriteSounds: next }))}
+      onPress={() => dispatch(putThings([{ kind: 'favourite', id: soundId, value: isOne ? null : { at: now() } }]))}
     />
   );
 }

@@ -1,8 +1,7 @@
-import type { Track } from '@yibbo/core';
+import type { SoundFields, Track } from '@yibbo/core';
 import { useCallback, useEffect, useState } from 'react';
 import type { PhraseNote } from '../audio/sound';
 import { useEffects } from '../effects';
-import type { SoundFields } from '../preferences/preferences';
 import { editTrack } from '../song/acts/tracks';
 import { useAppDispatch, useAppSelector, useAppStore } from '../store';
 import { phraseOf } from './phrase';

@@ -1,4 +1,19 @@
-import type { Answer, Change, ChangeLabel, Document, Id, ImportReport, ImportTracks, ServerNews, ServerSong, SongCard } from '@yibbo/core';
+import type {
+  Answer,
+  BroughtBack,
+  Change,
+  ChangeLabel,
+  Document,
+  Id,
+  ImportReport,
+  ImportTracks,
+  OwnAnswer,
+  OwnPut,
+  ServerNews,
+  ServerSong,
+  SongCard,
+  SongCopy,
+} from '@yibbo/core';
 
 /** A refusal by the server, in its own words. `status` 0 means it could not be reached. */
 export class ApiError extends Error {
@@ -82,6 +97,7 @@ export const api = {
       { method: 'POST', headers: { 'Content-Type': 'audio/midi' }, body: bytes as BodyInit },
       bytes.length,
     ),
+  belongings: (since: number, puts: readonly OwnPut[]) => call<OwnAnswer>('/belongings', { ...posted({ since, puts }), keepalive: true }),
   server: async () => {
     const news = await call<ServerNews>('/server');
     if (!news.mayEnter) askForCode();
@@ -90,7 +106,19 @@ export const api = {
   enter: (code: string) => call<null>('/server/devices', posted({ code })),
   sendAway: (deviceId: Id) => call<null>(`/server/devices/${deviceId}`, { method: 'DELETE' }),
   noticeSeen: () => call<null>('/server/notice', { method: 'DELETE' }),
-  fromCopy: (day: string) => call<{ songs: readonly string[] }>(`/server/copies/${day}/return`, { method: 'POST' }),
+  wrongCodesSeen: () => call<null>('/server/wrong-codes', { method: 'DELETE' }),
+  fromCopy: (day: string) => call<BroughtBack>(`/server/copies/${day}/return`, { method: 'POST' }),
+  /** The song as the copies of earlier days have it. */
+  songDays: (id: Id) => call<{ copies: readonly SongCopy[] }>(`/songs/${id}/days`),
+  songFromDay: (id: Id, day: string) => call<{ id: Id; name: string }>(`/songs/${id}/days/${day}`, { method: 'POST' }),
+  takeAsWhole: (id: Id) => call<null>(`/songs/${id}/missing`, { method: 'DELETE' }),
+  /** Brings back what is in a file with everything. */
+  everything: (file: Blob) =>
+    call<BroughtBack>(
+      '/server/everything/return',
+      { method: 'POST', headers: { 'Content-Type': 'application/octet-stream' }, body: file },
+      file.size,
+    ),
 };
 
 export type Server = typeof api;

@@ -44,6 +44,10 @@ export interface SongPort {
   standing(): SongStanding;
   opened(song: ServerSong, unsent: readonly Change[]): void;
   answered(answer: Answer): void;
+  /** Too much was missed to be told step by step: this is the song, with these of what was sent. */
+  caughtUp(server: ServerSong, known: readonly Id[]): void;
+  /** So many puts of what is the person's own the server has now. */
+  belongingsPut(revision: number): void;
   linked(link: Link): void;
   stored(isKept: boolean): void;
   found(unsent: readonly Change[]): void;
@@ -124,6 +128,9 @@ export class SongSync {
       const { revision, link } = this.song.standing();
       if (Number(data) !== revision || link === 'away') void this.exchange();
     };
+    this.events.addEventListener('belongings', ({ data }) => this.song.belongingsPut(Number(data)));
+    // A line that was cut for good: this device may have been sent away, which the next request tells.
+    this.events.onerror = () => this.events?.readyState === EventSource.CLOSED && void this.exchange();
     this.events.addEventListener('deleted', () => this.song.linked('deleted'));
   }
 
@@ -167,12 +174,19 @@ export class SongSync {
       const { body } = firstPiece(revision, head, unsent, isRefused ? 1 : undefined);
       const answer = await api.send(this.songId, body);
       if (this.isClosed) return;
-      this.song.answered(answer);
+      if (answer.isFar) await this.catchUp(answer);
+      else this.song.answered(answer);
+      if (this.isClosed) return;
       void this.outbox.drop(this.songId, answer.known).catch(() => undefined);
       const now = this.song.standing();
       if (now.unsent.length && now.revision === revision && answer.known.length === 0) throw new NothingGained();
       unsent = now.unsent;
     } while (unsent.length);
+  }
+
+  private async catchUp({ known }: Answer): Promise<void> {
+    const server = await api.open(this.songId);
+    if (!this.isClosed) this.song.caughtUp(server, known);
   }
 
   private async failed(error: unknown): Promise<void> {

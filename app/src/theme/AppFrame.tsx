@@ -28,6 +28,9 @@ export function AppFrame({ children }: { readonly children: ReactNode }) {
   const isNight = useNight();
   useKeyboardRoom();
   useEffect(() => {
+    effects.belongings.begin(store);
+  }, []);
+  useEffect(() => {
     document.documentElement.lang = 'en';
     // What the browser draws itself, such as sliders and scroll bars, goes along.
     document.documentElement.style.colorScheme = isNight ? 'dark' : 'light';

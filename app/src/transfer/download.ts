@@ -26,8 +26,13 @@ export function fileName(name: string): string {
 
 /** Lets the server send a song out, for one that cannot be opened here. */
 export function downloadFromServer(songId: string): void {
+  downloadFrom(`/api/songs/${songId}/export.mid?as=written`);
+}
+
+/** Saves what the server sends from an address as a file, under the name that it gives. */
+export function downloadFrom(address: string): void {
   const link = document.createElement('a');
-  link.href = `/api/songs/${songId}/export.mid?as=written`;
+  link.href = address;
   link.download = '';
   link.click();
 }

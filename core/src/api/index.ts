@@ -1,4 +1,5 @@
 export * from './routes';
+export { MOST_PUTS, ownSendSchema, type OwnAnswer, type OwnKey, type OwnPut, type OwnThing, type SoundFields } from './belongings';
 export {
   codeSchema,
   errorSchema,
@@ -10,8 +11,11 @@ export {
   nameSchema as nameBodySchema,
   sendSchema,
   type Answer,
+  type BroughtBack,
+  type DayCopy,
   type ImportTracks,
   type ServerNews,
   type ServerSong,
   type SongCard,
+  type SongCopy,
 } from './schemas';

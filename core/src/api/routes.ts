@@ -1,4 +1,5 @@
 import type { z } from 'zod';
+import { ownAnswerSchema, ownSendSchema } from './belongings';
 import * as schemas from './schemas';
 
 /** One thing the server can be asked for. */
@@ -48,6 +49,24 @@ export const API = {
     path: '/songs/:id/rescue',
     what: 'Makes a song of what can be read of one that cannot be opened.',
     answer: schemas.rescuedSchema,
+  },
+  takeAsWhole: {
+    method: 'DELETE',
+    path: '/songs/:id/missing',
+    what: 'Takes a song that was damaged as it is, and says no more that some of it is missing.',
+    answer: null,
+  },
+  songCopies: {
+    method: 'GET',
+    path: '/songs/:id/days',
+    what: 'The song as the copies of earlier days have it, newest first.',
+    answer: schemas.songCopiesSchema,
+  },
+  songFromCopy: {
+    method: 'POST',
+    path: '/songs/:id/days/:day',
+    what: 'Makes a song of what it was in the copy of a day, with its history, beside the one that is here.',
+    answer: schemas.copiedSchema,
   },
   sendChanges: {
     method: 'POST',
@@ -101,7 +120,33 @@ export const API = {
   returnFromCopy: {
     method: 'POST',
     path: '/server/copies/:day/return',
-    what: "Brings back from a day's copy the songs that are gone or cannot be read.",
+    what: "Brings back from a day's copy the songs that are gone, and beside them those that cannot be read or miss something.",
     answer: schemas.broughtBackSchema,
+  },
+  wrongCodesSeen: {
+    method: 'DELETE',
+    path: '/server/wrong-codes',
+    what: 'Forgets who tried wrong codes, once that was seen.',
+    answer: null,
+  },
+  sendEverything: {
+    method: 'GET',
+    path: '/server/everything',
+    what: 'All songs with their histories and all that is one’s own, as one file.',
+    answer: 'the file, as application/octet-stream',
+  },
+  returnEverything: {
+    method: 'POST',
+    path: '/server/everything/return',
+    what: 'Brings back from such a file the songs that are not here, and beside them those that are here as something else.',
+    body: 'the file, as application/octet-stream',
+    answer: schemas.broughtBackSchema,
+  },
+  exchangeBelongings: {
+    method: 'POST',
+    path: '/belongings',
+    what: 'Takes what belongs to the person and not to a song (sounds, favourites, keys), and gives what has been put since, by anyone.',
+    body: ownSendSchema,
+    answer: ownAnswerSchema,
   },
 } as const satisfies Readonly<Record<string, ApiRoute>>;

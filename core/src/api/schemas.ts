@@ -43,6 +43,10 @@ export const songCardSchema = z.object({
   deletedAt: z.number().optional(),
   /** Why it cannot be opened. What follows may then be missing. */
   problem: z.string().optional(),
+  /** How many of its newest Changes were lost with a damaged file; 0 where that many cannot be told. */
+  missing: z.int().optional(),
+  /** What follows is not of now, or not there yet: it is being made. */
+  isBeingMade: z.boolean().optional(),
   bpm: z.number().optional(),
   meter: z.string().optional(),
   bars: z.number().optional(),
@@ -73,8 +77,10 @@ export const serverSongSchema = z.object({
   song: named<Document>('Document'),
   revision: z.int(),
   history: z.array(named<ChangeLabel>('ChangeLabel')),
+  /** How many of its newest Changes were lost with a damaged file; 0 where that many cannot be told. */
+  missing: z.int().optional(),
 });
-export type ServerSong = Readonly<{ song: Document; revision: number; history: readonly ChangeLabel[] }>;
+export type ServerSong = Readonly<{ song: Document; revision: number; history: readonly ChangeLabel[]; missing?: number }>;
 
 /** What the server answers to Changes: its revision, what the window had missed (its own go without their bodies), what lost, and those of the
  *  sent ones that the history has now. */
@@ -83,31 +89,62 @@ export const sentSchema = z.object({
   missed: z.array(z.object({ revision: z.int(), id: idSchema, change: named<Change>('Change').optional() })),
   lost: z.array(named<Lost>('Lost')),
   known: z.array(idSchema),
+  /** The window has missed so much that it must ask for the song instead: `missed` is empty then. */
+  isFar: z.boolean().optional(),
 });
 export type Answer = Readonly<{
   revision: number;
   missed: readonly { readonly revision: number; readonly id: Id; readonly change?: Change }[];
   lost: readonly Lost[];
   known: readonly Id[];
+  isFar?: boolean;
 }>;
+
+/** A copy of all songs as they were on a day. */
+const dayCopySchema = z.object({
+  /** As 2026-11-26. */
+  day: z.string(),
+  /** When it was made, and how many songs were in it when it was opened after that; null where it could not be read yet. */
+  found: z.object({ madeAt: z.number(), songs: z.int() }).nullable(),
+});
+export type DayCopy = z.infer<typeof dayCopySchema>;
 
 /** What the server says of itself; what only concerns the machine it runs on is told there alone. */
 export const serverNewsSchema = z.object({
   mayEnter: z.boolean(),
   isHere: z.boolean().optional(),
   addresses: z.array(z.string()).optional(),
-  isReadOnly: z.boolean().optional(),
+  /** Why nothing can be saved, where it cannot: there is no room, or the folder may not be written to. */
+  readOnly: z.enum(['noRoom', 'folder']).optional(),
   notice: z.string().nullish(),
   devices: z.array(z.object({ id: idSchema, name: z.string(), seenAt: z.number(), isThis: z.boolean() })).optional(),
-  /** Days there are copies of all songs of, newest first, as 2026-11-26. */
-  copies: z.array(z.string()).optional(),
+  /** Those who tried wrong codes, the last one first. */
+  wrongCodes: z.array(z.object({ address: z.string(), count: z.int(), at: z.number() })).optional(),
+  /** Newest first. */
+  copies: z.array(dayCopySchema).optional(),
   code: z.string().optional(),
   /** A picture of the address with the code, as SVG. */
   qr: z.string().nullish(),
 });
 export type ServerNews = z.infer<typeof serverNewsSchema>;
 
-export const broughtBackSchema = z.object({ songs: z.array(z.string()) });
+/** A song as the copy of a day has it. */
+export const songCopiesSchema = z.object({
+  copies: z.array(
+    z.object({
+      day: z.string(),
+      name: z.string(),
+      /** Changes it had then. */
+      revision: z.int(),
+      changedAt: z.number(),
+    }),
+  ),
+});
+export type SongCopy = z.infer<typeof songCopiesSchema>['copies'][number];
+
+/** Names of the songs that came back, and of those that were here already as they are there or further on. */
+export const broughtBackSchema = z.object({ songs: z.array(z.string()), known: z.array(z.string()) });
+export type BroughtBack = z.infer<typeof broughtBackSchema>;
 
 /** Every refusal. */
 export const errorSchema = z.object({ error: z.object({ code: z.string(), message: z.string(), details: z.unknown().optional() }) });

@@ -19,6 +19,15 @@ export type ReadChanges =
 
 /** Checks Changes that came from outside: counts first, then stops at the first fault and says where it is. */
 export function readChanges(input: unknown): ReadChanges {
+  const reading = readingChanges(input);
+  for (;;) {
+    const step = reading.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** The same in steps, one for each Change, for whoever must not be held up by all of them. */
+export function* readingChanges(input: unknown): Generator<void, ReadChanges> {
   if (!Array.isArray(input)) return invalid('changes', 'This has to be a list.');
   const tooMany = countFault(input);
   if (tooMany) return { ok: false, code: 'tooMany', message: tooMany };
@@ -27,6 +36,7 @@ export function readChanges(input: unknown): ReadChanges {
     const read = readChange(input[index]);
     if (typeof read === 'string') return invalid(`changes.${index}`, read);
     changes.push(read);
+    yield;
   }
   return { ok: true, changes };
 }

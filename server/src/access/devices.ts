@@ -1,8 +1,9 @@
 import { desc, eq } from 'drizzle-orm';
-import type { BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
 import { randomInt } from 'node:crypto';
+import type { Orm } from '../database/open';
 import { devices } from '../database/schema';
 import type { SongQueries } from '../database/songs';
+import { inTransaction } from '../database/transaction';
 
 export interface Device {
   readonly id: string;
@@ -20,7 +21,7 @@ export class Devices {
   private readonly known: Map<string, Device>;
 
   constructor(
-    private readonly orm: BetterSQLite3Database,
+    private readonly orm: Orm,
     private readonly now: () => number,
     private readonly newId: () => string,
   ) {
@@ -38,9 +39,9 @@ export class Devices {
     return [...this.known.values()].sort((a, b) => b.seenAt - a.seenAt);
   }
 
-  add(name: string): Device {
+  async add(name: string): Promise<Device> {
     const device = { id: this.newId(), name: name.slice(0, 100), createdAt: this.now(), seenAt: this.now() };
-    this.orm.insert(devices).values(device).run();
+    await inTransaction(this.orm, () => this.orm.insert(devices).values(device).run());
     this.known.set(device.id, device);
     return device;
   }
@@ -53,18 +54,16 @@ export class Devices {
     return true;
   }
 
-  remove(id: string): void {
-    this.orm.delete(devices).where(eq(devices.id, id)).run();
+  async remove(id: string): Promise<void> {
+    await inTransaction(this.orm, () => this.orm.delete(devices).where(eq(devices.id, id)).run());
     this.known.delete(id);
   }
 
   private see(device: Device): void {
     this.known.set(device.id, device);
-    try {
-      this.orm.update(devices).set({ seenAt: device.seenAt }).where(eq(devices.id, device.id)).run();
-    } catch {
-      // When it was last here is not worth refusing it for a full disk.
-    }
+    const write = () => this.orm.update(devices).set({ seenAt: device.seenAt }).where(eq(devices.id, device.id)).run();
+    // When it was last here is not worth refusing it for a full disk.
+    inTransaction(this.orm, write).catch(() => undefined);
   }
 }
 

@@ -17,7 +17,7 @@ const isAmong =
 export const isDamage = isAmong('SQLITE_CORRUPT', 'SQLITE_NOTADB');
 /** Nothing can be written: no room, or a place where nothing may be changed. */
 export const isFull = isAmong('SQLITE_FULL', 'SQLITE_IOERR', 'SQLITE_READONLY', 'SQLITE_CANTOPEN');
-const isBusy = isAmong('SQLITE_BUSY', 'SQLITE_LOCKED');
+export const isBusy = isAmong('SQLITE_BUSY', 'SQLITE_LOCKED');
 
 const FULL =
   'There is no room to save on the machine where Yibbo runs, or it may not write there. Nothing was changed. Make room; what you do is kept in this browser until then, and playing and sending out go on.';

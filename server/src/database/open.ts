@@ -6,8 +6,11 @@ import { join } from 'node:path';
 
 export const DATABASE_FILE = 'yibbo.sqlite';
 
+/** The database as queries are put to it. Whatever writes goes through `inTransaction`. */
+export type Orm = BetterSQLite3Database & { readonly $client: Database.Database };
+
 export interface OpenDatabase {
-  readonly orm: BetterSQLite3Database;
+  readonly orm: Orm;
   /** Writes a copy of the whole to a file that is not there yet. Others may read and write meanwhile. */
   copyTo(path: string): void;
   /** Throws where the file is damaged. Reads all of it. */
@@ -19,23 +22,36 @@ export interface OpenDatabase {
   close(): void;
 }
 
+/** How long opening waits for another program that is writing to the same file. */
+const OPENING_MS = 4000;
+
 /** Connects to the database in `folder`. Synchronous FULL: an acknowledged Change survives a power cut, at a few milliseconds for each
  *  transaction. `isAlone` is for a full disk: without other connections, nothing has to be written in order to read. */
 export function connect(folder: string, isAlone = false): OpenDatabase {
+  return inUse(folder, connected(folder, isAlone), isAlone);
+}
+
+function connected(folder: string, isAlone: boolean): Database.Database {
   const file = new Database(join(folder, DATABASE_FILE));
   try {
     if (isAlone) file.pragma('locking_mode = EXCLUSIVE');
-    for (const pragma of ['busy_timeout = 4000', 'journal_mode = WAL', 'synchronous = FULL', 'foreign_keys = ON']) file.pragma(pragma);
+    const pragmas = [`busy_timeout = ${OPENING_MS}`, 'journal_mode = WAL', 'synchronous = FULL', 'foreign_keys = ON'];
+    for (const pragma of pragmas) file.pragma(pragma);
   } catch (error) {
     file.close();
     throw error;
   }
+  return file;
+}
+
+function inUse(folder: string, file: Database.Database, isAlone = false): OpenDatabase {
+  // From here on it is `inTransaction` that waits: the database itself would hold up the whole thread.
+  file.pragma('busy_timeout = 0');
   return {
     orm: drizzle(file),
-    copyTo: (path) => void file.prepare('VACUUM INTO ?').run(path),
+    copyTo: (path) => (isAlone ? copiedAlone(file, path) : copiedApart(join(folder, DATABASE_FILE), path)),
     check: () => {
-      const [first] = file.prepare('PRAGMA quick_check(1)').all() as { quick_check: string }[];
-      if (first?.quick_check !== 'ok') throw Object.assign(new Error(first?.quick_check ?? 'damaged'), { code: 'SQLITE_CORRUPT' });
+      if (!isWhole(file)) throw Object.assign(new Error('damaged'), { code: 'SQLITE_CORRUPT' });
     },
     readOnly: () => void file.pragma('query_only = ON'),
     limitPages: (count) => void file.pragma(`max_page_count = ${count}`),
@@ -51,15 +67,45 @@ export function connect(folder: string, isAlone = false): OpenDatabase {
   };
 }
 
+function copied(file: Database.Database, to: string): void {
+  file.prepare('VACUUM INTO ?').run(to);
+}
+
+/** On the only connection there may be, which is kept from writing else. */
+function copiedAlone(file: Database.Database, to: string): void {
+  file.pragma('query_only = OFF');
+  try {
+    copied(file, to);
+  } finally {
+    file.pragma('query_only = ON');
+  }
+}
+
+/** On a connection of its own: a copy that fails may stay under way on the one it was begun on. */
+function copiedApart(from: string, to: string): void {
+  const file = new Database(from);
+  try {
+    copied(file, to);
+  } finally {
+    file.close();
+  }
+}
+
+/** Whether SQLite finds all pages of a file in order. Reads all of it. */
+export function isWhole(file: Database.Database): boolean {
+  const [first] = file.prepare('PRAGMA quick_check(1)').all() as { quick_check: string }[];
+  return first?.quick_check === 'ok';
+}
+
 /** Opens (and makes, and brings up to date) the database in `folder`. */
 export function openDatabase(folder: string, migrationsFolder: string): OpenDatabase {
   mkdirSync(folder, { recursive: true });
-  const database = connect(folder);
+  const file = connected(folder, false);
   try {
-    migrate(database.orm, { migrationsFolder });
+    migrate(drizzle(file), { migrationsFolder });
   } catch (error) {
-    database.close();
+    file.close();
     throw error;
   }
-  return database;
+  return inUse(folder, file);
 }

@@ -1,4 +1,4 @@
-import { integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
+import { index, integer, primaryKey, sqliteTable, text, uniqueIndex } from 'drizzle-orm/sqlite-core';
 
 /** A song's row is small and written with every Change; its notes are in `snapshots`. */
 export const songs = sqliteTable('songs', {
@@ -12,6 +12,9 @@ export const songs = sqliteTable('songs', {
   changedAt: integer('changed_at').notNull(),
   /** When it was deleted; it can be brought back until it is thrown away for good. */
   deletedAt: integer('deleted_at'),
+  /** How many of its newest Changes were lost when the file was damaged, as far as is known; 0 where that many cannot be told, null where
+   *  nothing is. */
+  missing: integer('missing'),
 });
 
 /** A whole song as it was at `revision`; the changes after that make it what it is now. Apart from the song's row, because SQLite
@@ -51,5 +54,21 @@ export const devices = sqliteTable('devices', {
   createdAt: integer('created_at').notNull(),
   seenAt: integer('seen_at').notNull(),
 });
+
+/** What belongs to the person and not to a song: everything that was ever put there, in the order it came. The last line about a thing is
+ *  what holds. */
+export const belongings = sqliteTable(
+  'belongings',
+  {
+    revision: integer('revision').primaryKey({ autoIncrement: true }),
+    /** Names what was done, so that sending it twice does no harm. */
+    putId: text('put_id').notNull().unique(),
+    kind: text('kind').notNull(),
+    thing: text('thing').notNull(),
+    /** As JSON; null where the thing is gone. */
+    value: text('value'),
+  },
+  (table) => [index('belongings_by_thing').on(table.kind, table.thing, table.revision)],
+);
 
 export const settings = sqliteTable('settings', { key: text('key').primaryKey(), value: text('value').notNull() });

@@ -1,7 +1,7 @@
 import { labelOf, type Change, type ChangeLabel, type Document, type Id } from '@yibbo/core';
 import { and, asc, desc, eq, gt, isNotNull, isNull, lt, sql } from 'drizzle-orm';
-import type { BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
 import { cardOf, type SongCard } from './card';
+import type { Orm } from './open';
 import { changes, settings, snapshots, songs } from './schema';
 import { inTransaction } from './transaction';
 
@@ -24,6 +24,8 @@ export interface ListedSong {
   readonly changedAt: number;
   readonly deletedAt: number | null;
   readonly revision: number;
+  /** As of `missing`. */
+  readonly missing: number | null;
   readonly card: SongCard | null;
   readonly isStale: boolean;
 }
@@ -34,6 +36,10 @@ export interface SongState {
   readonly isDeleted: boolean;
 }
 
+/** Changes, and bytes of them, that a window which was away is told one by one; beyond that it is sent the song. */
+const MOST_STEPS = 500;
+const MOST_STEP_BYTES = 256 * 1024;
+
 /** Labels a song is opened with; older ones stay on disk. */
 const LABELS_KEPT = 2000;
 
@@ -43,7 +49,7 @@ export class SongQueries {
   private readonly saving: ReturnType<typeof savingStatements>;
 
   constructor(
-    private readonly orm: BetterSQLite3Database,
+    private readonly orm: Orm,
     private readonly now: () => number,
   ) {
     this.saving = savingStatements(orm);
@@ -58,18 +64,15 @@ export class SongQueries {
       // Of songs changed in the same moment, the one made last comes first.
       .orderBy(desc(songs.changedAt), desc(sql`rowid`))
       .all();
-    return rows.map(({ id, name, changedAt, deletedAt, revision, card, cardRevision }) => {
+    return rows.map(({ id, name, changedAt, deletedAt, revision, missing, card, cardRevision }) => {
       const read = readCard(card);
-      return { id, name, changedAt, deletedAt, revision, card: read, isStale: read === null || cardRevision !== revision };
+      return { id, name, changedAt, deletedAt, revision, missing, card: read, isStale: read === null || cardRevision !== revision };
     });
   }
 
   async setCard(id: Id, document: Document, revision: number): Promise<void> {
-    this.orm
-      .update(songs)
-      .set({ card: JSON.stringify(cardOf(document)), cardRevision: revision })
-      .where(eq(songs.id, id))
-      .run();
+    const card = JSON.stringify(cardOf(document));
+    await this.write(() => this.orm.update(songs).set({ card, cardRevision: revision }).where(eq(songs.id, id)).run());
   }
 
   /** Adds a song; `body` is its JSON, where that is there already. */
@@ -77,7 +80,7 @@ export class SongQueries {
     const { id, name } = document.song;
     const at = this.now();
     const card = JSON.stringify(cardOf(document));
-    inTransaction(this.orm, () => {
+    await this.write(() => {
       this.orm.insert(songs).values({ id, name, revision: 0, card, cardRevision: 0, createdAt: at, changedAt: at }).run();
       this.orm.insert(snapshots).values({ songId: id, revision: 0, body }).run();
     });
@@ -86,6 +89,16 @@ export class SongQueries {
   async state(id: Id): Promise<SongState | null> {
     const row = this.saving.state.get({ id });
     return row ? { revision: row.revision, isDeleted: row.deletedAt !== null } : null;
+  }
+
+  /** How many of a song's newest Changes were lost with a damaged file: 0 where that many cannot be told, null where none was. */
+  async missing(id: Id): Promise<number | null> {
+    return this.orm.select({ missing: songs.missing }).from(songs).where(eq(songs.id, id)).get()?.missing ?? null;
+  }
+
+  /** Takes a song as it is from now on, whatever was lost of it. */
+  async takeAsWhole(id: Id): Promise<void> {
+    await this.write(() => this.orm.update(songs).set({ missing: null }).where(eq(songs.id, id)).run());
   }
 
   /** Bytes to be read to open a song: its snapshot and what came after it. */
@@ -112,6 +125,12 @@ export class SongQueries {
       .orderBy(asc(changes.revision))
       .all();
     return rows.map(({ revision: at, body }) => ({ revision: at, change: JSON.parse(body) as Change }));
+  }
+
+  /** Whether more has come after a revision than a window is told step by step. */
+  async isFar(id: Id, revision: number): Promise<boolean> {
+    const { count = 0, bytes = 0 } = this.saving.distance.get({ songId: id, revision }) ?? {};
+    return count > MOST_STEPS || bytes > MOST_STEP_BYTES;
   }
 
   async change(id: Id, changeId: Id): Promise<Change | null> {
@@ -173,7 +192,7 @@ export class SongQueries {
     }));
     // Written out before the transaction, which other threads wait for.
     const whole = snapshot ? { revision, body: JSON.stringify(document) } : null;
-    inTransaction(this.orm, () => {
+    await this.write(() => {
       for (const row of rows) this.saving.add.run(row);
       this.saving.moveOn.run({ id, name: document.song.name, revision, changedAt: this.now() });
       if (whole) this.orm.update(snapshots).set(whole).where(eq(snapshots.songId, id)).run();
@@ -182,19 +201,16 @@ export class SongQueries {
 
   /** Marks a song as deleted, or takes the mark away. */
   async setDeleted(id: Id, isDeleted: boolean): Promise<void> {
-    this.orm
-      .update(songs)
-      .set({ deletedAt: isDeleted ? this.now() : null })
-      .where(eq(songs.id, id))
-      .run();
+    const deletedAt = isDeleted ? this.now() : null;
+    await this.write(() => this.orm.update(songs).set({ deletedAt }).where(eq(songs.id, id)).run());
   }
 
   /** Throws away for good what was deleted before `time`, in milliseconds since 1970. */
   async throwAwayBefore(time: number): Promise<void> {
-    this.orm
-      .delete(songs)
-      .where(and(isNotNull(songs.deletedAt), lt(songs.deletedAt, time)))
-      .run();
+    const isOld = and(isNotNull(songs.deletedAt), lt(songs.deletedAt, time));
+    // Asked first: to look for nothing is no reason to write.
+    if (this.orm.select({ id: songs.id }).from(songs).where(isOld).limit(1).get())
+      await this.write(() => this.orm.delete(songs).where(isOld).run());
   }
 
   async setting(key: string): Promise<string | null> {
@@ -202,8 +218,14 @@ export class SongQueries {
   }
 
   async setSetting(key: string, value: string | null): Promise<void> {
-    if (value === null) this.orm.delete(settings).where(eq(settings.key, key)).run();
-    else this.orm.insert(settings).values({ key, value }).onConflictDoUpdate({ target: settings.key, set: { value } }).run();
+    await this.write(() => {
+      if (value === null) this.orm.delete(settings).where(eq(settings.key, key)).run();
+      else this.orm.insert(settings).values({ key, value }).onConflictDoUpdate({ target: settings.key, set: { value } }).run();
+    });
+  }
+
+  private write<T>(work: () => T): Promise<T> {
+    return inTransaction(this.orm, work);
   }
 }
 
@@ -216,7 +238,7 @@ function readCard(json: string): SongCard | null {
   }
 }
 
-function savingStatements(orm: BetterSQLite3Database) {
+function savingStatements(orm: Orm) {
   const { placeholder } = sql;
   const ofChange = and(eq(changes.songId, placeholder('songId')), eq(changes.id, placeholder('id')));
   const ofRevision = and(eq(changes.songId, placeholder('songId')), eq(changes.revision, placeholder('revision')));
@@ -234,6 +256,14 @@ function savingStatements(orm: BetterSQLite3Database) {
       .prepare(),
     find: orm.select({ revision: changes.revision }).from(changes).where(ofChange).prepare(),
     head: orm.select({ id: changes.id }).from(changes).where(ofRevision).prepare(),
+    // Counted no further than it matters.
+    distance: orm
+      .select({ count: sql<number>`count(*)`, bytes: sql<number>`coalesce(sum(size), 0)` })
+      .from(
+        sql`(select octet_length(body) as size from changes where song_id = ${placeholder('songId')} and revision > ${placeholder('revision')}
+          limit ${sql.raw(String(MOST_STEPS + 1))})`,
+      )
+      .prepare(),
     add: orm
       .insert(changes)
       .values({

@@ -1,19 +1,41 @@
-import { sql } from 'drizzle-orm';
-import type { BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
+import { setTimeout as later } from 'node:timers/promises';
+import { isBusy } from './failures';
+import type { Orm } from './open';
 
-/** Does `work` whole or not at all, and throws what it throws. The driver's own transactions hide that behind a failed rollback: where the
- *  disk is full, SQLite has taken everything back by itself before. */
-export function inTransaction(orm: BetterSQLite3Database, work: () => void): void {
-  orm.run(sql`begin immediate`);
+/** How long a write waits for another program that is writing to the same file. */
+const PATIENCE_MS = 10_000;
+const BETWEEN_MS = 25;
+
+/** Does `work` whole or not at all, and gives and throws what it gives and throws. While another program writes to the file it waits for its
+ *  turn without holding up anybody else, and after ten seconds throws what the database says (SQLITE_BUSY). The driver's own transactions hide
+ *  failures behind that of a rollback: where the disk is full, SQLite has taken everything back by itself before. */
+export async function inTransaction<T>(orm: Orm, work: () => T): Promise<T> {
+  await begun(orm);
   try {
-    work();
-    orm.run(sql`commit`);
+    const result = work();
+    orm.$client.exec('commit');
+    return result;
   } catch (error) {
     try {
-      orm.run(sql`rollback`);
+      orm.$client.exec('rollback');
     } catch {
       // Taken back already.
     }
     throw error;
+  }
+}
+
+/** Begins a transaction that may write. Only ever run as a whole text: a prepared "begin" that was refused stays under way, and no other
+ *  transaction can be committed until it is cleared out of memory. */
+async function begun({ $client }: Orm): Promise<void> {
+  const patience = performance.now() + PATIENCE_MS;
+  for (;;) {
+    try {
+      $client.exec('begin immediate');
+      return;
+    } catch (error) {
+      if (!isBusy(error) || performance.now() > patience) throw error;
+    }
+    await later(BETWEEN_MS);
   }
 }

@@ -2,16 +2,19 @@ import type { SongQueries } from '../database/songs';
 
 const KEY = 'notice';
 
-/** Something people must be told once, kept until they have seen it. */
+/** Things people must be told once, kept until they have seen them. */
 export class Notices {
-  /** Where it cannot be kept, it is at least said while the server runs. */
+  /** Where they cannot be kept, they are at least said while the server runs. */
   private unkept: string | null = null;
 
   constructor(private readonly queries: SongQueries) {}
 
+  /** Says this too, once however often it comes. */
   async add(words: string): Promise<void> {
-    this.unkept = words;
-    await this.queries.setSetting(KEY, words).catch(() => undefined);
+    const before = await this.read();
+    if (before?.includes(words)) return;
+    this.unkept = before ? `${before} ${words}` : words;
+    await this.queries.setSetting(KEY, this.unkept).catch(() => undefined);
   }
 
   async read(): Promise<string | null> {

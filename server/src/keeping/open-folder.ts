@@ -1,16 +1,33 @@
-import { existsSync, mkdirSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  accessSync,
+  constants,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { isDamage } from '../database/failures';
 import { connect, DATABASE_FILE, openDatabase, type OpenDatabase } from '../database/open';
-import { carryOver, type CarriedOver } from './carry-over';
-import { copyDays } from './copies';
+import { EPOCH_KEY } from '../database/belongings';
+import { carryBelongings, carryHouse, carryOver, type CarriedOver } from './carry-over';
+import { dayCopies } from './copies';
+
+/** There is no room, or the folder or the file in it may not be written to. */
+export type ReadOnly = 'noRoom' | 'folder';
 
 export interface OpenedFolder {
   readonly database: OpenDatabase;
   /** What people must be told of the start, in words; null where all is as it was. */
   readonly notice: string | null;
-  /** There is no room to write: songs can be read and sent out. */
-  readonly isReadOnly: boolean;
+  /** Why nothing can be written, where that is so: songs can be read and sent out. */
+  readonly readOnly: ReadOnly | null;
   /** Nothing was ever kept here. */
   readonly isNew: boolean;
 }
@@ -24,17 +41,33 @@ const PARTS = ['', '-wal', '-shm'];
  *  written, songs are opened for reading only. Throws where not even that goes. */
 export function openFolder(folder: string, migrations: string, now: number): OpenedFolder {
   mkdirSync(folder, { recursive: true });
-  const wasKept = existsSync(join(folder, MARK)) || copyDays(folder).length > 0;
+  clearAway(folder);
+  const wasKept = existsSync(join(folder, MARK)) || dayCopies(folder).length > 0;
   const isNew = !wasKept && isEmptied(folder);
-  if (wasKept && !isEmptied(folder) && !hasRoom(folder)) return { database: reading(folder), notice: null, isReadOnly: true, isNew: false };
+  const readOnly = isEmptied(folder) ? null : whyReadOnly(folder);
+  if (readOnly) return { database: reading(folder, readOnly), notice: null, readOnly, isNew: false };
   if (wasKept && isEmptied(folder)) return mended(folder, migrations, now, 'The file that songs were kept in was empty or gone.');
   try {
     const database = openChecked(folder, migrations);
     mark(folder);
-    return { database, notice: null, isReadOnly: false, isNew };
+    return { database, notice: null, readOnly: null, isNew };
   } catch (error) {
     if (isDamage(error)) return mended(folder, migrations, now, 'The file that songs are kept in was damaged.');
     throw error;
+  }
+}
+
+/** Removes what was on its way when Yibbo ended. */
+function clearAway(folder: string): void {
+  for (const name of readdirSync(folder))
+    if (name.endsWith('.tmp')) orLeave(() => rmSync(join(folder, name), { force: true, recursive: true }));
+}
+
+function orLeave(act: () => void): void {
+  try {
+    act();
+  } catch {
+    // It stays as it is.
   }
 }
 
@@ -52,16 +85,18 @@ function openChecked(folder: string, migrations: string): OpenDatabase {
 /** Room that SQLite needs to begin at all, for what several connections share. Tried out rather than asked for: a connection that found none
  *  keeps the file locked for the next. */
 const ROOM_BYTES = 256 * 1024;
+const FORBIDDEN = ['EACCES', 'EPERM', 'EROFS'];
 
-function hasRoom(folder: string): boolean {
-  const probe = join(folder, 'room.tmp');
+function whyReadOnly(folder: string): ReadOnly | null {
+  const probe = join(folder, 'room');
   try {
     writeFileSync(probe, Buffer.alloc(ROOM_BYTES));
-    return true;
-  } catch {
-    return false;
+    accessSync(join(folder, DATABASE_FILE), constants.W_OK);
+    return null;
+  } catch (error) {
+    return FORBIDDEN.includes((error as NodeJS.ErrnoException).code ?? '') ? 'folder' : 'noRoom';
   } finally {
-    rmSync(probe, { force: true, recursive: true });
+    orLeave(() => rmSync(probe, { force: true, recursive: true }));
   }
 }
 
@@ -71,18 +106,33 @@ function isEmptied(folder: string): boolean {
 }
 
 function mark(folder: string): void {
-  try {
-    if (!existsSync(join(folder, MARK))) writeFileSync(join(folder, MARK), MARK_WORDS);
-  } catch {
-    // Without room the mark comes another time.
-  }
+  // Without room the mark comes another time.
+  orLeave(() => existsSync(join(folder, MARK)) || writeFileSync(join(folder, MARK), MARK_WORDS));
 }
 
-/** Opens the songs without writing anything, not even what several connections would share. */
-function reading(folder: string): OpenDatabase {
-  const database = connect(folder, true);
+/** Opens the songs without writing anything beside them, not even what several connections would share. SQLite reads a folder that may not be
+ *  written to only where nobody else ever writes there: so it is given a copy elsewhere. */
+function reading(folder: string, why: ReadOnly): OpenDatabase {
+  const elsewhere = why === 'folder' ? copiedElsewhere(folder) : null;
+  const database = elsewhere ? connect(elsewhere) : connect(folder, true);
   database.readOnly();
-  return database;
+  return {
+    ...database,
+    close: () => {
+      database.close();
+      if (elsewhere) rmSync(elsewhere, { recursive: true, force: true });
+    },
+  };
+}
+
+function copiedElsewhere(folder: string): string {
+  const elsewhere = mkdtempSync(join(tmpdir(), 'yibbo-reading-'));
+  for (const part of ['', '-wal']) {
+    const from = join(folder, `${DATABASE_FILE}${part}`);
+    if (!existsSync(from)) continue;
+    writeFileSync(join(elsewhere, `${DATABASE_FILE}${part}`), readFileSync(from));
+  }
+  return elsewhere;
 }
 
 function mended(folder: string, migrations: string, now: number, what: string): OpenedFolder {
@@ -90,10 +140,9 @@ function mended(folder: string, migrations: string, now: number, what: string): 
   const database = openDatabase(folder, migrations);
   const saved = aside ? savedFrom(join(aside, DATABASE_FILE), join(folder, DATABASE_FILE)) : { saved: [], lost: 0 };
   mark(folder);
-  const notice = [what, savedWords(saved), copyWords(copyDays(folder)), aside && `What was there is kept in ${aside}.`]
-    .filter(Boolean)
-    .join(' ');
-  return { database, notice, isReadOnly: false, isNew: false };
+  const copies = dayCopies(folder).map(({ day }) => day);
+  const words = [what, savedWords(saved), missingWords(saved), copyWords(copies), aside && `What was there is kept in ${aside}.`];
+  return { database, notice: words.filter(Boolean).join(' '), readOnly: null, isNew: false };
 }
 
 function putAside(folder: string, now: number): string | null {
@@ -106,17 +155,28 @@ function putAside(folder: string, now: number): string | null {
 }
 
 function savedFrom(from: string, to: string): CarriedOver {
+  orLeave(() => carryHouse(from, to, [EPOCH_KEY]));
+  orLeave(() => carryBelongings(from, to));
   try {
-    return carryOver(from, to, () => true);
+    return carryOver(from, to, () => ({}));
   } catch {
     return { saved: [], lost: 0 };
   }
 }
 
+/** The first few of many names. */
+function someOf(names: readonly string[]): string {
+  return names.slice(0, 5).join(', ') + (names.length > 5 ? ` and ${names.length - 5} more` : '');
+}
+
+function missingWords({ saved }: CarriedOver): string {
+  const names = saved.filter(({ missing }) => missing !== null).map(({ name }) => name);
+  return names.length ? `Not all of it could be read of: ${someOf(names)}.` : '';
+}
+
 function savedWords({ saved, lost }: CarriedOver): string {
   if (saved.length === 0) return 'No song could be read from it.';
-  const names = saved.slice(0, 5).join(', ') + (saved.length > 5 ? ` and ${saved.length - 5} more` : '');
-  return `Saved from it: ${names}.${lost ? ` Not to be read: ${lost}.` : ''}`;
+  return `Saved from it: ${someOf(saved.map(({ name }) => name))}.${lost ? ` Not to be read: ${lost}.` : ''}`;
 }
 
 function copyWords(days: readonly string[]): string {

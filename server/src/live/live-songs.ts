@@ -1,4 +1,5 @@
 import type { Change, ExportMode, Id, ImportTracks } from '@yibbo/core';
+import { setImmediate as othersHaveHadTheirTurn, setTimeout as later } from 'node:timers/promises';
 import type { SongCard } from '../database/card';
 import type { ListedSong, SongQueries } from '../database/songs';
 import { deletedSong, noSuchSong, RequestError } from '../errors';
@@ -14,7 +15,15 @@ export interface SongListing extends Partial<SongCard> {
   readonly changedAt: number;
   readonly deletedAt?: number;
   readonly problem?: string;
+  readonly missing?: number;
+  readonly isBeingMade?: boolean;
 }
+
+/** How long a list of songs waits for cards that have to be made anew. */
+const LIST_MS = 400;
+
+/** A card that was made, or why the song cannot be opened. */
+type FreshCard = { readonly card: SongCard } | { readonly problem: string };
 
 /** Bodies, and songs on disk, up to which work is done in the main thread. Reading and checking as much takes some 40 ms, by what
  *  200,000 notes take. */
@@ -29,6 +38,8 @@ export class LiveSongs {
   /** Bytes of the songs that the main thread has worked on. */
   private readonly weights = new Map<Id, number>();
   private readonly lanes = new Map<Id, SongWork>();
+  /** Cards that are being made. */
+  private readonly cards = new Map<Id, Promise<FreshCard>>();
 
   constructor(
     private readonly queries: SongQueries,
@@ -64,19 +75,17 @@ export class LiveSongs {
     this.moved(id, await this.work(id, name.length, (lane) => lane.rename(id, name)));
   }
 
+  /** A copy of the song; of what it was right after a Change, which may take back any number of them, elsewhere than in the main thread. */
   async copy(id: Id, changeId?: Id) {
     await this.mustBeThere(id);
-    return this.work(id, 0, (lane) => lane.copy(id, changeId));
+    if (changeId === undefined) return this.work(id, 0, (lane) => lane.copy(id));
+    return this.elsewhere(id, (lane) => lane.copy(id, changeId));
   }
 
   /** The song as it was right after a Change, as JSON. It may take back any number of Changes, so that it never runs in the main thread. */
   async readAt(id: Id, changeId: Id) {
     await this.mustBeThere(id);
-    return this.inTurn(id, async () => {
-      const read = await this.heavy.readAt(id, changeId);
-      if (this.lanes.get(id) !== this.heavy) await this.heavy.forget(id);
-      return read;
-    });
+    return this.elsewhere(id, (lane) => lane.readAt(id, changeId));
   }
 
   async labels(id: Id, before: number) {
@@ -93,11 +102,7 @@ export class LiveSongs {
   /** A song of few notes may play them for hours, so sending out never runs in the main thread. */
   async sendOut(id: Id, mode: ExportMode) {
     await this.mustBeThere(id);
-    return this.inTurn(id, async () => {
-      const sent = await this.heavy.sendOut(id, mode);
-      if (this.lanes.get(id) !== this.heavy) await this.heavy.forget(id);
-      return sent;
-    });
+    return this.elsewhere(id, (lane) => lane.sendOut(id, mode));
   }
 
   async bringIn(bytes: Uint8Array, name: string, tracks: ImportTracks) {
@@ -109,18 +114,36 @@ export class LiveSongs {
     return this.queries.change(id, changeId);
   }
 
+  /** Takes a song that was damaged as it is from now on. */
+  async takeAsWhole(id: Id): Promise<void> {
+    await this.mustBeThere(id);
+    await this.queries.takeAsWhole(id);
+  }
+
   async setDeleted(id: Id, isDeleted: boolean): Promise<void> {
     if (!(await this.queries.state(id))) throw noSuchSong();
     await this.inTurn(id, () => this.queries.setDeleted(id, isDeleted));
     if (isDeleted) this.tell(id, { kind: 'deleted' });
   }
 
-  /** Every song, newest first. Cards of those that have changed are made anew, not with every Change, for that reads every note. A song
-   *  that cannot be read is listed as such, and hides no other. */
+  /** Every song, newest first. Cards of those that have changed are made anew, not with every Change, for that reads every note; where that
+   *  takes long, the list comes with what there is, and they are made meanwhile. A song that cannot be read is listed as such, and hides no
+   *  other. */
   async list(isDeleted = false): Promise<SongListing[]> {
-    const listed: SongListing[] = [];
-    for (const song of await this.queries.list(isDeleted)) listed.push(await this.listing(song));
-    return listed;
+    const until = performance.now() + LIST_MS;
+    const songs = await this.queries.list(isDeleted);
+    if (isDeleted) return songs.map(({ card, ...song }) => listing({ ...song, card, isStale: card === null }, new Map()));
+    const stale = songs.filter(({ isStale }) => isStale).map(({ id }) => id);
+    const made = await this.freshCards(stale, until);
+    return songs.map((song) => listing(song, made));
+  }
+
+  /** Makes all cards that are not of now, one after the other: after a start, so that the list need not wait for them. Gives the songs that
+   *  cannot be opened. */
+  async makeCards(): Promise<ReadonlySet<Id>> {
+    const broken = new Set<Id>();
+    for (const { id, isStale } of await this.queries.list(false)) if (isStale && 'problem' in (await this.freshCard(id))) broken.add(id);
+    return broken;
   }
 
   /** Forgets what is known of a song that was put in place of another. */
@@ -140,15 +163,34 @@ export class LiveSongs {
     };
   }
 
-  private async listing({ id, name, changedAt, deletedAt, card, isStale }: ListedSong): Promise<SongListing> {
-    const base = { id, name, changedAt, ...(deletedAt === null ? {} : { deletedAt }) };
-    if (!isStale && card) return { ...base, ...card };
-    try {
-      return { ...base, ...(await this.work(id, 0, (lane) => lane.refreshCard(id))) };
-    } catch (error) {
-      const problem = error instanceof RequestError ? error.message : 'This song cannot be read.';
-      return { ...base, ...(card ?? {}), problem };
-    }
+  /** The cards of these songs, those that are made in time; the others go on being made. */
+  private async freshCards(ids: readonly Id[], until: number): Promise<ReadonlyMap<Id, FreshCard>> {
+    const made = new Map<Id, FreshCard>();
+    const all = (async () => {
+      for (const id of ids) made.set(id, await this.freshCard(id));
+    })();
+    const waited = new AbortController();
+    await Promise.race([all, later(Math.max(0, until - performance.now()), undefined, { ref: false, signal: waited.signal })]);
+    waited.abort();
+    return new Map(made);
+  }
+
+  /** A song's card made anew, once at a time: where the song is in the memory of the main thread there, else elsewhere. */
+  private freshCard(id: Id): Promise<FreshCard> {
+    const begun = this.cards.get(id);
+    if (begun) return begun;
+    const refresh = async () => {
+      await othersHaveHadTheirTurn();
+      if (this.lanes.get(id) === this.light) return this.work(id, 0, (lane) => lane.refreshCard(id));
+      return this.elsewhere(id, (lane) => lane.refreshCard(id));
+    };
+    const card = refresh().then(
+      (made): FreshCard => ({ card: made }),
+      (error: unknown): FreshCard => ({ problem: error instanceof RequestError ? error.message : 'This song cannot be read.' }),
+    );
+    this.cards.set(id, card);
+    void card.then(() => this.cards.delete(id));
+    return card;
   }
 
   private moved(id: Id, taken: Taken): Taken {
@@ -158,6 +200,17 @@ export class LiveSongs {
 
   private tell(id: Id, news: SongNews): void {
     for (const listener of this.listeners.get(id) ?? []) listener(news);
+  }
+
+  /** Does something that may be of any size and leaves the song where it is: in the other thread, which forgets it afterwards. */
+  private elsewhere<T>(id: Id, run: (lane: SongWork) => Promise<T>): Promise<T> {
+    return this.inTurn(id, async () => {
+      try {
+        return await run(this.heavy);
+      } finally {
+        if (this.lanes.get(id) !== this.heavy) await this.heavy.forget(id);
+      }
+    });
   }
 
   private work<T>(id: Id, bytes: number, run: (lane: SongWork) => Promise<T>): Promise<T> {
@@ -191,4 +244,12 @@ export class LiveSongs {
     });
     return turn;
   }
+}
+
+function listing({ id, name, changedAt, deletedAt, missing, card, isStale }: ListedSong, made: ReadonlyMap<Id, FreshCard>): SongListing {
+  const base = { id, name, changedAt, ...(deletedAt === null ? {} : { deletedAt }), ...(missing === null ? {} : { missing }) };
+  if (!isStale && card) return { ...base, ...card };
+  const fresh = made.get(id);
+  if (!fresh) return { ...base, ...(card ?? {}), isBeingMade: true };
+  return 'card' in fresh ? { ...base, ...fresh.card } : { ...base, ...(card ?? {}), problem: fresh.problem };
 }

@@ -3,11 +3,14 @@ import type { SongNews } from '../live/live-songs';
 
 const KEEP_ALIVE_MS = 25_000;
 
-/** Tells a window of a song's revisions as they come, as server-sent events: the revision as a message, and "deleted" when it is. */
-export function eventStream(response: Response, revision: number, listen: (tell: (news: SongNews) => void) => () => void): void {
+/** What a window is told: of its song, or that something that belongs to the person was put. */
+export type WindowNews = SongNews | { readonly kind: 'belongings'; readonly revision: number };
+
+/** Tells a window of a song's revisions as they come, as server-sent events: the revision as a message, "deleted" when it is, and
+ *  "belongings" with how many puts there have been. */
+export function eventStream(response: Response, revision: number, listen: (tell: (news: WindowNews) => void) => () => void): void {
   response.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store' }).flushHeaders();
-  const tell = (news: SongNews) =>
-    response.write(news.kind === 'deleted' ? 'event: deleted\ndata: deleted\n\n' : `data: ${news.revision}\n\n`);
+  const tell = (news: WindowNews) => response.write(written(news));
   tell({ kind: 'revision', revision });
   const stop = listen(tell);
   const beat = setInterval(() => response.write(': still here\n\n'), KEEP_ALIVE_MS);
@@ -15,4 +18,9 @@ export function eventStream(response: Response, revision: number, listen: (tell:
     stop();
     clearInterval(beat);
   });
+}
+
+function written(news: WindowNews): string {
+  if (news.kind === 'deleted') return 'event: deleted\ndata: deleted\n\n';
+  return `${news.kind === 'belongings' ? 'event: belongings\n' : ''}data: ${news.revision}\n\n`;
 }

@@ -2,22 +2,26 @@ import { codeSchema } from '@yibbo/core';
 import { Router } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { renderSVG } from 'uqr';
-import type { Gate } from '../access/gate';
+import { addressOf, type Gate } from '../access/gate';
 import { RequestError } from '../errors';
 import { checked } from '../http/checked';
-import { isFromHere } from '../http/doors';
+import { bodyOf, isFromHere } from '../http/doors';
 import { smallJson } from '../http/small-json';
+import type { BringBack } from '../keeping/bring-back';
+import type { DayCopy } from '../keeping/copies';
+import type { Everything } from '../keeping/everything';
+import type { ReadOnly } from '../keeping/open-folder';
 
 export interface ServerParts {
   readonly gate: Gate;
   /** Addresses that other devices reach this server by; none where it listens to this machine only. */
   readonly addresses: readonly string[];
-  readonly isReadOnly: boolean;
+  readonly readOnly: ReadOnly | null;
   readonly notice: { read(): Promise<string | null>; seen(): Promise<void> };
-  /** The days there are copies of, newest first. */
-  readonly copyDays: () => readonly string[];
-  /** Brings back from a day's copy the songs that are not here any more or cannot be read; gives their names. */
-  readonly bringBack: (day: string) => Promise<readonly string[]>;
+  /** The copies of earlier days, newest first. */
+  readonly copies: () => readonly DayCopy[];
+  readonly bringBack: BringBack;
+  readonly everything: Everything;
 }
 
 const TRIES_A_MINUTE = 5;
@@ -34,12 +38,13 @@ export function serverRoutes(parts: ServerParts): Router {
   const tries = rateLimit({
     windowMs: 60_000,
     limit: TRIES_A_MINUTE,
-    // All tries count as one person's: an address is cheap to change, and a code is entered once.
-    keyGenerator: () => 'all',
+    keyGenerator: (request) => gate.tries(request),
     skipSuccessfulRequests: true,
     standardHeaders: 'draft-8',
     legacyHeaders: false,
-    handler: () => {
+    handler: (request) => {
+      // Heard of all the same.
+      void gate.wrongCodes.note(addressOf(request));
       throw new RequestError(429, 'tooManyTries', `At most ${TRIES_A_MINUTE} tries a minute. Wait a minute, then try again.`);
     },
   });
@@ -52,21 +57,27 @@ export function serverRoutes(parts: ServerParts): Router {
       mayEnter: true,
       isHere: isFromHere(request),
       addresses,
-      isReadOnly: parts.isReadOnly,
+      ...(parts.readOnly ? { readOnly: parts.readOnly } : {}),
       notice: await parts.notice.read(),
       devices: gate.devices.list().map((device) => ({ ...device, isThis: device.id === gate.deviceOf(request) })),
-      copies: parts.copyDays(),
+      wrongCodes: gate.wrongCodes.list(),
+      copies: parts.copies(),
       ...here,
     });
   });
 
-  router.post('/devices', tries, ...smallJson, (request, response) => {
-    gate.enter(checked(codeSchema, request.body).code, request, response);
+  router.post('/devices', tries, ...smallJson, async (request, response) => {
+    await gate.enter(checked(codeSchema, request.body).code, request, response);
     response.status(204).end();
   });
 
-  router.delete('/devices/:id', gate.guard, (request, response) => {
-    gate.devices.remove(String(request.params.id));
+  router.delete('/devices/:id', gate.guard, async (request, response) => {
+    await gate.sendAway(String(request.params.id));
+    response.status(204).end();
+  });
+
+  router.delete('/wrong-codes', gate.guard, async (_request, response) => {
+    await gate.wrongCodes.seen();
     response.status(204).end();
   });
 
@@ -76,9 +87,13 @@ export function serverRoutes(parts: ServerParts): Router {
   });
 
   router.post('/copies/:day/return', gate.guard, async (request, response) => {
-    const day = String(request.params.day);
-    if (!parts.copyDays().includes(day)) throw new RequestError(404, 'noSuchCopy', 'There is no copy of this day.');
-    response.json({ songs: await parts.bringBack(day) });
+    response.json(await parts.bringBack.fromDay(String(request.params.day)));
+  });
+
+  router.get('/everything', gate.guard, (_request, response) => parts.everything.send(response));
+
+  router.post('/everything/return', gate.guard, bodyOf('application/octet-stream'), async (request, response) => {
+    response.json(await parts.everything.take(request));
   });
 
   return router;

@@ -12,11 +12,13 @@ import {
 } from '@yibbo/core';
 import { raw, Router, type Request, type Response } from 'express';
 import { nanoid } from 'nanoid';
+import type { Belongings } from '../database/belongings';
 import type { SongQueries } from '../database/songs';
 import { noSuchSong, RequestError } from '../errors';
 import { checked } from '../http/checked';
 import { bodyOf, MIDI_TYPES } from '../http/doors';
 import { smallJson } from '../http/small-json';
+import type { BringBack } from '../keeping/bring-back';
 import type { LiveSongs } from '../live/live-songs';
 import { newSeed } from '../songs/make-keeper';
 import { eventStream } from './events';
@@ -24,12 +26,46 @@ import { eventStream } from './events';
 /** One gesture on the largest song there may be (deleting 200,000 notes) comes to about 30 MB, and must be kept like any other. */
 const CHANGES_LIMIT = 64 * 1024 * 1024;
 
+export interface SongRouteParts {
+  readonly queries: SongQueries;
+  readonly live: LiveSongs;
+  readonly bringBack: BringBack;
+  readonly belongings: Belongings;
+  /** Holds the line of a window that listens, to be cut where its device may listen no more. */
+  readonly holdLine: (request: Request, response: Response) => void;
+}
+
 /** Songs as wholes, the Changes of one, and how it leaves as a file. */
-export function songRoutes(queries: SongQueries, live: LiveSongs): Router {
+export function songRoutes(parts: SongRouteParts): Router {
   const router = Router();
-  addSongs(router, queries, live);
-  addChanges(router, live);
+  addSongs(router, parts.queries, parts.live);
+  addDays(router, parts.bringBack);
+  addChanges(router, parts.live);
+  addLine(router, parts);
   return router;
+}
+
+/** A song as copies of earlier days have it. */
+function addDays(router: Router, bringBack: BringBack): void {
+  router.get('/:id/days', async (request, response) => {
+    response.json({ copies: await bringBack.daysOf(idIn(request)) });
+  });
+
+  router.post('/:id/days/:day', async (request, response) => {
+    response.status(201).json(await bringBack.songFromDay(idIn(request), String(request.params.day)));
+  });
+}
+
+function addLine(router: Router, { live, belongings, holdLine }: SongRouteParts): void {
+  router.get('/:id/events', async (request, response) => {
+    const id = idIn(request);
+    const { revision } = await live.mustBeThere(id);
+    holdLine(request, response);
+    eventStream(response, revision, (tell) => {
+      const stops = [live.listen(id, tell), belongings.listen((put) => tell({ kind: 'belongings', revision: put }))];
+      return () => stops.forEach((stop) => stop());
+    });
+  });
 }
 
 function addSongs(router: Router, queries: SongQueries, live: LiveSongs): void {
@@ -65,6 +101,11 @@ function addSongs(router: Router, queries: SongQueries, live: LiveSongs): void {
 
   router.post('/:id/return', async (request, response) => {
     await live.setDeleted(idIn(request), false);
+    response.status(204).end();
+  });
+
+  router.delete('/:id/missing', async (request, response) => {
+    await live.takeAsWhole(idIn(request));
     response.status(204).end();
   });
 
@@ -114,12 +155,6 @@ function addChanges(router: Router, live: LiveSongs): void {
     const change = await live.change(idIn(request), String(request.params.changeId));
     if (!change) throw new RequestError(404, 'noSuchChange', 'There is no such change in this song.');
     response.json(change);
-  });
-
-  router.get('/:id/events', async (request, response) => {
-    const id = idIn(request);
-    const { revision } = await live.mustBeThere(id);
-    eventStream(response, revision, (tell) => live.listen(id, tell));
   });
 }
 

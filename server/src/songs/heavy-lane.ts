@@ -1,6 +1,7 @@
 import { Piscina } from 'piscina';
 import { RequestError } from '../errors';
-import type { HeavyData, HeavyReply, HeavyTask } from './heavy';
+import type { CopyWork } from '../keeping/copy-work';
+import type { HeavyData, HeavyReply, HeavyTask, HeavyWork } from './heavy';
 import type { SongWork } from './work';
 
 /** What one piece of large work may take. The thread is ended with what takes longer, and a new one begun with the next. */
@@ -16,7 +17,7 @@ const IDLE_MS = 120_000;
 const BUSY = 'The server has more large work than it can take at a time. Try again in a moment.';
 const TOO_MUCH = 'This takes more time or memory than the server gives to one request. Nothing was changed.';
 
-export interface HeavyLane extends SongWork {
+export interface HeavyLane extends HeavyWork {
   end(): Promise<void>;
 }
 
@@ -32,30 +33,35 @@ export function heavyLane(script: string, data: HeavyData): HeavyLane {
     resourceLimits: { maxOldGenerationSizeMb: MOST_MEMORY_MB, maxYoungGenerationSizeMb: YOUNG_MEMORY_MB },
   });
   const call =
-    (act: keyof SongWork) =>
+    (of: keyof HeavyWork, act: string) =>
     async (...args: unknown[]): Promise<unknown> => {
       // Nothing to forget where there is no thread.
       if (act === 'forget' && pool.threads.length === 0) return undefined;
-      const reply = await run(pool, { act, args });
+      const reply = await run(pool, { of, act, args });
       if (reply.ok) return reply.value;
       const { status, code, message, details } = reply.refusal;
       throw new RequestError(status, code, message, details);
     };
-  return {
-    read: call('read'),
-    take: call('take'),
-    rename: call('rename'),
-    refreshCard: call('refreshCard'),
-    readAt: call('readAt'),
-    copy: call('copy'),
-    rescue: call('rescue'),
-    sendOut: call('sendOut'),
-    bringIn: call('bringIn'),
-    copyDatabase: call('copyDatabase'),
-    forget: call('forget'),
-    end: () => pool.destroy(),
-  } as HeavyLane;
+  const all = <T>(of: keyof HeavyWork, acts: readonly (keyof T & string)[]) =>
+    Object.fromEntries(acts.map((act) => [act, call(of, act)])) as unknown as T;
+  return { songs: all<SongWork>('songs', SONG_ACTS), copies: all<CopyWork>('copies', COPY_ACTS), end: () => pool.destroy() };
 }
+
+/** What each thread does by name: those of an interface, all of them. */
+const actsOf = <T>(acts: Readonly<Record<keyof T & string, true>>) => Object.keys(acts) as (keyof T & string)[];
+const SONG_ACTS = actsOf<SongWork>({
+  read: true,
+  take: true,
+  rename: true,
+  refreshCard: true,
+  readAt: true,
+  copy: true,
+  rescue: true,
+  sendOut: true,
+  bringIn: true,
+  forget: true,
+});
+const COPY_ACTS = actsOf<CopyWork>({ make: true, count: true, look: true, bring: true, bringBelongings: true, pack: true });
 
 async function run(pool: Piscina, task: HeavyTask): Promise<HeavyReply> {
   try {

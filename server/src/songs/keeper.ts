@@ -8,6 +8,7 @@ import {
   layOnTop,
   newSong,
   readChanges,
+  readingChanges,
   readDocument,
   salvageDocument,
   sendSchema,
@@ -26,6 +27,7 @@ import type { NumberedChange, SongQueries, StoredSong } from '../database/songs'
 import { noSuchSong, RequestError } from '../errors';
 import { checked } from '../http/checked';
 import { readJson } from '../http/json';
+import { givingWay } from './giving-way';
 import type { SongWork, Taken } from './work';
 
 /** A song in memory. */
@@ -54,7 +56,6 @@ export interface KeeperParts {
   readonly newId: () => Id;
   /** A seed for a new song's chances. */
   readonly newSeed: () => number;
-  readonly copyDatabase: (path: string) => void;
 }
 
 /** Keeps songs: the last used in memory, all in the database. Each is laid on by one piece of work at a time; see LiveSongs. */
@@ -65,13 +66,14 @@ export class SongKeeper implements SongWork {
 
   async read(id: Id): Promise<Uint8Array> {
     const { document, revision } = await this.song(id);
-    const history = await this.parts.queries.labels(id);
-    return Buffer.from(JSON.stringify({ song: document, revision, history }));
+    const { queries } = this.parts;
+    const [history, missing] = [await queries.labels(id), await queries.missing(id)];
+    return Buffer.from(JSON.stringify({ song: document, revision, history, ...(missing === null ? {} : { missing }) }));
   }
 
   async take(id: Id, body: Uint8Array): Promise<Taken> {
     const { base, head, changes } = checked(sendSchema, readJson(body));
-    const read = readChanges(changes);
+    const read = await givingWay(readingChanges(changes));
     if (!read.ok)
       throw new RequestError(read.code === 'tooMany' ? 413 : 400, read.code, 'The changes cannot be taken; see details.', read.message);
     const song = await this.song(id);
@@ -151,10 +153,6 @@ export class SongKeeper implements SongWork {
     return { id: document.song.id, report };
   }
 
-  async copyDatabase(path: string): Promise<void> {
-    this.parts.copyDatabase(path);
-  }
-
   async forget(id: Id): Promise<void> {
     this.open.delete(id);
   }
@@ -180,9 +178,11 @@ export class SongKeeper implements SongWork {
 
   private async lay(id: Id, song: OpenSong, base: number, sent: readonly Change[]): Promise<Taken> {
     const { queries } = this.parts;
-    const since = base === song.revision ? [] : await queries.changesAfter(id, base);
+    // A window that was away for long is not told of each step, but to ask for the song.
+    const isFar = base !== song.revision && (await queries.isFar(id, base));
+    const since = base === song.revision || isFar ? [] : await queries.changesAfter(id, base);
     const fresh = await this.unknown(id, sent);
-    const { document, added, lost } = laid(song, fresh);
+    const { document, added, lost } = await givingWay(laid(song, fresh));
     const revision = song.revision + added.length;
     if (added.length) {
       const rows = added.map((each) => ({ ...each, body: JSON.stringify(each.change) }));
@@ -197,7 +197,8 @@ export class SongKeeper implements SongWork {
       id: each.change.id,
       ...(asSent.has(each.change) ? {} : { change: each.change }),
     }));
-    const answer = JSON.stringify({ revision, missed, lost, known: sent.map((change) => change.id) });
+    const known = sent.map((change) => change.id);
+    const answer = JSON.stringify(isFar ? { revision, isFar, missed: [], lost, known } : { revision, missed, lost, known });
     return { revision, hasChanged: added.length > 0, answer };
   }
 
@@ -223,12 +224,7 @@ export class SongKeeper implements SongWork {
     const read = readDocument(parsed(stored.snapshot));
     if (!read.ok) throw unreadable(read.details);
     const since = await this.changesSince(id, stored);
-    let { document } = read;
-    for (const { change } of since) {
-      const applied = apply(document, change);
-      if (!applied.ok) throw unreadable(`Change ${change.id} does not fit: ${JSON.stringify(applied.mismatch)}`);
-      document = applied.document;
-    }
+    const document = await givingWay(applied(read.document, since));
     if (stored.snapshotRevision + since.length !== stored.revision) throw unreadable('Changes of its history are missing.');
     const bytesSince = since.reduce((sum, { change }) => sum + JSON.stringify(change).length, 0);
     const head = since.at(-1)?.change.id ?? (await this.parts.queries.headAt(id, stored.revision));
@@ -296,15 +292,33 @@ function unreadable(details: string): RequestError {
   );
 }
 
-function laid(song: OpenSong, fresh: readonly Change[]): { document: Document; added: NumberedChange[]; lost: Lost[] } {
+/** The song with the Changes of its history laid on, step by step. */
+function* applied(snapshot: Document, since: readonly NumberedChange[]): Generator<void, Document> {
+  let document = snapshot;
+  for (const { change } of since) {
+    const next = apply(document, change);
+    if (!next.ok) throw unreadable(`Change ${change.id} does not fit: ${JSON.stringify(next.mismatch)}`);
+    document = next.document;
+    yield;
+  }
+  return document;
+}
+
+/** The song with what a window sent laid on top, step by step. */
+function* laid(
+  song: OpenSong,
+  fresh: readonly Change[],
+): Generator<void, { readonly document: Document; readonly added: readonly NumberedChange[]; readonly lost: readonly Lost[] }> {
   let { document } = song;
   const lost: Lost[] = [];
-  const added = fresh.map((change, index): NumberedChange => {
+  const added: NumberedChange[] = [];
+  for (const change of fresh) {
     const layered = layOnTop(document, change, change.undoes === undefined ? 'later' : 'present');
     document = layered.document;
     for (const each of layered.lost) lost.push(each);
-    return { revision: song.revision + index + 1, change: layered.change };
-  });
+    added.push({ revision: song.revision + added.length + 1, change: layered.change });
+    yield;
+  }
   return { document, added, lost };
 }
 

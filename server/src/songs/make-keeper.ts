@@ -4,12 +4,11 @@ import { SongQueries } from '../database/songs';
 import { SongKeeper } from './keeper';
 
 /** A keeper of the songs in a database, with real ids, seeds and time. */
-export function makeKeeper(database: OpenDatabase): SongKeeper {
+export function makeKeeper(database: Pick<OpenDatabase, 'orm'>): SongKeeper {
   return new SongKeeper({
     queries: new SongQueries(database.orm, () => Date.now()),
     newId: () => nanoid(),
     newSeed,
-    copyDatabase: (path) => database.copyTo(path),
   });
 }
 

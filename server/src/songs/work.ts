@@ -30,8 +30,6 @@ export interface SongWork {
   sendOut(id: Id, mode: ExportMode): Promise<{ readonly name: string; readonly bytes: Uint8Array }>;
   /** Makes a song of a MIDI file, with sections where it has markers. */
   bringIn(bytes: Uint8Array, name: string, tracks: ImportTracks): Promise<{ readonly id: Id; readonly report: ImportReport }>;
-  /** Makes a copy of the whole database in a file that is not there yet. */
-  copyDatabase(path: string): Promise<void>;
   /** Forgets a song that another thread works on from now on. */
   forget(id: Id): Promise<void>;
 }

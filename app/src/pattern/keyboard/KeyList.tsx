@@ -2,7 +2,7 @@ import { useEffect, useState, type CSSProperties } from 'react';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { Words } from '../../controls/words';
-import { preferencesSet } from '../../preferences/preferences';
+import { ownKeysOf, putThings } from '../../belongings/things';
 import { noticeSet } from '../../session/session';
 import { useAppDispatch, useAppSelector, type Thunk } from '../../store';
 import { keyName, otherKeys } from './key-table';
@@ -30,7 +30,7 @@ export function KeyList() {
 
 function AllKeys() {
   const dispatch = useAppDispatch();
-  const own = useAppSelector((state) => state.preferences.ownKeys);
+  const own = useAppSelector(ownKeysOf);
   const [chosen, setChosen] = useState<KeyAct | null>(null);
   useNextKey(chosen, (input) => {
     if (input.key !== 'Escape' && chosen && !dispatch(putOnKey(chosen, input))) return;
@@ -44,7 +44,7 @@ function AllKeys() {
           ? `Press the key for “${chosen.words}”. Escape leaves it.`
           : 'Press one to put it on another key; it goes by its place on the keyboard.'}
       </Words>
-      {isOwn ? <Press label="All keys as they were" look="raised" onPress={() => dispatch(preferencesSet({ ownKeys: {} }))} /> : null}
+      {isOwn ? <Press label="All keys as they were" look="raised" onPress={() => dispatch(keysPut(own, {}))} /> : null}
       {KEYS.map((act) => (
         <KeyRow key={keyName(act)} act={act} isChosen={chosen === act} own={own} onChoose={() => setChosen(act)} />
       ))}
@@ -96,6 +96,12 @@ const ROW: CSSProperties = {
   cursor: 'pointer',
 };
 
+/** Puts what differs between one's own keys before and after. */
+function keysPut(before: OwnKeys, after: OwnKeys): Thunk {
+  const names = [...new Set([...Object.keys(before), ...Object.keys(after)])].filter((name) => before[name] !== after[name]);
+  return putThings(names.map((id) => ({ kind: 'key', id, value: Object.hasOwn(after, id) ? (after[id] ?? 'none') : null })));
+}
+
 /** Puts an act on the key that was pressed; says so, and which act has lost it. False where that key cannot be had. */
 function putOnKey(act: KeyAct, input: KeyInput): Thunk<boolean> {
   return (dispatch, getState) => {
@@ -104,9 +110,9 @@ function putOnKey(act: KeyAct, input: KeyInput): Thunk<boolean> {
       dispatch(noticeSet('That key is taken for something else: choose another.'));
       return false;
     }
-    const { ownKeys } = getState().preferences;
+    const ownKeys = ownKeysOf(getState());
     const { own, lost } = withOwnKey(ownKeys, act, key, actWith(input, ownKeys));
-    dispatch(preferencesSet({ ownKeys: own }));
+    dispatch(keysPut(ownKeys, own));
     dispatch(
       noticeSet(
         lost

@@ -1,4 +1,4 @@
-import type { OwnKey } from '../../preferences/preferences';
+import type { OwnKey } from '@yibbo/core';
 import { HELD_KEYS } from '../grid/gesture/held';
 import { keyName } from './key-table';
 import { KEYS, type KeyAct } from './keys';

@@ -2,6 +2,7 @@ import { useEffect } from 'react';
 import { useEffects } from '../../effects';
 import { useAppDispatch, useAppSelector, type Thunk } from '../../store';
 import { letGo } from '../acts/nudge';
+import { ownKeysOf } from '../../belongings/things';
 import type { KeyAct } from './keys';
 import { useClipboard } from './useClipboard';
 import { ownerOf } from '../../controls/key-owner';
@@ -54,7 +55,7 @@ export function keyInput(event: KeyboardEvent): KeyInput {
 }
 
 function actPressed(event: KeyboardEvent): Thunk<KeyAct | null> {
-  return (_dispatch, getState) => actWith(keyInput(event), getState().preferences.ownKeys);
+  return (_dispatch, getState) => actWith(keyInput(event), ownKeysOf(getState()));
 }
 
 /** Where what had the focus is gone (a strip that was closed, the other view), the focus goes to the grid, where work goes on. */

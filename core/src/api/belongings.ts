@@ -1,0 +1,64 @@
+import { z } from 'zod';
+import { idSchema, trackSchema, type Id } from '../model/entities';
+
+/** What of a track says how it sounds. */
+const soundFieldsSchema = trackSchema.pick({ soundId: true, setting: true, octave: true, otherDrums: true, voiceMode: true });
+export type SoundFields = z.infer<typeof soundFieldsSchema>;
+
+/** A sound of one's own. */
+const ownSoundSchema = z.object({
+  name: z.string().min(1).max(200),
+  kind: trackSchema.shape.kind,
+  made: soundFieldsSchema,
+  /** When it was made, to order them by; milliseconds since 1970. */
+  at: z.number(),
+});
+
+/** A sound that was marked: when it was. */
+const favouriteSchema = z.object({ at: z.number() });
+
+/** A key that a person has chosen for an act, by its place on the keyboard. */
+const ownKeySchema = z.object({
+  code: z.string().min(1).max(40),
+  /** What it wrote when it was chosen, to be shown. */
+  shown: z.string().min(1).max(40),
+  ctrl: z.boolean(),
+  shift: z.boolean(),
+});
+export type OwnKey = z.infer<typeof ownKeySchema>;
+
+const thingIdSchema = z.string().min(1).max(100);
+const gone = z.null();
+
+/** Something that belongs to the person and not to a song, by its kind and an id of its own; without value where it is gone. */
+const thingSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('sound'), id: idSchema, value: ownSoundSchema.or(gone) }),
+  /** `id` is that of the sound. */
+  z.object({ kind: z.literal('favourite'), id: thingIdSchema, value: favouriteSchema.or(gone) }),
+  /** `id` is the key that the act comes with; "none" where the act has lost its key to another. */
+  z.object({ kind: z.literal('key'), id: thingIdSchema, value: ownKeySchema.or(z.literal('none')).or(gone) }),
+]);
+export type OwnThing = z.infer<typeof thingSchema>;
+export const ownThingSchema = thingSchema.meta({ title: 'OwnThing' });
+
+/** A thing that was put there, changed or taken away; `putId` names the act, so that sending it twice does no harm. */
+export const ownPutSchema = z.intersection(thingSchema, z.object({ putId: idSchema })).meta({ title: 'OwnPut' });
+export type OwnPut = OwnThing & { readonly putId: Id };
+
+/** How many a request may bring. */
+export const MOST_PUTS = 100;
+
+export const ownSendSchema = z.object({
+  /** The revision that is known here. */
+  since: z.int().min(0),
+  puts: z.array(ownPutSchema).max(MOST_PUTS),
+});
+
+export const ownAnswerSchema = z.object({
+  /** Names this collection of things: another one is counted anew. */
+  epoch: z.string(),
+  revision: z.int(),
+  /** What has been put since, by anyone, as it is now. */
+  things: z.array(ownThingSchema),
+});
+export type OwnAnswer = z.infer<typeof ownAnswerSchema>;
