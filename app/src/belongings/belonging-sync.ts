@@ -1,6 +1,6 @@
 import { MOST_PUTS, type OwnAnswer, type OwnPut, type OwnThing } from '@yibbo/core';
 import type { Store } from '../store';
-import { keepStanding, keptStanding } from './kept-things';
+import { keepStanding, keptStanding, type Standing } from './kept-things';
 import { thingKey, thingsAnswered, thingsKnown, type KnownThing } from './things';
 
 const FIRST_WAIT_MS = 2000;
@@ -20,6 +20,10 @@ export class BelongingSync {
   private waitMs = FIRST_WAIT_MS;
   private timer: ReturnType<typeof setTimeout> | null = null;
 
+  private most = MOST_PUTS;
+  /** How far this window is, which other windows may be beyond. Read before the things themselves are. */
+  private standing = keptStanding();
+
   constructor(private readonly parts: BelongingParts) {}
 
   /** Begins to keep the things of a store in step. */
@@ -38,7 +42,7 @@ export class BelongingSync {
 
   /** The server has so many puts now. */
   readonly heard = (revision: number): void => {
-    if (revision !== keptStanding().revision) this.goOn();
+    if (revision !== this.standing.revision) this.goOn();
   };
 
   private async exchange(): Promise<void> {
@@ -46,30 +50,45 @@ export class BelongingSync {
     if (this.isExchanging || !this.store) return;
     this.isExchanging = true;
     if (this.timer) clearTimeout(this.timer);
-    try {
-      while (this.isWanted) {
-        this.isWanted = false;
-        await this.once();
-      }
-    } catch {
-      // Without the server they stay here, and are sent later.
+    let hasFailed = false;
+    while (this.isWanted) {
       this.isWanted = false;
-      this.timer = setTimeout(() => void this.exchange(), this.waitMs);
-      this.waitMs = Math.min(LONGEST_WAIT_MS, this.waitMs * 2);
-    } finally {
-      this.isExchanging = false;
+      hasFailed = await this.once().then(
+        () => false,
+        () => true,
+      );
     }
+    this.isExchanging = false;
+    // Without the server they stay here, and are sent later.
+    if (hasFailed) this.tryLater();
+  }
+
+  private tryLater(): void {
+    this.timer = setTimeout(() => void this.exchange(), this.waitMs);
+    this.waitMs = Math.min(LONGEST_WAIT_MS, this.waitMs * 2);
   }
 
   private async once(): Promise<void> {
-    const { epoch, revision } = keptStanding();
+    const { epoch, revision } = this.standing;
     const unsent = this.unsent();
-    const puts = unsent.slice(0, MOST_PUTS);
-    const answer = await this.parts.send(revision, puts);
+    const puts = unsent.slice(0, this.most);
+    const answer = await this.parts.send(revision, puts).catch((error: unknown) => this.refused(error, puts));
+    if (!answer) return;
     if (epoch !== null && (answer.epoch !== epoch || answer.revision < revision)) return this.beginAnew();
     this.store!.dispatch(thingsAnswered({ sent: puts.map(({ putId }) => putId), things: answer.things }));
-    keepStanding({ epoch: answer.epoch, revision: answer.revision });
+    this.stand({ epoch: answer.epoch, revision: answer.revision });
     this.isWanted ||= unsent.length > puts.length;
+  }
+
+  /** A request that the server will not take, now or later: its puts go one by one from then on, so that the one it is about holds up no
+   *  other; that one stays in this browser. Throws whatever is no refusal. */
+  private refused(error: unknown, puts: readonly OwnPut[]): null {
+    const { status = 0 } = error as { status?: number };
+    if (![400, 413].includes(status) || puts.length === 0) throw error;
+    if (puts.length === 1) this.store!.dispatch(thingsAnswered({ sent: [puts[0]!.putId], things: [] }));
+    this.most = 1;
+    this.isWanted = true;
+    return null;
   }
 
   /** The server's things are another collection than before, or an older state of it: what it has counts, what only this browser has goes there. */
@@ -80,8 +99,13 @@ export class BelongingSync {
     dispatch(thingsAnswered({ sent: [], things }));
     const lost = Object.values(getState().belongings).filter(({ thing, putId }) => !putId && thing.value && !there.has(thingKey(thing)));
     dispatch(thingsKnown(lost.map(({ thing }): KnownThing => ({ thing, putId: this.parts.newId() }))));
-    keepStanding({ epoch, revision });
+    this.stand({ epoch, revision });
     this.isWanted = true;
+  }
+
+  private stand(standing: Standing): void {
+    this.standing = standing;
+    keepStanding(standing);
   }
 
   private unsent(): readonly OwnPut[] {

@@ -16,7 +16,16 @@ import {
 } from '@yibbo/core';
 import fc from 'fast-check';
 import type { UnknownAction } from '@reduxjs/toolkit';
-import { historiesParted, historiesRejoined, songAnswered, songChanged as changed, songOpened, songReducer, type SongState } from './song';
+import {
+  historiesParted,
+  historiesRejoined,
+  songAnswered,
+  songCaughtUp,
+  songChanged as changed,
+  songOpened,
+  songReducer,
+  type SongState,
+} from './song';
 
 const PATTERN = 'pattern';
 
@@ -118,6 +127,17 @@ describe('the open song', () => {
     );
     expect(ids(theirs)).toEqual(['b']);
     expect(theirs).toMatchObject({ revision: 0, parted: null });
+  });
+
+  it('that missed too much goes on from the song it is sent, with what the server does not have yet on top', () => {
+    const [had, mine, theirs] = [add('a'), add('b'), add('c')];
+    const state = run(undefined, opened(base), changed(had), changed(mine));
+    const song = layOnTop(layOnTop(base, had).document, theirs).document;
+    const after = run(state, songCaughtUp({ server: { song, revision: 700, history: [labelOf(theirs)] }, known: [had.id] }));
+    expect(ids(after)).toEqual(expect.arrayContaining(['a', 'b', 'c']));
+    expect(after.revision).toBe(700);
+    expect(after.unsent.map(({ id }) => id)).toEqual([mine.id]);
+    expect(after.history.map(({ id }) => id)).toEqual([theirs.id, mine.id]);
   });
 
   it('an answer that is heard twice, or late, changes nothing', () => {
