@@ -1,3 +1,4 @@
+import { test as onOwnServer } from '../support/own-server';
 import { expect, test } from '../support/journey';
 import { cell, newSong } from '../support/app';
 import { button } from '../support/song';
@@ -32,7 +33,7 @@ test('by thumb: a press tells what something is and does nothing; the help is se
 test.describe('wide, by keys', () => {
   test.use({ viewport: { width: 1280, height: 800 }, hasTouch: false, isMobile: false });
 
-  test('a question mark asks; Escape ends it', async ({ page }) => {
+  onOwnServer('a question mark asks; Escape ends it', async ({ page }) => {
     await newSong(page, 'Lamp keys', 'Tide Table');
     await page.keyboard.press('?');
     const told = page.getByTestId('asking');

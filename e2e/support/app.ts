@@ -31,6 +31,8 @@ export async function newSong(page: Page, sound: string, name = 'Tide Table'): P
   await page.getByRole('button', { name: 'New song', exact: true }).click();
   await page.getByRole('textbox', { name: 'Name of the song' }).fill(name);
   await page.getByRole('button', { name: 'Create song' }).click();
+  // The same sounds are offered before and after.
+  await page.waitForURL(/\/song\//);
   await page.getByRole('button', { name: sound, exact: true }).click();
   await expect(page.getByTestId('play')).toBeVisible();
   // The whole pattern in view, where it is shown as notes: the first view on a phone is one bar.

@@ -1,5 +1,5 @@
 import { FIRST_SOUNDS } from '@yibbo/core';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { Panel } from '../controls/Panel';
 import { Press } from '../controls/Press';
@@ -17,11 +17,19 @@ interface NewSongProps {
 export function NewSong({ onClose, onMade }: NewSongProps) {
   const [name, setName] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
-  const make = (soundId?: string) =>
+  const isMaking = useRef(false);
+  const make = (soundId?: string) => {
+    // A second press on the way is no second song.
+    if (isMaking.current) return;
+    isMaking.current = true;
     api.create(name.trim() || 'New song').then(
       ({ id }) => onMade(id, soundId),
-      (error: Error) => setProblem(error.message),
+      (error: Error) => {
+        isMaking.current = false;
+        setProblem(error.message);
+      },
     );
+  };
   return (
     <Panel label="New song">
       <Words small faded>
