@@ -19,6 +19,7 @@ export async function* surviveFigures(root: string): AsyncGenerator<Figure> {
   yield* await historyFigures(root);
   yield await conflictFigure(root);
   yield* await bodyFigures();
+  yield* pingFigures();
   yield* await fileFigures();
 }
 
@@ -164,6 +165,76 @@ async function bodyFigures(): Promise<Figure[]> {
       plain: `${most.mb.toFixed(0)} MB: ${most.what}`,
     },
   ];
+}
+
+/** Requests that are large but welcome, beside someone who asks for little: how long the main thread works at a stretch, as its own time on the
+ *  processor, which does not depend on what else the machine does. */
+async function* pingFigures(): AsyncGenerator<Figure> {
+  const folder = mkdtempSync(join(tmpdir(), 'yibbo-bench-ping-'));
+  const server = await new SpawnedServer(folder).start();
+  const [demo] = (await server.call<{ id: string }[]>('/songs')).body;
+  const copy = async () => (await server.post<{ id: string }>(`/songs/${demo!.id}/copies`, {})).body.id;
+  const patternOf = async (id: string) => (await server.call<{ song: Document }>(`/songs/${id}`)).body.song.patterns[0]!.id;
+  const send = (id: string, base: number, changes: readonly Change[]) =>
+    server.post<{ revision: number }>(`/songs/${id}/changes`, { base, changes });
+  const figure = (what: string, { busiest, longest }: { readonly busiest: number; readonly longest: number }): Figure => ({
+    what: `work of the main thread while one answer is waited for, ${what}, over ${ANSWER_MS} ms`,
+    ratio: busiest / ANSWER_MS,
+    limit: 1,
+    better: 'lower',
+    plain: `${busiest.toFixed(0)} ms on the processor; longest answer ${longest.toFixed(0)} ms`,
+  });
+  for (const count of [500, 650]) {
+    const id = await copy();
+    const patternId = await patternOf(id);
+    const taps = Array.from({ length: count }, (_, index) => tap(patternId, index));
+    yield figure(`${count} taps made offline come in as one piece`, await server.meanwhile(send(id, 0, taps)));
+  }
+  const ids: string[] = [];
+  for (let index = 0; index < 150; index++) ids.push(await copy());
+  for (const [index, id] of ids.entries()) await send(id, 0, [tap(await patternOf(id), index)]);
+  yield figure('150 changed songs are listed', await server.meanwhile(server.call('/songs')));
+  const id = await copy();
+  const patternId = await patternOf(id);
+  const noteIds = Array.from({ length: 1200 }, (_, index) => `wide${index}`);
+  const notes = noteIds.map((noteId, index) => ({
+    id: noteId,
+    patternId,
+    start: index,
+    length: 10,
+    pitch: 60,
+    velocity: 90,
+    muted: false,
+  }));
+  await send(id, 0, [changeOf([{ kind: 'create', of: 'notes', entities: notes as never }])]);
+  const BYTES = 15e6;
+  let revision = 1;
+  for (let bytes = 0; bytes < BYTES; revision++) {
+    const velocity = 1 + (revision % 127);
+    const change = changeOf([
+      {
+        kind: 'edit',
+        of: 'notes',
+        in: patternId,
+        ids: noteIds,
+        fields: { velocity: [noteIds.map(() => 90), noteIds.map(() => velocity)] },
+      },
+    ]);
+    bytes += JSON.stringify(change).length;
+    await send(id, revision, [change]);
+  }
+  yield figure('a window asks for all of 15 MB of history', await server.meanwhile(send(id, 0, [])));
+  await server.kill();
+  rmSync(folder, { recursive: true, force: true });
+}
+
+function changeOf(entries: Change['entries']): Change {
+  return { id: newId(), label: '', at: 0, device: 'bench', entries };
+}
+
+function tap(patternId: string, index: number): Change {
+  const note = { id: newId(), patternId, start: (index * 7) % 1900, length: 10, pitch: 30 + (index % 60), velocity: 90, muted: false };
+  return changeOf([{ kind: 'create', of: 'notes', entities: [note as never] }]);
 }
 
 async function fileFigures(): Promise<Figure[]> {

@@ -113,7 +113,7 @@ test('settings on a phone, with devices of a made-up network', async ({ page }) 
         mayEnter: true,
         isHere: true,
         addresses: [address],
-        isReadOnly: false,
+        wrongCodes: [],
         notice: null,
         code: '27180451',
         qr: renderSVG(`${address}/enter#27180451`),
@@ -121,7 +121,10 @@ test('settings on a phone, with devices of a made-up network', async ({ page }) 
           { id: 'a', name: 'Android, Chrome', seenAt: at(21), isThis: false },
           { id: 'b', name: 'iPad, Safari', seenAt: at(8), isThis: false },
         ],
-        copies: ['2026-11-26', '2026-11-25'],
+        copies: [
+          { day: '2026-11-26', found: { madeAt: at(9), songs: 12 } },
+          { day: '2026-11-25', found: { madeAt: at(-15), songs: 11 } },
+        ],
       },
     }),
   );

@@ -6,15 +6,15 @@ import { test as journey } from './journey';
 
 /** A journey on a server and songs of its own: what it does to the person's things or to the server as a whole touches no other. */
 export const test = journey.extend<{ ownServer: SpawnedServer; ownFolder: string }>({
-  ownFolder: async ({ browserName: _any }, use) => {
+  ownFolder: async ({ browserName: _any }, give) => {
     const folder = mkdtempSync(join(tmpdir(), 'yibbo-own-'));
-    await use(folder);
+    await give(folder);
     rmSync(folder, { recursive: true, force: true });
   },
-  ownServer: async ({ ownFolder }, use) => {
+  ownServer: async ({ ownFolder }, give) => {
     const server = await new SpawnedServer(ownFolder).start();
-    await use(server);
+    await give(server);
     await server.kill();
   },
-  baseURL: async ({ ownServer }, use) => use(ownServer.address.replace('/api', '')),
+  baseURL: async ({ ownServer }, give) => give(ownServer.address.replace('/api', '')),
 });
