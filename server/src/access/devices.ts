@@ -1,6 +1,7 @@
 import { desc, eq } from 'drizzle-orm';
 import { randomInt } from 'node:crypto';
 import type { Orm } from '../database/open';
+import { safeText } from '../database/safe-text';
 import { devices } from '../database/schema';
 import type { SongQueries } from '../database/songs';
 import { inTransaction } from '../database/transaction';
@@ -27,7 +28,7 @@ export class Devices {
   ) {
     this.known = new Map(
       orm
-        .select()
+        .select({ id: safeText(devices.id), name: safeText(devices.name), createdAt: devices.createdAt, seenAt: devices.seenAt })
         .from(devices)
         .orderBy(desc(devices.seenAt))
         .all()

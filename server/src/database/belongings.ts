@@ -1,6 +1,7 @@
 import type { OwnPut, OwnThing } from '@yibbo/core';
 import { eq, gt, max, sql } from 'drizzle-orm';
 import type { Orm } from './open';
+import { safeBody, safeText } from './safe-text';
 import { belongings } from './schema';
 import { inTransaction } from './transaction';
 
@@ -45,7 +46,7 @@ export class Belongings {
       .groupBy(belongings.kind, belongings.thing)
       .as('newest');
     const rows = this.orm
-      .select({ kind: belongings.kind, id: belongings.thing, value: belongings.value })
+      .select({ kind: safeText(belongings.kind), id: safeText(belongings.thing), value: safeBody(belongings.value) })
       .from(belongings)
       .innerJoin(last, eq(belongings.revision, last.revision))
       .orderBy(sql`${belongings.revision}`)

@@ -2,6 +2,7 @@ import { labelOf, type Change, type ChangeLabel, type Document, type Id } from '
 import { and, asc, desc, eq, gt, isNotNull, isNull, lt, sql } from 'drizzle-orm';
 import { cardOf, type SongCard } from './card';
 import type { Orm } from './open';
+import { safeBody, safeText } from './safe-text';
 import { changes, settings, snapshots, songs } from './schema';
 import { inTransaction } from './transaction';
 
@@ -14,7 +15,8 @@ export interface NumberedChange {
 export interface StoredSong {
   readonly revision: number;
   readonly snapshotRevision: number;
-  readonly snapshot: string;
+  /** Null where it cannot be read. */
+  readonly snapshot: string | null;
 }
 
 /** What the Songs screen is told of a song; `card` is missing where it was never made or cannot be read. */
@@ -58,7 +60,16 @@ export class SongQueries {
   /** The songs, newest first; the deleted ones instead where `isDeleted`. */
   async list(isDeleted: boolean): Promise<ListedSong[]> {
     const rows = this.orm
-      .select()
+      .select({
+        id: safeText(songs.id),
+        name: safeText(songs.name),
+        changedAt: songs.changedAt,
+        deletedAt: songs.deletedAt,
+        revision: songs.revision,
+        missing: songs.missing,
+        card: safeText(songs.card),
+        cardRevision: songs.cardRevision,
+      })
       .from(songs)
       .where(isDeleted ? isNotNull(songs.deletedAt) : isNull(songs.deletedAt))
       // Of songs changed in the same moment, the one made last comes first.
@@ -109,7 +120,7 @@ export class SongQueries {
 
   async stored(id: Id): Promise<StoredSong | null> {
     const row = this.orm
-      .select({ revision: songs.revision, snapshotRevision: snapshots.revision, snapshot: snapshots.body })
+      .select({ revision: songs.revision, snapshotRevision: snapshots.revision, snapshot: safeBody(snapshots.body) })
       .from(songs)
       .innerJoin(snapshots, eq(snapshots.songId, songs.id))
       .where(eq(songs.id, id))
@@ -117,14 +128,28 @@ export class SongQueries {
     return row ?? null;
   }
 
+  /** The Changes after a revision, in order. Throws where one of them cannot be read. */
   async changesAfter(id: Id, revision: number): Promise<NumberedChange[]> {
+    const read = this.bodiesAfter(id, revision);
+    return read.map(({ revision: at, change }) => {
+      if (!change) throw new Error(`The step that made revision ${at} cannot be read.`);
+      return { revision: at, change };
+    });
+  }
+
+  /** Those of the Changes after a revision that can be read. */
+  async readableAfter(id: Id, revision: number): Promise<NumberedChange[]> {
+    return this.bodiesAfter(id, revision).flatMap(({ revision: at, change }) => (change ? [{ revision: at, change }] : []));
+  }
+
+  private bodiesAfter(id: Id, revision: number): { revision: number; change: Change | null }[] {
     const rows = this.orm
-      .select({ revision: changes.revision, body: changes.body })
+      .select({ revision: changes.revision, body: safeBody(changes.body) })
       .from(changes)
       .where(and(eq(changes.songId, id), gt(changes.revision, revision)))
       .orderBy(asc(changes.revision))
       .all();
-    return rows.map(({ revision: at, body }) => ({ revision: at, change: JSON.parse(body) as Change }));
+    return rows.map(({ revision: at, body }) => ({ revision: at, change: changeIn(body) }));
   }
 
   /** Whether more has come after a revision than a window is told step by step. */
@@ -135,11 +160,11 @@ export class SongQueries {
 
   async change(id: Id, changeId: Id): Promise<Change | null> {
     const row = this.orm
-      .select({ body: changes.body })
+      .select({ body: safeBody(changes.body) })
       .from(changes)
       .where(and(eq(changes.songId, id), eq(changes.id, changeId)))
       .get();
-    return row ? (JSON.parse(row.body) as Change) : null;
+    return changeIn(row?.body ?? null);
   }
 
   /** The revision that a Change made; null where the song's history has no such Change. */
@@ -159,8 +184,15 @@ export class SongQueries {
   /** The newest labels of a song's history, or of what came before a revision; oldest first. */
   async labels(id: Id, before?: number): Promise<ChangeLabel[]> {
     const { id: changeId, label, at, device, undoes, point } = changes;
+    const texts = {
+      id: safeText(changeId),
+      label: safeText(label),
+      device: safeText(device),
+      undoes: safeText(undoes),
+      point: safeText(point),
+    };
     const rows = this.orm
-      .select({ id: changeId, label, at, device, undoes, point })
+      .select({ ...texts, at })
       .from(changes)
       .where(and(eq(changes.songId, id), before === undefined ? undefined : lt(changes.revision, before)))
       .orderBy(desc(changes.revision))
@@ -214,7 +246,13 @@ export class SongQueries {
   }
 
   async setting(key: string): Promise<string | null> {
-    return this.orm.select().from(settings).where(eq(settings.key, key)).get()?.value ?? null;
+    return (
+      this.orm
+        .select({ value: safeText(settings.value) })
+        .from(settings)
+        .where(eq(settings.key, key))
+        .get()?.value ?? null
+    );
   }
 
   async setSetting(key: string, value: string | null): Promise<void> {
@@ -226,6 +264,14 @@ export class SongQueries {
 
   private write<T>(work: () => T): Promise<T> {
     return inTransaction(this.orm, work);
+  }
+}
+
+function changeIn(body: string | null): Change | null {
+  try {
+    return body === null ? null : (JSON.parse(body) as Change);
+  } catch {
+    return null;
   }
 }
 
@@ -255,7 +301,11 @@ function savingStatements(orm: Orm) {
       .where(eq(snapshots.songId, placeholder('id')))
       .prepare(),
     find: orm.select({ revision: changes.revision }).from(changes).where(ofChange).prepare(),
-    head: orm.select({ id: changes.id }).from(changes).where(ofRevision).prepare(),
+    head: orm
+      .select({ id: safeText(changes.id) })
+      .from(changes)
+      .where(ofRevision)
+      .prepare(),
     // Counted no further than it matters.
     distance: orm
       .select({ count: sql<number>`count(*)`, bytes: sql<number>`coalesce(sum(size), 0)` })

@@ -1,4 +1,5 @@
 import Database from 'better-sqlite3';
+import { textOf } from '../database/safe-text';
 
 /** How a song goes over: under its own id, or under another one beside a song that is there, with a name that says what it is. */
 export type Way = { readonly id?: undefined } | { readonly id: string; readonly name: (own: string) => string };
@@ -96,12 +97,13 @@ function findIn(source: Database.Database, table: string, idColumn: string): Fou
   const seen = new Set<number>();
   for (const order of ['asc', 'desc']) {
     try {
-      const query = `select rowid as place, ${idColumn} as id from ${table} not indexed order by rowid ${order}`;
+      const query = `select rowid as place, cast(${idColumn} as blob) as id from ${table} not indexed order by rowid ${order}`;
       for (const row of source.prepare(query).iterate()) {
-        const { place, id } = row as { place: number; id: unknown };
+        const { place, id: bytes } = row as { place: number; id: unknown };
+        const id = textOf(bytes);
         if (seen.has(place)) break;
         seen.add(place);
-        if (typeof id !== 'string') continue;
+        if (id === null) continue;
         const known = places.get(id);
         if (known) known.push(place);
         else places.set(id, [place]);
@@ -122,10 +124,31 @@ function findRows(source: Database.Database) {
   };
 }
 
-/** The rows at these places that can be read. */
+/** The rows at these places that can be read. Texts are read as bytes (see safeText), and a row of which one is no text any more is none. */
 function rowsAt(source: Database.Database, table: string, places: readonly number[] = []): { rows: Row[]; isWhole: boolean } {
-  const rows = places.flatMap((place) => orNull(() => [source.prepare(`select * from ${table} where rowid = ?`).get(place) as Row]) ?? []);
+  const columns = orNull(() => columnsOf(source, table)) ?? [];
+  if (columns.length === 0) return { rows: [], isWhole: places.length === 0 };
+  const asBytes = columns.map(
+    (column) => `case typeof(${column}) when 'text' then cast(${column} as blob) else ${column} end as ${column}`,
+  );
+  const rows = places.flatMap(
+    (place) => orNull(() => [rowAt(source, `select ${asBytes.join()} from ${table} where rowid = ?`, place)]) ?? [],
+  );
   return { rows, isWhole: rows.length === places.length };
+}
+
+/** Throws where the row cannot be read. */
+function rowAt(source: Database.Database, query: string, place: number): Row {
+  const read = source.prepare(query).get(place) as Row;
+  return Object.fromEntries(
+    Object.entries(read).map(([column, value]) => [column, value instanceof Uint8Array ? STRICT.decode(value) : value]),
+  );
+}
+
+const STRICT = new TextDecoder('utf-8', { fatal: true });
+
+function columnsOf(file: Database.Database, table: string): string[] {
+  return (file.pragma(`table_info(${table})`) as { name: string }[]).map(({ name }) => name);
 }
 
 /** What could be read of a song. */
@@ -226,7 +249,7 @@ class Target {
   private columnsOf(table: string): ReadonlySet<string> {
     const known = this.columns.get(table);
     if (known) return known;
-    const columns = new Set((this.file.pragma(`table_info(${table})`) as { name: string }[]).map(({ name }) => name));
+    const columns = new Set(columnsOf(this.file, table));
     this.columns.set(table, columns);
     return columns;
   }

@@ -2,6 +2,7 @@ import Database from 'better-sqlite3';
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { DATABASE_FILE, isWhole, type OpenDatabase } from '../database/open';
+import { textOf } from '../database/safe-text';
 import { carryBelongings, carryOver } from './carry-over';
 
 /** A song as a copy has it. */
@@ -59,13 +60,19 @@ export class Copies implements CopyWork {
       const columns = (file.pragma('table_info(songs)') as { name: string }[]).map(({ name }) => name);
       const rows = file
         .prepare(
-          `select id, name, revision, changed_at as changedAt,
-             (select changes.id from changes where song_id = songs.id and changes.revision = songs.revision) as head
+          `select cast(id as blob) as id, cast(name as blob) as name, revision, changed_at as changedAt,
+             (select cast(changes.id as blob) from changes where song_id = songs.id and changes.revision = songs.revision) as head
            from songs where ${columns.includes('deleted_at') ? 'deleted_at is null' : 'true'} and (? is null or id = ?)
            order by changed_at desc`,
         )
-        .all(id ?? null, id ?? null) as SongInCopy[];
-      return rows.map(({ id: song, name, revision, head, changedAt }) => ({ id: song, name, revision, head, changedAt }));
+        .all(id ?? null, id ?? null) as (Pick<SongInCopy, 'revision' | 'changedAt'> & Readonly<Record<'id' | 'name' | 'head', unknown>>)[];
+      return rows.map(({ id: song, name, revision, head, changedAt }) => ({
+        id: textOf(song) ?? '',
+        name: textOf(name) ?? 'Song',
+        revision,
+        head: textOf(head),
+        changedAt,
+      }));
     });
   }
 

@@ -249,7 +249,7 @@ export class SongKeeper implements SongWork {
     const stored = await queries.stored(id).catch(() => null);
     const name = (await queries.list(false)).find((song) => song.id === id)?.name ?? 'Song';
     const begun = salvageDocument(stored && parsed(stored.snapshot), newSong(id, name, this.parts.newSeed()).song);
-    const since = await queries.changesAfter(id, stored?.snapshotRevision ?? 0).catch((): NumberedChange[] => []);
+    const since = await queries.readableAfter(id, stored?.snapshotRevision ?? 0).catch((): NumberedChange[] => []);
     let { document, lost } = begun;
     for (const { change } of since) {
       const read = readChanges([change]);
@@ -275,9 +275,9 @@ export class SongKeeper implements SongWork {
   }
 }
 
-function parsed(json: string): unknown {
+function parsed(json: string | null): unknown {
   try {
-    return JSON.parse(json) as unknown;
+    return json === null ? null : (JSON.parse(json) as unknown);
   } catch {
     return null;
   }
