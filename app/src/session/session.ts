@@ -1,4 +1,4 @@
-import type { ActionFamily, Document, Id, Offer, Place, Taken, TickSpan } from '@yibbo/core';
+import type { ActionFamily, Document, Id, Offer, Place, Taken, TickSpan, BarSpan } from '@yibbo/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { songChanged } from '../document/song';
 
@@ -38,15 +38,18 @@ export type Cure =
         | 'chooseKey';
     };
 
+/** What a section's sheet is about: a section; bars that are to become one; or what lies behind a section, or before the first, without a name. */
+export type SectionOf = { readonly sectionId: Id } | { readonly bars: BarSpan } | { readonly after: Id | null };
+
 /** What stands in the tray's place to be set up: the grid (of the pattern, a row, a stretch of time), a row, the key, how far a nudge goes,
  *  the pattern's length; the song, a new track; on a phone all the actions there are. */
 export type Sheet =
   | { readonly kind: 'grid'; readonly of: 'pattern' | 'row' | 'span' }
   | { readonly kind: 'track' | 'sound'; readonly trackId: Id }
   /** Bars of the song. */
-  | { readonly kind: 'stretch'; readonly start: number; readonly end: number }
-  /** A section, or a stretch between sections that has no name yet. */
-  | { readonly kind: 'section'; readonly sectionId: Id | null; readonly start: number; readonly end: number }
+  | { readonly kind: 'stretch'; readonly bars: BarSpan }
+  /** A section, or a stretch that has no name yet. */
+  | { readonly kind: 'section'; readonly of: SectionOf }
   | {
       readonly kind:
         | 'row'
@@ -106,7 +109,7 @@ export interface SessionState {
   /** Where the song plays from, in ticks. */
   readonly playFrom: number;
   /** The bars pressed last on the song's ruler, or marked there by a drag. */
-  readonly stretch: TickSpan | null;
+  readonly stretch: BarSpan | null;
   /** Whether only the selected placements play on the song page. */
   readonly playsSelection: boolean;
   readonly finger: Finger;
@@ -191,10 +194,10 @@ const slice = createSlice({
     currentSet: (state, { payload }: PayloadAction<Id | null>) => ({ ...state, selected: [], frame: null, currentId: payload }),
     placementsSelected: (state, { payload }: PayloadAction<readonly Id[]>) => ({ ...state, placementIds: payload }),
     /** Bars are marked: play begins there. */
-    stretchSet: (state, { payload }: PayloadAction<TickSpan | null>) => ({
+    stretchSet: (state, { payload }: PayloadAction<{ readonly bars: BarSpan; readonly playFrom: number } | null>) => ({
       ...state,
-      stretch: payload,
-      playFrom: payload?.start ?? state.playFrom,
+      stretch: payload?.bars ?? null,
+      playFrom: payload?.playFrom ?? state.playFrom,
     }),
     playsSelectionSet: (state, { payload }: PayloadAction<boolean>) => ({ ...state, playsSelection: payload }),
     fingerSet: (state, { payload }: PayloadAction<Finger>) => ({ ...state, finger: payload }),

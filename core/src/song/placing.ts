@@ -1,5 +1,5 @@
 import { groupedBy } from '../model/grouped';
-import { findById, inOrder, type Document } from '../model/document';
+import { findById, inOrder, songEnd, type Document } from '../model/document';
 import { COLLECTIONS } from '../model/collections';
 import type { Id, Placement, Track } from '../model/entities';
 import { least, MAX_TICK, most } from '../time';
@@ -17,6 +17,54 @@ export function landingCount(document: Document, put: readonly Placement[]): num
   const ids = new Set(put.map(({ id }) => id));
   return document.placements.filter((each) => !ids.has(each.id) && put.some((one) => one.trackId === each.trackId && overlap(one, each)))
     .length;
+}
+
+/** What putting placements somewhere does to those of others. */
+export interface LandingReport {
+  /** How many lie where they come to lie. */
+  readonly under: number;
+  /** How many begin later for it, and by how many ticks. */
+  readonly moved: number;
+  readonly by: number;
+  /** How many are cut, and how many are taken out whole. */
+  readonly cut: number;
+  readonly gone: number;
+  /** By how many ticks the song ends later. */
+  readonly grows: number;
+}
+
+/** What `putPlacements` would do to others, told before it is done. */
+export function landingReport(document: Document, put: readonly Placement[], landing: PlacementLanding): LandingReport {
+  const under = landingCount(document, put);
+  const nothing = { under, moved: 0, by: 0, cut: 0, gone: 0, grows: 0 };
+  if (under === 0 || landing === 'merge') return nothing;
+  let made = 0;
+  const after = putPlacements(document, put, landing, () => `landing ${made++}`);
+  const mine = new Set(put.map(({ id }) => id));
+  const now = new Map(after.placements.map((each) => [each.id, each]));
+  const others = document.placements.filter(({ id }) => !mine.has(id));
+  const known = new Set(document.placements.map(({ id }) => id));
+  // A part that a cut has made stands under an id of its own.
+  const parts = after.placements.filter(({ id }) => !known.has(id));
+  const grows = Math.max(
+    0,
+    songEnd(after) - songEnd({ ...document, placements: inOrder([...others, ...put], COLLECTIONS.placements.compare) }),
+  );
+  if (landing === 'push') {
+    const later = others.filter(({ id, start }) => now.get(id)!.start > start);
+    return { ...nothing, moved: later.length + parts.length, by: pushOf(put), grows };
+  }
+  const hit = others.filter((each) => put.some((one) => one.trackId === each.trackId && overlap(one, each)));
+  const isLeft = (each: Placement) =>
+    after.placements.some(
+      (one) => !mine.has(one.id) && one.trackId === each.trackId && one.patternId === each.patternId && overlap(one, each),
+    );
+  const cut = hit.filter(isLeft).length;
+  return { ...nothing, cut, gone: hit.length - cut, grows };
+}
+
+function pushOf(put: readonly Placement[]): number {
+  return most(put.map(({ start, length }) => start + length)) - least(put.map(({ start }) => start));
 }
 
 function overlap(a: Placement, b: Placement): boolean {
@@ -121,12 +169,16 @@ export function repeatedPlacements(
 
 const MOST_REPEATS = 1000;
 
+/** The furthest tick that a placement's end can go to: where the next one of its track begins. */
+export function placementEndLimit(document: Document, { trackId, start, length }: Placement): number {
+  return document.placements.find((each) => each.trackId === trackId && each.start >= start + length)?.start ?? MAX_TICK;
+}
+
 /** A placement made longer or shorter at its end; it goes round as often as it takes, and stops where the next of its track begins. */
 export function withPlacementEnd(document: Document, id: Id, endTick: number): Document {
   const placement = findById(document.placements, id);
   if (!placement) return document;
-  const next = document.placements.find((each) => each.trackId === placement.trackId && each.start >= placement.start + placement.length);
-  const length = Math.max(1, Math.min(endTick, next?.start ?? MAX_TICK) - placement.start);
+  const length = Math.max(1, Math.min(endTick, placementEndLimit(document, placement)) - placement.start);
   if (length === placement.length) return document;
   return withPlacements(
     document,

@@ -91,3 +91,20 @@ export function nearestBar(meters: readonly MeterAt[], tick: number): number {
   const [before, after] = [barBefore(meters, tick), barAfter(meters, tick)];
   return tick - before < after - tick ? before : after;
 }
+
+/** Bars of a song by their numbers, from 1; the first and the last of them. What is about bars names them so: the ticks of a bar change with meters
+ *  and with time put in before it. */
+export interface BarSpan {
+  readonly first: number;
+  readonly last: number;
+}
+
+/** The bars that a stretch of time reaches into. */
+export function barsOfSpan(meters: readonly MeterAt[], { start, end }: { readonly start: number; readonly end: number }): BarSpan {
+  return { first: barBeatAt(meters, start).bar, last: barBeatAt(meters, Math.max(start, end - 1)).bar };
+}
+
+/** The time of bars, in ticks. */
+export function spanOfBars(meters: readonly MeterAt[], { first, last }: BarSpan): { readonly start: number; readonly end: number } {
+  return { start: tickOfBar(meters, first), end: tickOfBar(meters, last + 1) };
+}

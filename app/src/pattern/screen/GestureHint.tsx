@@ -36,7 +36,8 @@ export function GestureHint({
   );
 }
 
-function CancelTarget({ isOver }: { readonly isOver: boolean }) {
+/** Where to let go of what is dragged to leave all as it was. */
+export function CancelTarget({ isOver }: { readonly isOver: boolean }) {
   return (
     <XStack
       data-drop-to-cancel=""

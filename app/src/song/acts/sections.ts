@@ -10,12 +10,14 @@ import {
   moveSection,
   nameStretch,
   songLines,
+  spanOfBars,
   type CopyMode,
+  type Document,
   type Id,
   type TickSpan,
 } from '@yibbo/core';
 import { editEntity, editSong } from '../../document/edits';
-import { noticeSet, sheetSet } from '../../session/session';
+import { noticeSet, sheetSet, type SectionOf } from '../../session/session';
 import type { Thunk } from '../../store';
 import { TOO_LONG } from './stretch';
 
@@ -35,12 +37,24 @@ export function newSection(name: string): Thunk {
   };
 }
 
+/** Where what a section's sheet is about lies now; null where it is gone. */
+export function stretchOf(document: Document, of: SectionOf): TickSpan | null {
+  if ('bars' in of) return spanOfBars(document.song.meters, of.bars);
+  const lines = songLines(document);
+  if ('sectionId' in of) return lines.find(({ section }) => section?.id === of.sectionId) ?? null;
+  const before = lines.findIndex(({ section }) => section?.id === of.after);
+  const line = of.after === null ? lines[0] : lines[before + 1];
+  return (of.after === null || before >= 0) && line && !line.section ? line : null;
+}
+
 /** Gives a section another name, or a stretch without one its first. */
-export function nameSection(sectionId: Id | null, name: string, span: { readonly start: number; readonly end: number }): Thunk {
+export function nameSection(of: SectionOf, name: string): Thunk {
   return (dispatch, getState) => {
     const wanted = name.trim();
-    const section = findById(getState().song.document?.sections ?? [], sectionId);
-    if (!wanted || section?.name === wanted || (sectionId && !section)) return;
+    const { document: now } = getState().song;
+    const span = now && stretchOf(now, of);
+    const section = 'sectionId' in of ? findById(now?.sections ?? [], of.sectionId) : undefined;
+    if (!wanted || section?.name === wanted || !span) return;
     if (section) return dispatch(editEntity(`Section named ${wanted}`, 'sections', section, { name: wanted }));
     dispatch(editSong(`Section named ${wanted}`, (document, newId) => nameStretch(document, span.start, span.end, wanted, newId)));
     dispatch(sheetSet(null));

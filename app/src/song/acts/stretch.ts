@@ -1,5 +1,4 @@
 import {
-  barAfter,
   clearTime,
   copyTime,
   cutAt,
@@ -7,7 +6,10 @@ import {
   insertTime,
   withMeterAt,
   withTempoAt,
+  spanOfBars,
+  type BarSpan,
   type CopyMode,
+  type Document,
   type Id,
   type MeterShape,
   type TickSpan,
@@ -29,25 +31,26 @@ export function setTempoAt(tick: number, bpm: number | null): Thunk {
 /** Sets the meter from a tick on, to the next change of meter; with null it goes on as before. */
 export function setMeterAt(tick: number, meter: MeterShape | null): Thunk {
   const label = meter ? `Meter ${meter.numerator}/${meter.denominator}` : 'Meter as before';
+  return (dispatch) => void dispatch(editSong(label, (song) => withMeterAt(song, tick, meter)));
+}
+
+/** Marks bars of the song: play begins there. */
+export function markBars(bars: BarSpan): Thunk {
   return (dispatch, getState) => {
-    const { stretch } = getState().session;
-    const before = getState().song.document?.song.meters;
-    const isOneBar = before && stretch?.start === tick && stretch.end === barAfter(before, tick);
-    dispatch(editSong(label, (song) => withMeterAt(song, tick, meter)));
-    const after = getState().song.document?.song.meters;
-    if (!isOneBar || !after) return;
-    // A bar that was marked stays marked, however long it is now.
-    const bar = { start: tick, end: barAfter(after, tick) };
-    dispatch(stretchSet(bar));
-    dispatch(sheetSet({ kind: 'stretch', ...bar }));
+    const meters = getState().song.document?.song.meters;
+    if (meters) dispatch(stretchSet({ bars, playFrom: spanOfBars(meters, bars).start }));
   };
 }
 
-/** Puts empty bars in before a stretch, as many as it has. */
-export function insertBars({ start, end }: TickSpan, words: string): Thunk {
+/** Puts empty bars in before bars, as many as they are; those are marked then. */
+export function insertBars(bars: BarSpan, words: string): Thunk {
   return (dispatch) => {
-    const isDone = dispatch(editSong(`Insert before ${words}`, (song, newId) => insertTime(song, start, end - start, newId)));
-    dispatch(isDone ? stretchSet({ start, end }) : noticeSet(TOO_LONG));
+    const insert = (song: Document, newId: () => Id) => {
+      const { start, end } = spanOfBars(song.song.meters, bars);
+      return insertTime(song, start, end - start, newId);
+    };
+    const isDone = dispatch(editSong(`Insert before ${words}`, insert));
+    dispatch(isDone ? markBars(bars) : noticeSet(TOO_LONG));
   };
 }
 
@@ -61,13 +64,18 @@ export function deleteBars({ start, end }: TickSpan, words: string): Thunk {
   };
 }
 
-/** Puts a copy of bars in right after them. */
-export function copyBars({ start, end }: TickSpan, mode: CopyMode, words: string): Thunk {
+/** Puts a copy of bars in right after them, which is marked then. */
+export function copyBars({ first, last }: BarSpan, mode: CopyMode, words: string): Thunk {
   return (dispatch) => {
-    const isDone = dispatch(editSong(`Duplicate ${words}, ${mode}`, (song, newId) => copyTime(song, [start, end], end, mode, newId)));
+    const copy = (song: Document, newId: () => Id) => {
+      const { start, end } = spanOfBars(song.song.meters, { first, last });
+      return copyTime(song, [start, end], end, mode, newId);
+    };
+    const isDone = dispatch(editSong(`Duplicate ${words}, ${mode}`, copy));
     if (!isDone) return void dispatch(noticeSet(TOO_LONG));
-    dispatch(stretchSet({ start: end, end: end + (end - start) }));
-    dispatch(sheetSet({ kind: 'stretch', start: end, end: end + (end - start) }));
+    const bars = { first: last + 1, last: last + 1 + last - first };
+    dispatch(markBars(bars));
+    dispatch(sheetSet({ kind: 'stretch', bars }));
     dispatch(noticeSet(mode === 'linked' ? 'The copy is linked: they change together.' : 'The copy changes alone.'));
   };
 }

@@ -1,4 +1,4 @@
-import type { SongLine, Track } from '@yibbo/core';
+import type { Id, SongLine, Track } from '@yibbo/core';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
 import { memo } from 'react';
 import { styled, View } from '@tamagui/core';
@@ -10,10 +10,17 @@ import { openSheet } from '../../sheets/open-sheet';
 import { useAppDispatch } from '../../store';
 import { LANE, RULER } from './page-places';
 
+interface SongLineHeadProps {
+  readonly line: SongLine;
+  readonly bars: number;
+  /** The section before it; null for the first line. */
+  readonly after: Id | null;
+}
+
 /** Above the rows of a section: its name, how long it is, all that can be done with it. */
-export function SongLineHead({ line, bars }: { readonly line: SongLine; readonly bars: number }) {
+export function SongLineHead({ line, bars, after }: SongLineHeadProps) {
   const dispatch = useAppDispatch();
-  const { section, start, end } = line;
+  const { section } = line;
   const name = section?.name ?? 'Without a name';
   return (
     <XStack alignItems="center" paddingLeft={10} gap={8} borderTopWidth={1} borderColor="$lineStrong">
@@ -27,7 +34,7 @@ export function SongLineHead({ line, bars }: { readonly line: SongLine; readonly
         label={`${name}: duplicate, move, rename`}
         icon={Dots}
         iconOnly
-        onPress={() => dispatch(openSheet({ kind: 'section', sectionId: section?.id ?? null, start, end }))}
+        onPress={() => dispatch(openSheet({ kind: 'section', of: section ? { sectionId: section.id } : { after } }))}
       />
     </XStack>
   );

@@ -1,4 +1,4 @@
-import type { Document, Id, Placement } from '@yibbo/core';
+import type { Document, Id } from '@yibbo/core';
 import { useRouter } from 'expo-router';
 import ArrowLeft from 'lucide-react/dist/esm/icons/arrow-left.mjs';
 import Loop from 'lucide-react/dist/esm/icons/repeat.mjs';
@@ -23,18 +23,22 @@ import { toggleLoop } from '../acts/sections';
 import { useOpenPlacement } from '../useOpenPlacement';
 import { KeepingBar } from '../KeepingBar';
 import { OpenSongSheet } from '../sheets/OpenSongSheet';
+import { DragLabel } from './DragLabel';
 import { HereEditor } from './HereEditor';
 import { HereKeys, HerePanel, HereTools } from './HereTools';
 import { pageLayout } from './layout';
 import { LANE, RULER } from './page-places';
 import { PlacementsStrip } from './PlacementsStrip';
+import { SectionChips } from './SectionChips';
 import { SongHead } from './SongHead';
 import { SongRows } from './SongRows';
 import { SongSilence } from './SongSilence';
 import { useHere, type Here } from './useHere';
 import { usePageOnScreen, usePagePlace } from './usePageOnScreen';
 import { useOpenHere } from './useOpenHere';
+import { usePageDrag } from './usePageDrag';
 import { usePlacementHand } from './usePlacementHand';
+import { useRulerHand } from './useRulerHand';
 import { useSongKeys } from './useSongKeys';
 import { useSongPlayback } from './useSongPlayback';
 import { PAGE_HEIGHT } from '../../theme/page';
@@ -139,7 +143,6 @@ function editorHeight(pageHeight: number, tracks: number): number {
 }
 
 const RECTANGLE = { position: 'fixed', zIndex: 6, border: '2px dashed var(--act)', pointerEvents: 'none' } as const;
-const NO_GHOSTS: readonly Placement[] = [];
 
 interface PageProps {
   readonly document: Document;
@@ -156,9 +159,12 @@ function Page({ document, rail, here }: PageProps) {
   usePagePlace(page, document.song.id, width > 0);
   const open = useOpenPlacement();
   const openHere = useOpenHere();
-  const { drag, rectangle, handlers } = usePlacementHand({ page, layout, document, open: here ? openHere : open });
+  const drag = usePageDrag(page, layout);
+  const hand = useRulerHand(page, layout, document, drag);
+  const { ghosts, rectangle, handlers } = usePlacementHand({ page, layout, document, drag, open: here ? openHere : open });
   return (
     <div style={{ position: 'relative', flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>
+      <SectionChips document={document} />
       <div
         ref={page}
         {...handlers}
@@ -167,11 +173,11 @@ function Page({ document, rail, here }: PageProps) {
       >
         {width > 0 ? (
           <SongRows
-            page={page}
             layout={layout}
             document={document}
             rail={rail}
-            ghosts={drag?.ghosts ?? NO_GHOSTS}
+            ghosts={ghosts}
+            hand={hand}
             here={here?.placement ?? null}
             editor={here ? <HereEditor part={here.part} height={editorHeight(height, document.tracks.length)} /> : null}
           />
@@ -183,15 +189,9 @@ function Page({ document, rail, here }: PageProps) {
         </XStack>
         <SongHead page={page} layout={layout} rail={rail} />
       </div>
+      {drag.shown ? <DragLabel drag={drag.shown} /> : null}
       {rectangle ? <div data-testid="rectangle" style={{ ...RECTANGLE, ...rectangle }} /> : null}
       <YStack position="absolute" left={0} right={0} bottom={0} zIndex="$3" pointerEvents="none">
-        {drag ? (
-          <XStack alignSelf="center" backgroundColor="$ink" borderRadius="$2" paddingHorizontal={10} minHeight="$touch" alignItems="center">
-            <Words strong color="$paper" data-testid="drag-words">
-              {drag.words}
-            </Words>
-          </XStack>
-        ) : null}
         <LoopPass />
         <YStack pointerEvents="auto">
           <SongSilence document={document} />

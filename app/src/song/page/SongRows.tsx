@@ -1,25 +1,27 @@
 import type { Document, Id, Note, Placement } from '@yibbo/core';
-import { useMemo, type ReactNode, type RefObject } from 'react';
+import { useMemo, type ReactNode } from 'react';
 import { selectHandledNotes } from '../../session/selectors';
 import { useAppSelector } from '../../store';
 import type { PageLayout } from './layout';
 import { SongLineHead, TrackRail } from './SongLineHead';
 import { SongRow } from './SongRow';
 import { SongRuler } from './SongRuler';
+import type { RulerHand } from './useRulerHand';
 
 interface SongRowsProps {
-  readonly page: RefObject<HTMLElement | null>;
   readonly layout: PageLayout;
   readonly document: Document;
   readonly rail: number;
   readonly ghosts: readonly Placement[];
+  /** What is dragged and marked on the rulers. */
+  readonly hand: RulerHand;
   /** The placement that is opened on the page, and its editor, which stands under the row it begins in. */
   readonly here: Placement | null;
   readonly editor: ReactNode;
 }
 
 /** The rows of the page, section by section. */
-export function SongRows({ page, layout, document, rail, ghosts, here, editor }: SongRowsProps) {
+export function SongRows({ layout, document, rail, ghosts, hand, here, editor }: SongRowsProps) {
   const chosen = useAppSelector((state) => state.session.placementIds);
   const selected = useMemo(() => new Set(chosen), [chosen]);
   const counts = useMemo(() => countsOf(document.placements), [document.placements]);
@@ -29,13 +31,14 @@ export function SongRows({ page, layout, document, rail, ghosts, here, editor }:
       {row.isFirst ? (
         <SongLineHead
           line={row.line}
+          after={layout.rows[index - 1]?.line.section?.id ?? null}
           bars={layout.rows.filter(({ line }) => line === row.line).reduce((sum, { bars }) => sum + bars.length, 0)}
         />
       ) : null}
       <div style={{ display: 'flex', contentVisibility: 'auto', containIntrinsicHeight: `auto ${44 * (document.tracks.length + 1)}px` }}>
         <TrackRail tracks={document.tracks} width={rail} />
         <div data-page-row={index} style={{ position: 'relative', width: (row.end - row.start) * layout.pixelsPerTick, flexShrink: 0 }}>
-          <SongRuler page={page} layout={layout} row={row} document={document} />
+          <SongRuler layout={layout} row={row} document={document} hand={hand} />
           <SongRow
             document={document}
             row={row}

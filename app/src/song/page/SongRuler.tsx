@@ -1,39 +1,38 @@
 import {
   barAfter,
   barBefore,
-  nearestBar,
-  barBeatAt,
+  barsOfSpan,
   bpmAt,
   endOfSong,
   isMarked,
   keyWords,
   meterAt,
+  spanOfBars,
   type Document,
   type TickSpan,
 } from '@yibbo/core';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
-import { memo, useRef, useState, type CSSProperties, type MouseEvent, type PointerEvent, type RefObject } from 'react';
-import { stretchSet } from '../../session/session';
+import type { CSSProperties, KeyboardEvent, MouseEvent, PointerEvent } from 'react';
 import { openSheet } from '../../sheets/open-sheet';
 import { useAppDispatch, useAppSelector } from '../../store';
-import { setLoop, setSongEnd } from '../acts/sections';
+import { barsWords } from '../bars-words';
 import type { PageLayout, PageRow } from './layout';
-import { placeAt, RULER } from './page-places';
+import { RULER } from './page-places';
+import type { Edge, RulerHand } from './useRulerHand';
 
 interface SongRulerProps {
-  readonly page: RefObject<HTMLElement | null>;
   readonly layout: PageLayout;
   readonly row: PageRow;
   readonly document: Document;
+  readonly hand: RulerHand;
 }
-
-type Edge = 'start' | 'end' | 'songEnd';
 
 /** The bars of a row: a press plays from there and a drag marks several, with a button for what can be done with them; the loop's edges and the
  *  song's end are dragged. Tempo, meter and key are said where they begin. */
-export const SongRuler = memo(function SongRuler({ page, layout, row, document }: SongRulerProps) {
+export function SongRuler({ layout, row, document, hand }: SongRulerProps) {
   const playFrom = useAppSelector((state) => state.session.playFrom);
-  const { dragged, handlersOf } = useEdgeDrag(page, layout, document);
+  const { dragged, marking } = hand;
+  const bars = useAppSelector((state) => state.session.stretch);
   const { song } = document;
   const loop = song.loop && {
     ...song.loop,
@@ -42,9 +41,10 @@ export const SongRuler = memo(function SongRuler({ page, layout, row, document }
   const end = dragged?.edge === 'songEnd' ? dragged.tick : endOfSong(document);
   const x = (tick: number) => (tick - row.start) * layout.pixelsPerTick;
   const isHere = (tick: number) => tick >= row.start && tick <= row.end;
-  const { marked, handlers } = useMarking(page, layout, document);
+  const marked = marking ?? (bars && spanOfBars(song.meters, bars));
+  const handlersOf = (edge: Edge, at: number) => edgeHandlers(hand, document, edge, at);
   return (
-    <div style={RULER_STYLE} data-testid="song-ruler" {...handlers}>
+    <div style={RULER_STYLE} data-testid="song-ruler" {...hand.presses}>
       {marked && marked.start < row.end && marked.end > row.start ? (
         <div
           style={{
@@ -86,7 +86,7 @@ export const SongRuler = memo(function SongRuler({ page, layout, row, document }
       ) : null}
     </div>
   );
-});
+}
 
 /** What begins at a bar, in words: "140 bpm 3/4"; at the first bar the key too. */
 function changesAt({ song }: Document, tick: number): string {
@@ -103,15 +103,16 @@ function changesAt({ song }: Document, tick: number): string {
 /** The marked bars, with what opens their sheet. */
 function MarkedPress({ document, marked, left }: { readonly document: Document; readonly marked: TickSpan; readonly left: number }) {
   const dispatch = useAppDispatch();
+  const bars = barsOfSpan(document.song.meters, marked);
   return (
     <button
       type="button"
-      aria-label={`${stretchWords(document, marked)}: tempo, meter, copy, insert, delete`}
+      aria-label={`${barsWords(bars)}: tempo, meter, copy, insert, delete`}
       style={{ ...MARKED_PRESS, left }}
       onPointerDown={(event) => event.stopPropagation()}
       onClick={(event) => {
         event.stopPropagation();
-        dispatch(openSheet({ kind: 'stretch', ...marked }));
+        dispatch(openSheet({ kind: 'stretch', bars }));
       }}
     >
       <Dots size={18} aria-hidden />
@@ -119,109 +120,28 @@ function MarkedPress({ document, marked, left }: { readonly document: Document; 
   );
 }
 
-/** Marking bars by a press or a drag along the ruler, over rows too. While it goes on, `marked` is what it has come to. */
-function useMarking(page: RefObject<HTMLElement | null>, layout: PageLayout, { song }: Document) {
-  const dispatch = useAppDispatch();
-  const stretch = useAppSelector((state) => state.session.stretch);
-  const from = useRef<number | null>(null);
-  const [going, setGoing] = useState<TickSpan | null>(null);
-  const wasDrag = useRef(false);
-  const at = (event: { readonly clientX: number; readonly clientY: number }) => {
-    const place = page.current && placeAt(page.current, layout, event.clientX, event.clientY);
-    return place ? Math.min(place.tick, layout.rows.at(-1)!.end - 1) : null;
-  };
-  const spanOf = (a: number, b: number): TickSpan => ({
-    start: barBefore(song.meters, Math.min(a, b)),
-    end: barAfter(song.meters, Math.max(a, b)),
-  });
-  const end = () => {
-    from.current = null;
-    setGoing(null);
-  };
+interface EdgeHandlers {
+  readonly onPointerDown: (event: PointerEvent<HTMLElement>) => void;
+  readonly onClick: (event: MouseEvent<HTMLElement>) => void;
+  readonly onKeyDown: (event: KeyboardEvent) => void;
+}
+
+/** An edge is dragged, bar by bar; by keys it goes a bar at a press. */
+function edgeHandlers(hand: RulerHand, { song }: Document, edge: Edge, at: number): EdgeHandlers {
   return {
-    marked: going ?? stretch,
-    handlers: {
-      onPointerDown: (event: PointerEvent<HTMLElement>) => {
-        wasDrag.current = false;
-        from.current = event.button === 0 ? at(event) : null;
-      },
-      onPointerMove: (event: PointerEvent<HTMLElement>) => {
-        const tick = from.current === null ? null : at(event);
-        if (tick === null) return;
-        const span = spanOf(from.current!, tick);
-        // Within one bar it is a press yet.
-        if (going || span.end > barAfter(song.meters, from.current!) || span.start < barBefore(song.meters, from.current!)) {
-          event.currentTarget.setPointerCapture(event.pointerId);
-          setGoing(span);
-        }
-      },
-      onPointerUp: () => {
-        wasDrag.current = going !== null;
-        if (going) dispatch(stretchSet(going));
-        end();
-      },
-      onPointerCancel: end,
-      // A press is heard when its click comes: the button it brings is not to be what is clicked.
-      onClick: (event: MouseEvent<HTMLElement>) => {
-        const tick = at(event);
-        if (!wasDrag.current && tick !== null) dispatch(stretchSet(spanOf(tick, tick)));
-      },
-    },
-  };
-}
-
-/** "Bar 9", "Bars 9 to 12". */
-export function stretchWords({ song }: Document, { start, end }: TickSpan): string {
-  const [first, last] = [barBeatAt(song.meters, start).bar, barBeatAt(song.meters, end - 1).bar];
-  return first === last ? `Bar ${first}` : `Bars ${first} to ${last}`;
-}
-
-/** An edge being dragged over the rulers of the page, bar by bar; by keys it goes a bar at a press. */
-function useEdgeDrag(page: RefObject<HTMLElement | null>, layout: PageLayout, { song }: Document) {
-  const dispatch = useAppDispatch();
-  const [dragged, setDragged] = useState<{ edge: Edge; tick: number } | null>(null);
-  const grip = useRef(false);
-  const set = (edge: Edge, tick: number) => {
-    if (edge === 'songEnd') return dispatch(setSongEnd(Math.max(1, tick)));
-    const loop = song.loop;
-    if (loop) dispatch(setLoop({ ...loop, [edge]: tick, on: true }));
-  };
-  const handlersOf = (edge: Edge, at: number): EdgeHandlers => ({
     onPointerDown: (event) => {
       event.stopPropagation();
-      event.currentTarget.setPointerCapture(event.pointerId);
-      grip.current = true;
+      if (event.button === 0) hand.beginEdge(edge, event);
     },
-    onPointerMove: (event) => {
-      const to = grip.current && page.current ? placeAt(page.current, layout, event.clientX, event.clientY) : null;
-      if (to) setDragged({ edge, tick: nearestBar(song.meters, to.tick) });
-    },
-    onPointerUp: () => {
-      grip.current = false;
-      if (dragged && dragged.tick !== at) set(edge, dragged.tick);
-      setDragged(null);
-    },
-    onPointerCancel: () => {
-      grip.current = false;
-      setDragged(null);
-    },
+    onClick: (event) => event.stopPropagation(),
     onKeyDown: (event) => {
       const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
       if (by === undefined) return;
       event.preventDefault();
       event.stopPropagation();
-      set(edge, by === 1 ? barAfter(song.meters, at) : barBefore(song.meters, at - 1));
+      hand.setEdge(edge, by === 1 ? barAfter(song.meters, at) : barBefore(song.meters, at - 1));
     },
-  });
-  return { dragged, handlersOf };
-}
-
-interface EdgeHandlers {
-  readonly onPointerDown: (event: PointerEvent<HTMLElement>) => void;
-  readonly onPointerMove: (event: PointerEvent<HTMLElement>) => void;
-  readonly onPointerUp: () => void;
-  readonly onPointerCancel: () => void;
-  readonly onKeyDown: (event: React.KeyboardEvent) => void;
+  };
 }
 
 function EdgeHandle({

@@ -13,6 +13,14 @@ export function endReach(width: number): number {
 export interface PagePlace {
   readonly tick: number;
   readonly track: number;
+  /** Whether it is on the chip of a section, which stands for where that begins. */
+  readonly isChip?: boolean;
+}
+
+/** The place that a section's chip stands for, where a point is on one. */
+export function chipAt(x: number, y: number): PagePlace | null {
+  const chip = document.elementFromPoint(x, y)?.closest<HTMLElement>('[data-section-chip]');
+  return chip ? { tick: Number(chip.dataset.sectionChip), track: -1, isChip: true } : null;
 }
 
 /** The place of a point, by the row under it; the nearest row where there is none, so that a drag may go beyond the edges. */

@@ -1,10 +1,13 @@
-import { barBefore, nearestBar, movedPlacements, type Document, type Id, type Placement } from '@yibbo/core';
-import { useEffect, useRef, useState, type MouseEvent, type PointerEvent, type RefObject } from 'react';
+import { barBefore, findById, type Document, type Id, type Placement } from '@yibbo/core';
+import { useRef, useState, type MouseEvent, type PointerEvent, type RefObject } from 'react';
+import { useOnePointer, type PointerHandlers } from '../../controls/useOnePointer';
 import { placementsSelected } from '../../session/session';
-import { useAppDispatch, useAppSelector } from '../../store';
-import { moveSelected, newPatternAt, selectedPlacements, setPlacementEnd, togglePlacement, wouldLandOn } from '../acts/placements';
+import { useAppDispatch, useAppSelector, type Thunk } from '../../store';
+import { moveSelected, newPatternAt, selectedPlacements, setPlacementEnd, togglePlacement } from '../acts/placements';
 import type { PageLayout } from './layout';
 import { endReach, placeAt, type PagePlace } from './page-places';
+import { goingTo, type Going } from './placement-drag';
+import type { PageDrag, PageDragSteps } from './usePageDrag';
 import { usePlacementRectangle, useStillPage } from './usePlacementRectangle';
 
 const HOLD_MS = 450;
@@ -23,29 +26,18 @@ interface Press {
   timer: ReturnType<typeof setTimeout> | undefined;
 }
 
-/** What a drag would do, in words, and where it would put things. */
-export interface PlacementDrag {
-  readonly ghosts: readonly Placement[];
-  readonly words: string;
-}
-
 interface HandParts {
   readonly page: RefObject<HTMLElement | null>;
   readonly layout: PageLayout;
   readonly document: Document;
+  readonly drag: PageDrag;
   /** What a press on a placement does: opens its pattern, full size or on the page. */
   readonly open: (placementId: Id) => void;
 }
 
-interface Going extends PlacementDrag {
-  readonly ticks: number;
-  readonly trackSteps: number;
-  readonly endTick: number | null;
-}
-
-/** Fingers and the mouse on the placements of the page. */
+/** Fingers and the mouse on the placements of the page. `ghosts` is where a drag would put them. */
 export function usePlacementHand(parts: HandParts) {
-  const { drag, press, wasAnswered, handlers } = usePlacementDrag(parts);
+  const { ghosts, press, wasAnswered, handlers } = usePlacementDrag(parts);
   const { rectangle, justEnded, handlers: pulls } = usePlacementRectangle(parts.page);
   const click = usePlacementClick(parts, wasAnswered);
   const dispatch = useAppDispatch();
@@ -60,16 +52,13 @@ export function usePlacementHand(parts: HandParts) {
     if (!id) return;
     if (!press.current?.isHeld) dispatch(togglePlacement(id));
   };
-  return { drag, rectangle, handlers: { ...bothOf(handlers, pulls), onClick, onContextMenu } };
+  const ofOne = useOnePointer(bothOf(handlers, pulls));
+  return { ghosts, rectangle, handlers: { ...ofOne, onClick, onContextMenu } };
 }
 
-type Handlers = Readonly<
-  Record<'onPointerDown' | 'onPointerMove' | 'onPointerUp' | 'onPointerCancel', (event: PointerEvent<HTMLElement>) => void>
->;
-
 /** Pointer events for two that listen. */
-function bothOf(one: Handlers, other: Handlers): Handlers {
-  const both = (name: keyof Handlers) => (event: PointerEvent<HTMLElement>) => {
+function bothOf(one: PointerHandlers, other: PointerHandlers): PointerHandlers {
+  const both = (name: keyof PointerHandlers) => (event: PointerEvent<HTMLElement>) => {
     one[name](event);
     other[name](event);
   };
@@ -115,22 +104,23 @@ function usePlacementClick({ page, layout, document, open }: HandParts, wasAnswe
   };
 }
 
+const NO_GHOSTS: readonly Placement[] = [];
+
 /** A press that is held selects; what is selected can be dragged, by its body or its end. */
-function usePlacementDrag({ page, layout, document }: HandParts) {
+function usePlacementDrag({ page, layout, document, drag }: HandParts) {
   const dispatch = useAppDispatch();
   const selected = useAppSelector((state) => state.session.placementIds);
   const landing = useAppSelector((state) => state.preferences.landing);
   const press = useRef<Press | null>(null);
   /** The placement whose press has been answered: the click that follows says nothing more. */
   const wasAnswered = useRef<string | null>(null);
-  const [going, setGoing] = useState<Going | null>(null);
+  const [ghosts, setGhosts] = useState(NO_GHOSTS);
   const end = () => {
     clearTimeout(press.current?.timer);
     press.current = null;
-    setGoing(null);
+    setGhosts(NO_GHOSTS);
   };
-  useEscape(end);
-  useStillPage(page, () => press.current?.isHeld ?? false);
+  useStillPage(page, () => press.current?.isHeld || press.current?.isDragging || false);
   const hold = (id: string) => {
     if (!press.current || press.current.isDragging) return;
     press.current.isHeld = true;
@@ -138,6 +128,13 @@ function usePlacementDrag({ page, layout, document }: HandParts) {
     // The same finger can go on and drag what it has just selected.
     page.current?.setPointerCapture(press.current.pointerId);
     dispatch(togglePlacement(id));
+  };
+  const beginDrag = (now: Press, event: PointerEvent<HTMLElement>) => {
+    now.isDragging = true;
+    // What is selected has taken the pointer, and its click with it.
+    wasAnswered.current = now.id;
+    const to = (at: PagePlace) => goingTo({ document, selected, press: now, at, landing });
+    drag.begin(event, dragSteps(to, { show: setGhosts, end, put: (going) => dispatch(putDragged(now.id, going)) }));
   };
   const onPointerDown = (event: PointerEvent<HTMLElement>) => {
     wasAnswered.current = null;
@@ -149,68 +146,58 @@ function usePlacementDrag({ page, layout, document }: HandParts) {
   };
   const onPointerMove = (event: PointerEvent<HTMLElement>) => {
     const now = press.current;
-    if (!now) return;
+    if (!now || now.isDragging) return;
     const isAway = Math.hypot(event.clientX - now.x, event.clientY - now.y) > SLOP;
     if (isAway) clearTimeout(now.timer);
-    if (!selected.includes(now.id) || (!isAway && !now.isDragging)) return;
-    now.isDragging = true;
-    const at = page.current && placeAt(page.current, layout, event.clientX, event.clientY);
-    if (at) setGoing(goingTo(document, selected, now, at, landing));
+    if (isAway && selected.includes(now.id)) beginDrag(now, event);
   };
   const onPointerUp = () => {
     const now = press.current;
-    const done = going;
+    // A drag ends by itself.
+    if (!now || now.isDragging) return;
     end();
-    if (!now || (now.isHeld && !now.isDragging) || !selected.includes(now.id)) return;
-    // What is selected has taken the pointer, and its click with it.
+    if (now.isHeld || !selected.includes(now.id)) return;
     wasAnswered.current = now.id;
-    if (!now.isDragging) dispatch(togglePlacement(now.id));
-    else if (done && done.endTick !== null) dispatch(setPlacementEnd(now.id, done.endTick));
-    else if (done) dispatch(moveSelected(done.ticks, done.trackSteps));
+    dispatch(togglePlacement(now.id));
   };
-  const drag: PlacementDrag | null = going;
-  return { drag, press, wasAnswered, handlers: { onPointerDown, onPointerMove, onPointerUp, onPointerCancel: end } };
+  const onPointerCancel = () => {
+    if (!press.current?.isDragging) end();
+  };
+  return { ghosts, press, wasAnswered, handlers: { onPointerDown, onPointerMove, onPointerUp, onPointerCancel } };
+}
+
+/** A drag of placements, step by step. */
+function dragSteps(
+  goes: (at: PagePlace) => Going,
+  parts: { show(ghosts: readonly Placement[]): void; end(): void; put(going: Going): void },
+): PageDragSteps {
+  let going: Going | null = null;
+  return {
+    move: (at) => {
+      going = goes(at);
+      parts.show(going.ghosts);
+      return going.words;
+    },
+    drop: () => {
+      parts.end();
+      if (going) parts.put(going);
+    },
+    cancel: parts.end,
+  };
+}
+
+/** Puts what was dragged where it was let go; where that is far away, it is shown. */
+function putDragged(id: Id, { endTick, ticks, trackSteps }: Going): Thunk {
+  return (dispatch, getState, { page }) => {
+    if (endTick !== null) return dispatch(setPlacementEnd(id, endTick));
+    dispatch(moveSelected(ticks, trackSteps));
+    const start = findById(getState().song.document?.placements ?? [], id)?.start;
+    if (start !== undefined && !page.isInView(start)) page.reveal(start);
+  };
 }
 
 /** A press as it begins. */
 function pressOf(event: PointerEvent<HTMLElement>) {
   const { clientX: x, clientY: y, pointerId } = event;
   return { x, y, pointerId, isEnd: isAtEnd(event), isHeld: false, isDragging: false };
-}
-
-function goingTo(document: Document, selected: readonly string[], press: Press, at: PagePlace, landing: string): Going {
-  const { meters } = document.song;
-  if (press.isEnd) {
-    const placement = document.placements.find(({ id }) => id === press.id);
-    const endTick = placement ? Math.max(nearestBar(meters, at.tick), placement.start + 1) : null;
-    const ghosts = placement && endTick !== null ? [{ ...placement, length: endTick - placement.start }] : [];
-    return { ghosts, words: 'How far it goes round', ticks: 0, trackSteps: 0, endTick };
-  }
-  const first = document.placements.find(({ id }) => id === press.id);
-  const wanted = (first?.start ?? 0) + at.tick - press.from.tick;
-  const ticks = nearestBar(meters, wanted) - (first?.start ?? 0);
-  const trackSteps = at.track < 0 ? 0 : at.track - Math.max(0, press.from.track);
-  const ghosts = movedPlacements(document, selected, ticks, trackSteps);
-  const under = wouldLandOn(document, selected, ticks, trackSteps);
-  const words = under
-    ? `${under === 1 ? '1 lies' : `${under} lie`} there: ${LANDING_WORDS[landing as keyof typeof LANDING_WORDS]}`
-    : 'Let go to put it there';
-  return { ghosts, words, ticks, trackSteps, endTick: null };
-}
-
-/** What becomes of what lies where something is dropped. */
-const LANDING_WORDS = { merge: 'both sound', replace: 'it is replaced', push: 'it moves on, later' } as const;
-
-function useEscape(cancel: () => void): void {
-  const latest = useRef(cancel);
-  useEffect(() => {
-    latest.current = cancel;
-  });
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key === 'Escape') latest.current();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
 }

@@ -35,9 +35,9 @@ export function OpenSongSheet({ sheet, isPanel }: { readonly sheet: Sheet; reado
         </Suspense>
       );
     case 'section':
-      return <SectionSheet sectionId={sheet.sectionId} start={sheet.start} end={sheet.end} isPanel={isPanel} />;
+      return <SectionSheet of={sheet.of} isPanel={isPanel} />;
     case 'stretch':
-      return <StretchSheet start={sheet.start} end={sheet.end} isPanel={isPanel} />;
+      return <StretchSheet bars={sheet.bars} isPanel={isPanel} />;
     case 'key':
       return <SongKeySheet isPanel={isPanel} />;
     case 'wav':

@@ -3,27 +3,40 @@ import { XStack } from '@tamagui/stacks';
 import { NameField } from '../../controls/NameField';
 import { Press } from '../../controls/Press';
 import { SheetFrame, SheetLine } from '../../sheets/SheetFrame';
+import type { SectionOf } from '../../session/session';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { selectInBars } from '../acts/stretch';
-import { addBar, copySection, nameSection, newSection, removeSection, SECTION_NAMES, setLoop, shiftSection } from '../acts/sections';
+import {
+  addBar,
+  copySection,
+  nameSection,
+  newSection,
+  removeSection,
+  SECTION_NAMES,
+  setLoop,
+  shiftSection,
+  stretchOf,
+} from '../acts/sections';
 
 interface SectionSheetProps {
-  readonly sectionId: Id | null;
-  readonly start: number;
-  readonly end: number;
+  readonly of: SectionOf;
   readonly isPanel: boolean;
 }
 
 /** A section: its name, copies that change with it or alone, its place, its bars. A stretch without a name can be given one. */
-export function SectionSheet({ sectionId, start, end, isPanel }: SectionSheetProps) {
+export function SectionSheet({ of, isPanel }: SectionSheetProps) {
   const dispatch = useAppDispatch();
-  const meters = useAppSelector((state) => state.song.document?.song.meters);
-  const section = useAppSelector((state) => findById(state.song.document?.sections ?? [], sectionId));
-  if (!meters || (sectionId && !section)) return null;
-  const span = section ? { start: section.start, end: section.start + section.length } : { start, end };
-  const name = (wanted: string) => dispatch(nameSection(sectionId, wanted, span));
+  const document = useAppSelector((state) => state.song.document);
+  const span = document && stretchOf(document, of);
+  if (!document || !span) return null;
+  const section = 'sectionId' in of ? findById(document.sections, of.sectionId) : undefined;
+  const name = (wanted: string) => dispatch(nameSection(of, wanted));
   return (
-    <SheetFrame title={section?.name ?? 'Without a name'} note={`from bar ${barBeatWords(meters, span.start)}`} isPanel={isPanel}>
+    <SheetFrame
+      title={section?.name ?? 'Without a name'}
+      note={`from bar ${barBeatWords(document.song.meters, span.start)}`}
+      isPanel={isPanel}
+    >
       <SheetLine title="Name">
         <NameField key={section?.id ?? 'none'} of="the section" name={section?.name ?? ''} onKeep={name} />
       </SheetLine>

@@ -5,6 +5,8 @@ import {
   LEAST_BPM,
   meterAt,
   MOST_BPM,
+  spanOfBars,
+  type BarSpan,
   type Document,
   type Id,
   type MeterShape,
@@ -22,25 +24,26 @@ import { openSheet } from '../../sheets/open-sheet';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { setLoop, setSongEnd } from '../acts/sections';
 import { clearBars, copyBars, cutBars, deleteBars, insertBars, selectInBars, setMeterAt, setTempoAt } from '../acts/stretch';
-import { stretchWords } from '../page/SongRuler';
+import { barsWords } from '../bars-words';
 
 interface StretchProps {
   readonly document: Document;
+  readonly bars: BarSpan;
   readonly span: TickSpan;
 }
 
 /** Bars of the song: tempo, meter and key from there on; what lies in them, on all tracks or on one; the bars themselves. */
-export function StretchSheet({ start, end, isPanel }: TickSpan & { readonly isPanel: boolean }) {
+export function StretchSheet({ bars, isPanel }: { readonly bars: BarSpan; readonly isPanel: boolean }) {
   const document = useAppSelector((state) => state.song.document);
   if (!document) return null;
-  const span = { start, end };
+  const span = spanOfBars(document.song.meters, bars);
   return (
-    <SheetFrame title={stretchWords(document, span)} note="tempo, meter, what is in them" isPanel={isPanel}>
-      <TempoLine document={document} tick={start} />
-      <MeterLine document={document} tick={start} />
+    <SheetFrame title={barsWords(bars)} note="tempo, meter, what is in them" isPanel={isPanel}>
+      <TempoLine document={document} tick={span.start} />
+      <MeterLine document={document} tick={span.start} />
       <KeyLine document={document} />
-      <InsidePresses document={document} span={span} />
-      <TimePresses document={document} span={span} />
+      <InsidePresses document={document} bars={bars} span={span} />
+      <TimePresses bars={bars} span={span} />
     </SheetFrame>
   );
 }
@@ -48,10 +51,10 @@ export function StretchSheet({ start, end, isPanel }: TickSpan & { readonly isPa
 const ALL = '';
 
 /** What is done with the placements in the bars, of all tracks or of one. */
-function InsidePresses({ document, span }: StretchProps) {
+function InsidePresses({ document, bars, span }: StretchProps) {
   const dispatch = useAppDispatch();
   const [trackId, setTrackId] = useState<Id>(ALL);
-  const words = stretchWords(document, span);
+  const words = barsWords(bars);
   const among = trackId === ALL ? null : new Set([trackId]);
   const options = [{ value: ALL, name: 'All tracks' }, ...document.tracks.map(({ id, name }: Track) => ({ value: id, name }))];
   return (
@@ -67,9 +70,9 @@ function InsidePresses({ document, span }: StretchProps) {
 }
 
 /** What is done with the bars themselves, on all tracks. */
-function TimePresses({ document, span }: StretchProps) {
+function TimePresses({ bars, span }: Omit<StretchProps, 'document'>) {
   const dispatch = useAppDispatch();
-  const words = stretchWords(document, span);
+  const words = barsWords(bars);
   return (
     <XStack gap={4} flexWrap="wrap">
       <Press label={`Loop it: ${words}`} shown="Loop it" look="raised" onPress={() => dispatch(setLoop({ ...span, on: true }))} />
@@ -77,25 +80,25 @@ function TimePresses({ document, span }: StretchProps) {
         label={`Name it: ${words}`}
         shown="Name it"
         look="raised"
-        onPress={() => dispatch(openSheet({ kind: 'section', sectionId: null, ...span }))}
+        onPress={() => dispatch(openSheet({ kind: 'section', of: { bars } }))}
       />
       <Press
         label={`Duplicate, linked: ${words}`}
         shown="Duplicate, linked"
         look="raised"
-        onPress={() => dispatch(copyBars(span, 'linked', words))}
+        onPress={() => dispatch(copyBars(bars, 'linked', words))}
       />
       <Press
         label={`Duplicate, own: ${words}`}
         shown="Duplicate, own"
         look="raised"
-        onPress={() => dispatch(copyBars(span, 'own', words))}
+        onPress={() => dispatch(copyBars(bars, 'own', words))}
       />
       <Press
         label={`Insert before ${words}, as much time`}
         shown="Insert before"
         look="raised"
-        onPress={() => dispatch(insertBars(span, words))}
+        onPress={() => dispatch(insertBars(bars, words))}
       />
       <Press label={`Delete ${words}`} shown="Delete" look="raised" onPress={() => dispatch(deleteBars(span, words))} />
       <Press label={`Song ends here, after ${words}`} shown="Song ends here" look="raised" onPress={() => dispatch(setSongEnd(span.end))} />

@@ -1,5 +1,6 @@
 import { nearestLine } from '@yibbo/core';
 import { useRef, useState, type CSSProperties, type PointerEvent } from 'react';
+import { useOnePointer } from '../../../controls/useOnePointer';
 import { setPatternLength } from '../../../document/edits';
 import type { OpenPart } from '../../../session/selectors';
 import { noticeSet } from '../../../session/session';
@@ -60,7 +61,7 @@ function useEndDrag({ part, viewport }: EndHandleProps) {
     }
     end();
   };
-  return { dragged, handlers: { onPointerDown, onPointerMove, onPointerUp, onPointerCancel: end } };
+  return { dragged, handlers: useOnePointer({ onPointerDown, onPointerMove, onPointerUp, onPointerCancel: end }) };
 }
 
 /** The pattern's end on the ruler, to be dragged; let go where it was, it stays. */

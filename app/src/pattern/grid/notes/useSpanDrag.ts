@@ -1,5 +1,6 @@
 import { lineAfter, lineBefore, notesInSpan, type Note, type TickSpan } from '@yibbo/core';
 import { useRef, useState, type PointerEvent } from 'react';
+import { useOnePointer } from '../../../controls/useOnePointer';
 import type { OpenPart } from '../../../session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../store';
 import { selectionSet, spanSet } from '../../../session/session';
@@ -29,7 +30,7 @@ export function useSpanDrag(viewport: Viewport, part: OpenPart, notes: readonly 
     setDrawn(null);
   };
 
-  const handlers = {
+  const handlers = useOnePointer({
     onPointerDown: (event: PointerEvent<HTMLElement>) => {
       if (event.pointerType === 'mouse' && event.button !== 0) return;
       event.currentTarget.setPointerCapture(event.pointerId);
@@ -68,7 +69,7 @@ export function useSpanDrag(viewport: Viewport, part: OpenPart, notes: readonly 
       end();
     },
     onPointerCancel: end,
-    onContextMenu: (event: { preventDefault: () => void }) => event.preventDefault(),
-  };
-  return { span: drawn ?? kept, handlers };
+  });
+  const onContextMenu = (event: { preventDefault: () => void }) => event.preventDefault();
+  return { span: drawn ?? kept, handlers: { ...handlers, onContextMenu } };
 }

@@ -1,0 +1,37 @@
+import { XStack } from '@tamagui/stacks';
+import { Words } from '../../controls/words';
+import { CancelTarget } from '../../pattern/screen/GestureHint';
+import type { ShownDrag } from './usePageDrag';
+
+/** How far above the finger its words stand, in pixels, and how near to the window's upper edge they may. */
+const ABOVE = 76;
+const TOP = 60;
+
+/** While something is dragged over the page: what letting go does, above the finger, and where to let go to leave all as it was. */
+export function DragLabel({ drag }: { readonly drag: ShownDrag }) {
+  // Out from under the hand.
+  const isCancelLow = drag.y < 240;
+  return (
+    <>
+      <XStack
+        position="fixed"
+        zIndex="$3"
+        pointerEvents="none"
+        top={Math.max(TOP, drag.y - ABOVE)}
+        left={8}
+        right={8}
+        justifyContent={drag.x < 130 ? 'flex-start' : drag.x > window.innerWidth - 130 ? 'flex-end' : 'center'}
+        {...(drag.x < 130 || drag.x > window.innerWidth - 130 ? {} : { left: drag.x - 160, right: undefined, width: 320 })}
+      >
+        <XStack backgroundColor="$ink" borderRadius="$2" paddingHorizontal={10} paddingVertical={4} maxWidth={320}>
+          <Words strong color="$paper" textAlign="center" data-testid="drag-words">
+            {drag.words}
+          </Words>
+        </XStack>
+      </XStack>
+      <XStack position="absolute" zIndex="$3" right={8} {...(isCancelLow ? { bottom: 8 } : { top: 8 })} pointerEvents="none">
+        <CancelTarget isOver={drag.isOverCancel} />
+      </XStack>
+    </>
+  );
+}

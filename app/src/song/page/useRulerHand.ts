@@ -1,0 +1,128 @@
+import { barAfter, barBefore, barBeatAt, barsOfSpan, nearestBar, type Document, type TickSpan } from '@yibbo/core';
+import { useRef, useState, type MouseEvent, type PointerEvent, type RefObject } from 'react';
+import { useAppDispatch } from '../../store';
+import { setLoop, setSongEnd } from '../acts/sections';
+import { markBars } from '../acts/stretch';
+import { barsWords } from '../bars-words';
+import type { PageLayout } from './layout';
+import { placeAt } from './page-places';
+import type { PageDrag } from './usePageDrag';
+
+export type Edge = 'start' | 'end' | 'songEnd';
+
+/** What goes on on the rulers of the page, and how it is begun. */
+export interface RulerHand {
+  /** An edge that is being dragged, and where it is. */
+  readonly dragged: { readonly edge: Edge; readonly tick: number } | null;
+  /** Bars that are being marked. */
+  readonly marking: TickSpan | null;
+  readonly beginEdge: (edge: Edge, event: PointerEvent<HTMLElement>) => void;
+  readonly setEdge: (edge: Edge, tick: number) => void;
+  /** A press on a ruler marks the bar it is on, a drag several. */
+  readonly presses: {
+    readonly onPointerDown: (event: PointerEvent<HTMLElement>) => void;
+    readonly onPointerMove: (event: PointerEvent<HTMLElement>) => void;
+    readonly onPointerUp: (event: PointerEvent<HTMLElement>) => void;
+    readonly onPointerCancel: (event: PointerEvent<HTMLElement>) => void;
+    readonly onClick: (event: MouseEvent<HTMLElement>) => void;
+  };
+}
+
+/** Dragging the loop's edges and the song's end, and marking bars, over all rulers of the page, bar by bar. */
+export function useRulerHand(page: RefObject<HTMLElement | null>, layout: PageLayout, { song }: Document, drag: PageDrag): RulerHand {
+  const dispatch = useAppDispatch();
+  const [dragged, setDragged] = useState<RulerHand['dragged']>(null);
+  const setEdge = (edge: Edge, tick: number) => {
+    if (edge === 'songEnd') return void dispatch(setSongEnd(Math.max(1, tick)));
+    if (!song.loop) return;
+    // Drawn over the other edge, it becomes that one.
+    const [start, end] = [edge === 'start' ? tick : song.loop.start, edge === 'end' ? tick : song.loop.end].sort((a, b) => a - b) as [
+      number,
+      number,
+    ];
+    dispatch(setLoop({ start, end, on: true }));
+  };
+  const beginEdge = (edge: Edge, event: PointerEvent<HTMLElement>) => {
+    let to: number | null = null;
+    drag.begin(event, {
+      move: ({ tick }) => {
+        to = nearestBar(song.meters, tick);
+        setDragged({ edge, tick: to });
+        return EDGE_WORDS[edge](barBeatAt(song.meters, to).bar);
+      },
+      drop: () => {
+        setDragged(null);
+        if (to !== null) setEdge(edge, to);
+      },
+      cancel: () => setDragged(null),
+    });
+  };
+  return { dragged, beginEdge, setEdge, ...useMarking(page, layout, song, drag) };
+}
+
+const EDGE_WORDS: Readonly<Record<Edge, (bar: number) => string>> = {
+  start: (bar) => `Loop from bar ${bar}`,
+  end: (bar) => (bar > 1 ? `Loop to the end of bar ${bar - 1}` : 'Loop to the beginning'),
+  songEnd: (bar) => (bar > 1 ? `Song ends after bar ${bar - 1}` : 'Song ends at its beginning'),
+};
+
+function useMarking(page: RefObject<HTMLElement | null>, layout: PageLayout, song: Document['song'], drag: PageDrag) {
+  const dispatch = useAppDispatch();
+  const [marking, setMarking] = useState<TickSpan | null>(null);
+  const press = useRef<{ readonly pointerId: number; readonly tick: number } | null>(null);
+  const wasDrag = useRef(false);
+  const last = layout.rows.at(-1)!.end - 1;
+  const at = ({ clientX, clientY }: { readonly clientX: number; readonly clientY: number }) => {
+    const place = page.current && placeAt(page.current, layout, clientX, clientY);
+    return place ? Math.min(place.tick, last) : null;
+  };
+  const spanOf = (a: number, b: number): TickSpan => ({
+    start: barBefore(song.meters, Math.min(a, b)),
+    end: barAfter(song.meters, Math.max(a, b)),
+  });
+  const mark = (span: TickSpan) => dispatch(markBars(barsOfSpan(song.meters, span)));
+  const beginDrag = (from: number, event: PointerEvent<HTMLElement>) => {
+    let span = spanOf(from, from);
+    press.current = null;
+    wasDrag.current = true;
+    drag.begin(event, {
+      move: ({ tick }) => {
+        span = spanOf(from, Math.min(tick, last));
+        setMarking(span);
+        return barsWords(barsOfSpan(song.meters, span));
+      },
+      drop: () => {
+        setMarking(null);
+        mark(span);
+      },
+      cancel: () => setMarking(null),
+    });
+  };
+  const end = () => {
+    press.current = null;
+  };
+  const presses: RulerHand['presses'] = {
+    onPointerDown: (event) => {
+      if (press.current || drag.shown) return;
+      wasDrag.current = false;
+      const tick = event.button === 0 ? at(event) : null;
+      press.current = tick === null ? null : { pointerId: event.pointerId, tick };
+    },
+    onPointerMove: (event) => {
+      const from = press.current;
+      const tick = from?.pointerId === event.pointerId ? at(event) : null;
+      if (!from || tick === null) return;
+      const [one, now] = [spanOf(from.tick, from.tick), spanOf(from.tick, tick)];
+      // Within one bar it is a press yet.
+      if (now.end > one.end || now.start < one.start) beginDrag(from.tick, event);
+    },
+    onPointerUp: end,
+    onPointerCancel: end,
+    // A press is heard when its click comes: the button it brings is not to be what is clicked.
+    onClick: (event) => {
+      const tick = at(event);
+      if (!wasDrag.current && tick !== null) mark(spanOf(tick, tick));
+    },
+  };
+  return { marking, presses };
+}
