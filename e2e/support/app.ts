@@ -126,6 +126,20 @@ export class Fingers {
     await this.send('touchEnd', []);
   }
 
+  /** Fingers that go their own ways: at each step all that are down, by what they are called, some milliseconds apart. */
+  async play(steps: readonly Readonly<Record<number, Point>>[], apart = 16): Promise<void> {
+    let before: Readonly<Record<number, Point>> = {};
+    const pointsOf = (step: Readonly<Record<number, Point>>) => Object.entries(step).map(([id, { x, y }]) => ({ x, y, id: Number(id) }));
+    for (const step of [...steps, {}]) {
+      // Those that are lifted are named; else all that are down.
+      const lifted = pointsOf(before).filter(({ id }) => !(id in step));
+      const type = lifted.length ? 'touchEnd' : Object.keys(step).length > Object.keys(before).length ? 'touchStart' : 'touchMove';
+      await this.session.send('Input.dispatchTouchEvent', { type, touchPoints: lifted.length ? lifted : pointsOf(step) });
+      before = step;
+      await new Promise((resolve) => setTimeout(resolve, apart));
+    }
+  }
+
   /** Throws the view: fingers that move every 12 ms and are lifted while they do, however long a busy machine takes to say so. */
   async flick(paths: readonly { from: Point; to: Point }[], steps = 6): Promise<void> {
     const at = (share: number) =>
@@ -152,6 +166,12 @@ export class Fingers {
 export async function middleOf(locator: Locator): Promise<{ x: number; y: number; width: number; height: number }> {
   const box = (await locator.boundingBox())!;
   return { x: box.x + box.width / 2, y: box.y + box.height / 2, width: box.width, height: box.height };
+}
+
+/** Places on the way from one to another, the first left out. */
+export function onTheWay(from: Point, to: Point, steps: number): Point[] {
+  const at = (share: number) => ({ x: from.x + (to.x - from.x) * share, y: from.y + (to.y - from.y) * share });
+  return Array.from({ length: steps }, (_, step) => at((step + 1) / steps));
 }
 
 const STEP = QUARTER / 4;

@@ -9,8 +9,6 @@ const TOP = 60;
 
 /** While something is dragged over the page: what letting go does, above the finger, and where to let go to leave all as it was. */
 export function DragLabel({ drag }: { readonly drag: ShownDrag }) {
-  // Out from under the hand.
-  const isCancelLow = drag.y < 240;
   return (
     <>
       <XStack
@@ -29,7 +27,7 @@ export function DragLabel({ drag }: { readonly drag: ShownDrag }) {
           </Words>
         </XStack>
       </XStack>
-      <XStack position="absolute" zIndex="$3" right={8} {...(isCancelLow ? { bottom: 8 } : { top: 8 })} pointerEvents="none">
+      <XStack position="absolute" zIndex="$3" right={8} {...(drag.isHigh ? { bottom: 8 } : { top: 8 })} pointerEvents="none">
         <CancelTarget isOver={drag.isOverCancel} />
       </XStack>
     </>

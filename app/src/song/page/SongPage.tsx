@@ -34,7 +34,7 @@ import { SongHead } from './SongHead';
 import { SongRows } from './SongRows';
 import { SongSilence } from './SongSilence';
 import { useHere, type Here } from './useHere';
-import { usePageOnScreen, usePagePlace } from './usePageOnScreen';
+import { usePageOnScreen, usePagePlace, useSelectedInView } from './usePageOnScreen';
 import { useOpenHere } from './useOpenHere';
 import { usePageDrag } from './usePageDrag';
 import { usePlacementHand } from './usePlacementHand';
@@ -157,49 +157,52 @@ function Page({ document, rail, here }: PageProps) {
   const layout = useMemo(() => pageLayout(document, Math.max(1, width - rail - 8)), [document, width, rail]);
   usePageOnScreen(page, layout);
   usePagePlace(page, document.song.id, width > 0);
+  useSelectedInView(page, height);
   const open = useOpenPlacement();
   const openHere = useOpenHere();
   const drag = usePageDrag(page, layout);
   const hand = useRulerHand(page, layout, document, drag);
   const { ghosts, rectangle, handlers } = usePlacementHand({ page, layout, document, drag, open: here ? openHere : open });
   return (
-    <div style={{ position: 'relative', flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>
+    <>
       <SectionChips document={document} />
-      <div
-        ref={page}
-        {...handlers}
-        data-testid="song-page"
-        style={{ position: 'relative', flex: 1, minHeight: 0, overflowY: 'auto', overflowX: 'hidden' }}
-      >
-        {width > 0 ? (
-          <SongRows
-            layout={layout}
-            document={document}
-            rail={rail}
-            ghosts={ghosts}
-            hand={hand}
-            here={here?.placement ?? null}
-            editor={here ? <HereEditor part={here.part} height={editorHeight(height, document.tracks.length)} /> : null}
-          />
-        ) : null}
-        <XStack gap={6} padding={8} flexWrap="wrap">
-          <Press label="Add a track" look="raised" onPress={() => dispatch(openSheet({ kind: 'add-track' }))} />
-          <Press label="Add a section" look="raised" onPress={() => dispatch(openSheet({ kind: 'add-section' }))} />
-          <Press label="Order …" look="raised" onPress={() => dispatch(openSheet({ kind: 'order' }))} />
-        </XStack>
-        <SongHead page={page} layout={layout} rail={rail} />
-      </div>
-      {drag.shown ? <DragLabel drag={drag.shown} /> : null}
-      {rectangle ? <div data-testid="rectangle" style={{ ...RECTANGLE, ...rectangle }} /> : null}
-      <YStack position="absolute" left={0} right={0} bottom={0} zIndex="$3" pointerEvents="none">
-        <LoopPass />
-        <YStack pointerEvents="auto">
-          <SongSilence document={document} />
-          <Notice />
-          <KeepingBar />
+      <div style={{ position: 'relative', flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>
+        <div
+          ref={page}
+          {...handlers}
+          data-testid="song-page"
+          style={{ position: 'relative', flex: 1, minHeight: 0, overflowY: 'auto', overflowX: 'hidden' }}
+        >
+          {width > 0 ? (
+            <SongRows
+              layout={layout}
+              document={document}
+              rail={rail}
+              ghosts={ghosts}
+              hand={hand}
+              here={here?.placement ?? null}
+              editor={here ? <HereEditor part={here.part} height={editorHeight(height, document.tracks.length)} /> : null}
+            />
+          ) : null}
+          <XStack gap={6} padding={8} flexWrap="wrap">
+            <Press label="Add a track" look="raised" onPress={() => dispatch(openSheet({ kind: 'add-track' }))} />
+            <Press label="Add a section" look="raised" onPress={() => dispatch(openSheet({ kind: 'add-section' }))} />
+            <Press label="Order …" look="raised" onPress={() => dispatch(openSheet({ kind: 'order' }))} />
+          </XStack>
+          <SongHead page={page} layout={layout} rail={rail} />
+        </div>
+        {drag.shown ? <DragLabel drag={drag.shown} /> : null}
+        {rectangle ? <div data-testid="rectangle" style={{ ...RECTANGLE, ...rectangle }} /> : null}
+        <YStack position="absolute" left={0} right={0} bottom={0} zIndex="$3" pointerEvents="none">
+          <LoopPass />
+          <YStack pointerEvents="auto">
+            <SongSilence document={document} />
+            <Notice />
+            <KeepingBar />
+          </YStack>
         </YStack>
-      </YStack>
-    </div>
+      </div>
+    </>
   );
 }
 

@@ -5,6 +5,7 @@ import { chipAt, placeAt, type PagePlace } from './page-places';
 
 /** How long a drag rests near an edge before the page goes along, in milliseconds. */
 const EDGE_REST_MS = 200;
+const HIGH_PIXELS = 200;
 
 /** What a drag over the page does on its way and in the end. */
 export interface PageDragSteps {
@@ -22,6 +23,8 @@ export interface ShownDrag {
   readonly x: number;
   readonly y: number;
   readonly isOverCancel: boolean;
+  /** Whether it began high on the page: where it is called off stands at the foot then, out from under the hand, and stays there. */
+  readonly isHigh: boolean;
 }
 
 export interface PageDrag {
@@ -34,6 +37,7 @@ export interface PageDrag {
 interface Going {
   readonly pointerId: number;
   readonly steps: PageDragSteps;
+  readonly isHigh: boolean;
   x: number;
   y: number;
   nearEdgeSince: number | null;
@@ -63,7 +67,8 @@ class PageDriver {
 
   readonly begin: PageDrag['begin'] = ({ pointerId, clientX: x, clientY: y }, steps) => {
     if (this.going) return;
-    this.going = { pointerId, steps, x, y, nearEdgeSince: null, frame: requestAnimationFrame(this.scroll) };
+    const isHigh = y - (this.page?.getBoundingClientRect().top ?? 0) < HIGH_PIXELS;
+    this.going = { pointerId, steps, isHigh, x, y, nearEdgeSince: null, frame: requestAnimationFrame(this.scroll) };
     // What it went down on may be drawn no more when it comes up.
     this.page?.setPointerCapture(pointerId);
     window.addEventListener('pointermove', this.onMove);
@@ -115,7 +120,7 @@ class PageDriver {
     if (!place) return;
     const isOverCancel = this.isOverCancel();
     const words = going.steps.move(place);
-    this.show({ words: isOverCancel ? 'Nothing changes' : words, x: going.x, y: going.y, isOverCancel });
+    this.show({ words: isOverCancel ? 'Nothing changes' : words, x: going.x, y: going.y, isOverCancel, isHigh: going.isHigh });
   }
 
   private isOverCancel(): boolean {

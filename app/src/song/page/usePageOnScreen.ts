@@ -24,6 +24,15 @@ export function usePageOnScreen(page: RefObject<HTMLElement | null>, { rows }: P
   }, [effects, page, rows]);
 }
 
+/** What was selected last stays in view when its tools take room from the page. */
+export function useSelectedInView(page: RefObject<HTMLElement | null>, height: number): void {
+  const last = useAppSelector((state) => state.session.placementIds.at(-1));
+  useLayoutEffect(() => {
+    const element = last === undefined ? null : page.current?.querySelector<HTMLElement>(`[data-placement="${last}"]`);
+    element?.scrollIntoView({ block: 'nearest' });
+  }, [page, last, height]);
+}
+
 /** The page comes back to where it was left, with the placement in view that was opened from it. Until it has been scrolled there, it is not there. */
 export function usePagePlace(page: RefObject<HTMLElement | null>, songId: Id, isLaidOut: boolean): void {
   const { page: onScreen } = useEffects();

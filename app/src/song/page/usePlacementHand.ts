@@ -133,7 +133,9 @@ function usePlacementDrag({ page, layout, document, drag }: HandParts) {
     now.isDragging = true;
     // What is selected has taken the pointer, and its click with it.
     wasAnswered.current = now.id;
-    const to = (at: PagePlace) => goingTo({ document, selected, press: now, at, landing });
+    // From where the press is now: what was selected may have made room for its tools.
+    const from = (page.current && placeAt(page.current, layout, now.x, now.y)) ?? now.from;
+    const to = (at: PagePlace) => goingTo({ document, selected, press: { ...now, from }, at, landing });
     drag.begin(event, dragSteps(to, { show: setGhosts, end, put: (going) => dispatch(putDragged(now.id, going)) }));
   };
   const onPointerDown = (event: PointerEvent<HTMLElement>) => {
