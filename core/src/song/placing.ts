@@ -45,7 +45,7 @@ export function landingReport(document: Document, put: readonly Placement[], lan
   const others = document.placements.filter(({ id }) => !mine.has(id));
   const known = new Set(document.placements.map(({ id }) => id));
   // A part that a cut has made stands under an id of its own.
-  const parts = after.placements.filter(({ id }) => !known.has(id));
+  const parts = after.placements.filter(({ id }) => !known.has(id) && !mine.has(id));
   const grows = Math.max(
     0,
     songEnd(after) - songEnd({ ...document, placements: inOrder([...others, ...put], COLLECTIONS.placements.compare) }),
