@@ -1,12 +1,12 @@
 import type {
   Answer,
+  Arrangement,
   BroughtBack,
   Change,
   ChangeLabel,
   Document,
   Id,
   ImportReport,
-  ImportTracks,
   OwnAnswer,
   OwnPut,
   ServerNews,
@@ -91,9 +91,9 @@ export const api = {
       { method: 'POST', headers: { 'Content-Type': 'application/json' }, body, keepalive: body.length < KEEPALIVE_BYTES },
       body.length,
     ),
-  bringIn: (bytes: Uint8Array, name: string, tracks: ImportTracks) =>
+  bringIn: (bytes: Uint8Array, name: string, arrangement: Arrangement) =>
     call<{ id: Id; report: ImportReport }>(
-      `/songs/import?name=${encodeURIComponent(name)}&tracks=${tracks}`,
+      `/songs/import?${new URLSearchParams({ name, ...arrangement }).toString()}`,
       { method: 'POST', headers: { 'Content-Type': 'audio/midi' }, body: bytes as BodyInit },
       bytes.length,
     ),

@@ -13,7 +13,6 @@ export {
   type Answer,
   type BroughtBack,
   type DayCopy,
-  type ImportTracks,
   type ServerNews,
   type ServerSong,
   type SongCard,

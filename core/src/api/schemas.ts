@@ -18,8 +18,13 @@ export const importQuerySchema = z.object({
     .transform((name) => name.trim().slice(0, 200)),
   /** Each track cut where it repeats, or as one long pattern. */
   tracks: z.enum(['cut', 'long']).default('cut'),
+  /** Whole bars of silence before the first note. */
+  silence: z.enum(['keep', 'trim']).default('keep'),
+  /** The key that the file says first. */
+  key: z.enum(['file', 'none']).default('file'),
+  /** Sections where the file has markers. */
+  markers: z.enum(['sections', 'none']).default('sections'),
 });
-export type ImportTracks = z.infer<typeof importQuerySchema>['tracks'];
 /** Labels of the history before a revision. */
 export const historyQuerySchema = z.object({ before: z.coerce.number().int().min(1) });
 /** A copy as the song was right after a Change; else as it is. */

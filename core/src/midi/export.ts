@@ -17,7 +17,9 @@ import { TICKS_PER_QUARTER } from '../time';
 import { bendEvents, keptApart } from './apart';
 import { bendRange, byFileTrack, lanesWritten, type TrackLanes } from './lane-events';
 import { encodeText } from './text';
-import { META, META_METER, META_NAME, META_TEMPO } from './track-events';
+import { signatureOf } from '../theory/signature';
+import { songMarksOf, type SongMarks } from './song-marks';
+import { META, META_KEY, META_MARKER, META_METER, META_NAME, META_TEMPO } from './track-events';
 import { writeFile, type WrittenEvent } from './write';
 
 /** As written: every note of every placement, pass by pass. As heard: what play would sound (muted parts left out,
@@ -59,6 +61,7 @@ export function exportMidi(document: Document, mode: ExportMode): MidiExport {
   const channels = channelsOf(tracks);
   const spare = CHANNELS.filter((channel) => ![...channels.values()].includes(channel));
   const carried = byFileTrack(song.file?.carried ?? []);
+  const marks = songMarksOf(document);
   const lanes = lanesWritten(document, mode === 'heard', (trackId) => {
     const fileTrack = findById(tracks, trackId)?.fileTrack;
     return fileTrack === undefined ? COMMON_BEND_RANGE : bendRange(carried.get(fileTrack) ?? [], channels.get(trackId)!);
@@ -69,8 +72,8 @@ export function exportMidi(document: Document, mode: ExportMode): MidiExport {
   const byFile = groupedBy(tracks, ({ fileTrack }) => fileTrack);
   const fileTracks = [
     ...Array.from({ length: importedTracks || 1 }, (_, fileTrack) => [
-      ...(fileTrack === 0 ? songMarks(song) : []),
-      ...carriedEvents(document, fileTrack, carried.get(fileTrack) ?? []),
+      ...(fileTrack === 0 ? songMarks(song, marks) : []),
+      ...carriedEvents(document, fileTrack, (carried.get(fileTrack) ?? []).filter(marks.isStill)),
       ...(fileTrack < importedTracks ? (byFile.get(fileTrack) ?? []) : []).flatMap((track) =>
         partEvents(track, shares.get(track.id)!, toFile),
       ),
@@ -216,7 +219,7 @@ function meta(type: number, data: ArrayLike<number>): number[] {
   return [META, type, ...length, ...Array.from(data)];
 }
 
-function songMarks(song: Song): WrittenEvent[] {
+function songMarks(song: Song, { markers, key }: SongMarks): WrittenEvent[] {
   const name = song.file ? [] : [{ tick: 0, phase: PHASE.mark, order: -1, bytes: meta(META_NAME, encodeText(song.name)) }];
   const tempos = song.tempos.map(({ tick, bpm }) => {
     const microseconds = Math.min(0xffffff, Math.max(1, Math.round(60_000_000 / bpm)));
@@ -235,7 +238,14 @@ function songMarks(song: Song): WrittenEvent[] {
       order: 0,
       bytes: meta(META_METER, [numerator, Math.log2(denominator), ...(click ?? [24, 8])]),
     }));
-  return [...name, ...meters, ...tempos];
+  const signature = key && signatureOf(key);
+  const keys = signature ? [markAt(0, 1, meta(META_KEY, [signature.sharps & 0xff, signature.isMinor ? 1 : 0]))] : [];
+  const sections = markers.map(({ tick, name: section }) => markAt(tick, 2, meta(META_MARKER, encodeText(section))));
+  return [...name, ...meters, ...tempos, ...keys, ...sections];
+}
+
+function markAt(tick: number, order: number, bytes: number[]): WrittenEvent {
+  return { tick, phase: PHASE.mark, order, bytes };
 }
 
 /** A meter that its file did not name: what a file names comes with how it clicks. */
@@ -265,10 +275,13 @@ function partEvents(track: Track, shares: readonly ChannelShare[], toFile: (tick
 function carriedEvents({ song, tracks }: Document, fileTrack: number, carried: readonly Carried[]): WrittenEvent[] {
   const owners = tracks.filter((track) => track.fileTrack === fileTrack);
   const given = song.file?.trackNames[fileTrack] ?? null;
-  const renamed = owners.length === 1 && given !== null && given !== '' && owners[0]!.name !== given;
+  // The name of a track without notes, the first of several, is the song's.
+  const isSongs = fileTrack === 0 && owners.length === 0 && (song.file?.trackNames.length ?? 0) > 1;
+  const now = isSongs ? song.name : owners.length === 1 ? owners[0]!.name : null;
+  const renamed = now !== null && given !== null && given !== '' && now !== given;
   return carried.map(({ tick, order, bytes }) => {
     const isName = bytes[0] === META && bytes[1] === META_NAME;
-    const shown = isName && renamed ? meta(META_NAME, encodeText(owners[0]!.name)) : bytes;
+    const shown = isName && renamed ? meta(META_NAME, encodeText(now)) : bytes;
     return { tick, phase: isName ? PHASE.mark : PHASE.carried, order: isName ? -1 : order, bytes: shown };
   });
 }

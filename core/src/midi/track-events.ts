@@ -19,6 +19,7 @@ export const META_MARKER = 0x06;
 export const META_END = 0x2f;
 export const META_TEMPO = 0x51;
 export const META_METER = 0x58;
+export const META_KEY = 0x59;
 
 /** The data of a meta event: what stands after its type and its length, which may take more than one byte. */
 export function metaData(bytes: ArrayLike<number>): Uint8Array {

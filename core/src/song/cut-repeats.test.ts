@@ -3,8 +3,8 @@ import { writeMidi, type MidiEvent } from 'midi-file';
 import { anyNotes, counter } from '../../test/make';
 import { exportMidi, importMidi } from '../midi';
 import { checkDocument, type Document, type Note } from '../model';
-import { events } from '../playback';
-import { contentEnd, cutWhereItRepeats, withMarkerSections } from '.';
+import { controls, events } from '../playback';
+import { arranged, contentEnd, cutWhereItRepeats, PLAIN_ARRANGEMENT, trackShape, withMarkerSections } from '.';
 
 const BAR = 80_640;
 
@@ -97,6 +97,79 @@ describe('a long pattern cut where it repeats', () => {
     expect(cut(songOf('A.A.', { A: [held] })).patterns.map(({ length }) => length / BAR)).toEqual([2]);
     const pieces = cut(songOf('AB.B.B.BC', { A: [held], B: bar(62), C: bar(64) }));
     expect(pieces.placements[0]!.length).toBeGreaterThanOrEqual(2 * BAR);
+  });
+});
+
+type Timed = MidiEvent & { tick: number };
+const noteAt = (tick: number, pitch = 60, length = 5000): Timed[] => [
+  { tick, deltaTime: 0, type: 'noteOn', channel: 0, noteNumber: pitch, velocity: 90 } as Timed,
+  { tick: tick + length, deltaTime: 0, type: 'noteOff', channel: 0, noteNumber: pitch, velocity: 0 } as Timed,
+];
+const pedal = (tick: number, value: number) => ({ tick, deltaTime: 0, type: 'controller', channel: 0, controllerType: 64, value }) as Timed;
+
+describe('a part with what turns beside its notes', () => {
+  const controlsOf = (song: Document) =>
+    controls(song, 0, contentEnd(song), { view: { kind: 'song' } }).map(({ tick, value }) => [tick, value]);
+
+  it('is cut where its pedal repeats too: the same notes and pedal are heard, and the same bytes leave', () => {
+    let cuts = 0;
+    // What a pedal does in a bar: nothing; down and up; down over the bar line; up and down again on it.
+    const pedals: Readonly<Record<string, readonly (readonly [at: number, value: number])[]>> = {
+      a: [],
+      b: [
+        [0, 127],
+        [60_000, 0],
+      ],
+      c: [[40_000, 127]],
+      d: [
+        [0, 0],
+        [200, 127],
+        [70_000, 0],
+      ],
+    };
+    const bars = fc.array(fc.tuple(fc.constantFrom('a', 'b', 'b', 'c', 'd'), fc.constantFrom(60, 62)), { minLength: 2, maxLength: 12 });
+    fc.assert(
+      fc.property(bars, (given) => {
+        const song = broughtIn(
+          given.flatMap(([kind, pitch], bar) => [
+            ...noteAt(bar * BAR, pitch),
+            ...pedals[kind]!.map(([at, value]) => pedal(bar * BAR + at, value)),
+          ]),
+        );
+        const pieces = cut(song);
+        expect(checkDocument(pieces)).toBeNull();
+        if (pieces !== song) cuts++;
+        expect(heard(pieces, contentEnd(song))).toEqual(heard(song, contentEnd(song)));
+        const changes = (all: number[][]) => all.filter(([, value], index) => value !== (all[index - 1]?.[1] ?? 0));
+        expect(changes(controlsOf(pieces))).toEqual(changes(controlsOf(song)));
+        expect(exportMidi(pieces, 'written').bytes).toEqual(exportMidi(song, 'written').bytes);
+      }),
+    );
+    expect(cuts).toBeGreaterThan(30);
+  });
+
+  it.each([0, 1, 2])('sixteen bars of it behind %i bars of silence are one pattern of four bars, four times round', (silent) => {
+    const song = broughtIn(
+      Array.from({ length: 16 }, (_, bar) => {
+        const at = (silent + bar) * BAR;
+        return [...noteAt(at, 60 + (bar % 4)), pedal(at, 127), pedal(at + 70_000, 0)];
+      }).flat(),
+    );
+    const pieces = arranged(song, PLAIN_ARRANGEMENT, counter('a'));
+    expect(pieces.placements.map(({ start, length }) => [start / BAR, length / BAR])).toEqual([[silent, 16]]);
+    expect(trackShape(pieces, pieces.tracks[0]!.id)).toEqual({ patterns: 1, places: 1, bars: 4, rounds: 4, lanes: ['pedal'] });
+    const trimmed = arranged(song, { ...PLAIN_ARRANGEMENT, silence: 'trim' }, counter('a'));
+    expect(trimmed.placements.map(({ start, length }) => [start / BAR, length / BAR])).toEqual([[0, 16]]);
+  });
+
+  it('pieces are counted anew from each section where that gives fewer', () => {
+    const marker = (tick: number, text: string) => ({ tick, deltaTime: 0, type: 'marker', meta: true, text }) as Timed;
+    // Three bars, then phrases of four.
+    const bars = [5, 6, 7, 0, 1, 2, 3, 0, 1, 2, 3, 0, 1, 2, 3];
+    const song = broughtIn([...bars.flatMap((step, bar) => noteAt(bar * BAR, 60 + step)), marker(0, 'Intro'), marker(3 * BAR, 'Verse')]);
+    const pieces = arranged(song, PLAIN_ARRANGEMENT, counter('a'));
+    expect(pieces.placements.at(-1)).toMatchObject({ start: 3 * BAR, length: 12 * BAR });
+    expect(pieces.patterns.map(({ length }) => length / BAR)).toContain(4);
   });
 });
 

@@ -6,6 +6,7 @@ export * from './marks';
 export * from './cut-repeats';
 export * from './marker-sections';
 export * from './placing';
+export * from './arrange';
 export * from './sections';
 export * from './to-track';
 export * from './treatments';

@@ -1,3 +1,4 @@
 export * from './keys';
+export * from './signature';
 export * from './degrees';
 export * from './names';

@@ -1,4 +1,4 @@
-import type { Change, ExportMode, Id, ImportTracks } from '@yibbo/core';
+import type { Arrangement, Change, ExportMode, Id } from '@yibbo/core';
 import { setImmediate as othersHaveHadTheirTurn, setTimeout as later } from 'node:timers/promises';
 import type { SongCard } from '../database/card';
 import type { ListedSong, SongQueries } from '../database/songs';
@@ -105,8 +105,8 @@ export class LiveSongs {
     return this.elsewhere(id, (lane) => lane.sendOut(id, mode));
   }
 
-  async bringIn(bytes: Uint8Array, name: string, tracks: ImportTracks) {
-    return this.heavy.bringIn(bytes, name, tracks);
+  async bringIn(bytes: Uint8Array, name: string, arrangement: Arrangement) {
+    return this.heavy.bringIn(bytes, name, arrangement);
   }
 
   async change(id: Id, changeId: Id): Promise<Change | null> {

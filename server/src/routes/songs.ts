@@ -81,8 +81,8 @@ function addSongs(router: Router, queries: SongQueries, live: LiveSongs): void {
   });
 
   router.post('/import', bodyOf(...MIDI_TYPES), raw({ limit: MAX_FILE_BYTES, type: () => true }), async (request, response) => {
-    const { name, tracks } = checked(importQuerySchema, request.query);
-    response.status(201).json(await live.bringIn(bytesOf(request), name || 'Imported song', tracks));
+    const { name, ...arrangement } = checked(importQuerySchema, request.query);
+    response.status(201).json(await live.bringIn(bytesOf(request), name || 'Imported song', arrangement));
   });
 
   router.get('/:id', async (request, response) => {

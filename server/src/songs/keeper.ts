@@ -1,7 +1,7 @@
 import {
   apply,
+  arranged,
   copySong,
-  cutWhereItRepeats,
   exportMidi,
   importMidi,
   invert,
@@ -12,13 +12,12 @@ import {
   readDocument,
   salvageDocument,
   sendSchema,
-  withMarkerSections,
+  type Arrangement,
   type Change,
   type Document,
   type ExportMode,
   type Id,
   type ImportReport,
-  type ImportTracks,
   type Lost,
 } from '@yibbo/core';
 import { cardOf, type SongCard } from '../database/card';
@@ -138,12 +137,12 @@ export class SongKeeper implements SongWork {
     return { name: document.song.name, bytes: exportMidi(document, mode).bytes };
   }
 
-  async bringIn(bytes: Uint8Array, name: string, tracks: ImportTracks): Promise<{ id: Id; report: ImportReport }> {
+  async bringIn(bytes: Uint8Array, name: string, arrangement: Arrangement): Promise<{ id: Id; report: ImportReport }> {
     const imported = importMidi(bytes, { newId: this.parts.newId, seed: this.parts.newSeed(), name });
     if (!imported.ok)
       throw new RequestError(imported.refusal.code === 'tooLarge' ? 413 : 422, imported.refusal.code, imported.refusal.message);
     const { report } = imported;
-    const document = arranged(imported.document, tracks, this.parts.newId);
+    const document = arranged(imported.document, arrangement, this.parts.newId);
     // A song that is made must open: what is stored is what was read back.
     const body = JSON.stringify(document);
     const read = readDocument(JSON.parse(body));
@@ -320,15 +319,4 @@ function* laid(
     yield;
   }
   return { document, added, lost };
-}
-
-/** A song as it came from a file, with a section for each of its markers, and its tracks cut where they repeat if that is asked for. */
-function arranged(document: Document, tracks: ImportTracks, newId: () => Id): Document {
-  const marked = withMarkerSections(document, newId);
-  if (tracks === 'long') return marked;
-  return cutWhereItRepeats(
-    marked,
-    marked.placements.map(({ id }) => id),
-    newId,
-  );
 }

@@ -1,4 +1,4 @@
-import type { ExportMode, Id, ImportReport, ImportTracks } from '@yibbo/core';
+import type { Arrangement, ExportMode, Id, ImportReport } from '@yibbo/core';
 import type { SongCard } from '../database/card';
 
 /** What was done with a window's changes. */
@@ -28,8 +28,8 @@ export interface SongWork {
   rescue(id: Id): Promise<{ readonly id: Id; readonly name: string; readonly lost: number }>;
   /** A MIDI file of the song; of what can be read of it where it cannot be opened. */
   sendOut(id: Id, mode: ExportMode): Promise<{ readonly name: string; readonly bytes: Uint8Array }>;
-  /** Makes a song of a MIDI file, with sections where it has markers. */
-  bringIn(bytes: Uint8Array, name: string, tracks: ImportTracks): Promise<{ readonly id: Id; readonly report: ImportReport }>;
+  /** Makes a song of a MIDI file, laid out as was chosen. */
+  bringIn(bytes: Uint8Array, name: string, arrangement: Arrangement): Promise<{ readonly id: Id; readonly report: ImportReport }>;
   /** Forgets a song that another thread works on from now on. */
   forget(id: Id): Promise<void>;
 }

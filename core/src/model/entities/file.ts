@@ -23,4 +23,7 @@ export const fileSchema = z.object({
   /** Where each file track said it ends. */
   trackEnds: listOf(tickSchema),
   carried: listOf(carriedSchema),
+  /** Whether sections were made of its markers, and the song's key of its key signature: those say then what holds. */
+  hasSections: z.boolean().optional(),
+  hasKey: z.boolean().optional(),
 });
