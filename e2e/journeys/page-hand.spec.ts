@@ -1,3 +1,4 @@
+import { writeMidi, type MidiEvent } from 'midi-file';
 import { expect, test, type Page } from '../support/journey';
 import { Fingers, middleOf, onTheWay, placement } from '../support/app';
 import { BAR, button, saved } from '../support/song';
@@ -144,4 +145,68 @@ test('a bar whose meter was set and taken back is deleted as what it is; its she
   await expect(sheet).toBeVisible();
   await sheet.getByRole('button', { name: 'Delete Bar 5' }).tap();
   await expect.poll(async () => (await bars()).end).toBe(before.end - BAR);
+});
+
+test('a pressed field is typed over; what is asked of ruler, section, name and saving is told; a sound left untaken is said', async ({
+  page,
+}) => {
+  await ownDemo(page);
+  const first = await onRuler(page, 0, 0);
+  await page.touchscreen.tap(first.x + 12, first.y);
+  await button(page, /^Bar 1: tempo/).tap();
+  await button(page, /^Tempo from here, .* bpm: type it$/).tap();
+  await page.keyboard.type('140');
+  await page.keyboard.press('Enter');
+  await expect.poll(async () => (await saved(page)).song.tempos[0]!.bpm).toBe(140);
+  await button(page, 'Close: Bar 1').tap();
+
+  await button(page, 'Song: tempo, send out').tap();
+  await button(page, 'What is this?').tap();
+  const told = page.getByTestId('asking');
+  const ruler = await onRuler(page, 0, 2);
+  await page.touchscreen.tap(ruler.x + 12, ruler.y);
+  await expect(told).toContainText('The bars of the song');
+  await page.getByRole('heading', { name: 'Lamps lit' }).tap();
+  await expect(told).toContainText('how long it is');
+  await page.getByTestId('link').tap();
+  await expect(told).toContainText('kept in this browser');
+  await button(page, 'Done asking').tap();
+
+  await button(page, 'Track Fog Pad').first().tap();
+  await button(page, /^Sound(:| of) /)
+    .first()
+    .tap();
+  await page.getByRole('group', { name: 'Sounds' }).getByRole('button').last().tap();
+  await button(page, /^Close: Sound of Fog Pad/).tap();
+  await expect(page.getByText(/was tried and not kept: Fog Pad sounds as before/)).toBeVisible();
+});
+
+test('a part with a pedal behind a bar of silence comes in as what it is', async ({ page }) => {
+  const bar = 1920;
+  const events = Array.from({ length: 16 }, (_, index) => {
+    const at = (index + 1) * bar;
+    return [
+      { tick: at, type: 'controller', controllerType: 64, value: 127 },
+      { tick: at, type: 'noteOn', noteNumber: 60 + (index % 4), velocity: 90 },
+      { tick: at + 900, type: 'noteOff', noteNumber: 60 + (index % 4), velocity: 0 },
+      { tick: at + 1800, type: 'controller', controllerType: 64, value: 0 },
+    ];
+  }).flat();
+  let last = 0;
+  const timed = events.map(({ tick, ...event }) => {
+    const deltaTime = tick - last;
+    last = tick;
+    return { deltaTime, channel: 0, ...event } as MidiEvent;
+  });
+  const file = writeMidi({
+    header: { format: 1, numTracks: 1, ticksPerBeat: 480 },
+    tracks: [[...timed, { deltaTime: 0, type: 'endOfTrack', meta: true }]],
+  });
+  await page.goto('/');
+  await page.getByLabel('MIDI file').setInputFiles({ name: 'porch.mid', mimeType: 'audio/midi', buffer: Buffer.from(file) });
+  await expect(page.getByText('4 bars, going round 4 times; pedal')).toBeVisible();
+  await button(page, 'Leave out 1 bar of silence at the beginning').tap();
+  await button(page, 'Bring it in').tap();
+  await expect(page.getByTestId('song-page')).toBeVisible();
+  expect((await saved(page)).placements.map(({ start, length }) => [start / BAR, length / BAR])).toEqual([[0, 16]]);
 });

@@ -17,6 +17,11 @@ interface TextFieldProps {
   readonly onLeave?: () => void;
 }
 
+/** What stands in a field that is pressed is replaced by what is typed; a second press puts the cursor in it. The press itself puts one first. */
+function selectAll({ target }: { readonly target: unknown }): void {
+  setTimeout(() => (target as HTMLInputElement).select(), 0);
+}
+
 /** A line to type in, a thumb high. */
 export function TextField({
   label,
@@ -43,6 +48,7 @@ export function TextField({
       maxLength={most}
       onChangeText={onChange}
       onSubmitEditing={onEnter}
+      onFocus={selectAll}
       onBlur={onLeave}
       onKeyDown={({ key }: { readonly key: string }) => {
         if (key === 'Escape') onEscape?.();

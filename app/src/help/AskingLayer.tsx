@@ -8,8 +8,8 @@ import { explain } from './explain';
 import { ExamplePicture } from './ExamplePicture';
 import { BELOW_PAGE } from '../theme/page';
 
-/** What has a name of its own on the screens. */
-const NAMED = '[aria-label]';
+/** What has a name of its own on the screens, or says by another what to ask of it. */
+const NAMED = '[aria-label], [data-asks]';
 
 /** While a person asks what things are, a press tells that in place of doing anything. */
 export function AskingLayer() {
@@ -32,7 +32,7 @@ function useAsked(): Asked | null {
       if (isOwn(event)) return;
       hold(event);
       const named = event.target instanceof Element ? event.target.closest(NAMED) : null;
-      const name = named?.getAttribute('aria-label');
+      const name = named?.getAttribute('data-asks') ?? named?.getAttribute('aria-label');
       setAsked(name ? { name, role: named!.getAttribute('role') } : null);
     };
     const onKey = (event: KeyboardEvent) => {

@@ -134,6 +134,27 @@ const CONTROLS: readonly Entry[] = [
     text: 'While it plays, lets this track go out, or come in again, exactly at the next bar line.',
   },
   {
+    names: /^Ruler of the song$/,
+    title: 'Ruler',
+    text: 'The bars of the song. A press marks one and play begins there, a drag marks several; what can be done with them is behind the dots that come. The loop and the end of the song are dragged here.',
+  },
+  {
+    names: /^Name of a section$/,
+    title: 'Section',
+    text: 'A named stretch of the song and how long it is. Its dots rename, copy, move and delete it, with all that is in it.',
+  },
+  {
+    names: /^Go to /,
+    title: 'To a section',
+    text: 'Goes to a section of the song. What is dragged onto it lands where that section begins.',
+  },
+  { names: /^Name of the song$/, title: 'Song', text: 'What the song is called. It is renamed on the Songs screen, by its dots.' },
+  {
+    names: /^How the song is kept$/,
+    title: 'Saved',
+    text: 'Whether all you did has arrived where Yibbo runs. Until it has, it is kept in this browser, also when you close it.',
+  },
+  {
     names: /^Loop( start| end)?\b/,
     title: 'Loop',
     text: 'What goes round on the song page. Its edges are dragged on the ruler; off, the song plays to its end and stops.',

@@ -1,4 +1,4 @@
-import { counted, type ImportTracks } from '@yibbo/core';
+import { counted, keyWords, PLAIN_ARRANGEMENT, type Arrangement, type TrackShape } from '@yibbo/core';
 import { useState } from 'react';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Choices } from '../controls/Choices';
@@ -6,6 +6,7 @@ import { Panel } from '../controls/Panel';
 import { Press } from '../controls/Press';
 import { Title, Words } from '../controls/words';
 import { api } from '../sync/api';
+import type { Outlook } from '../workers/look';
 import type { PickedFile } from './pick-file';
 
 interface ImportPreviewProps {
@@ -24,10 +25,11 @@ const TRACKS = [
 export function ImportPreview({ picked, onClose, onMade, onAgain }: ImportPreviewProps) {
   const [problem, setProblem] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
-  const [tracks, setTracks] = useState<ImportTracks>('cut');
+  const [arrangement, setArrangement] = useState(PLAIN_ARRANGEMENT);
+  const set = (changed: Partial<Arrangement>) => setArrangement({ ...arrangement, ...changed });
   const bringIn = (bytes: Uint8Array, name: string) => {
     setBusy(true);
-    api.bringIn(bytes, name, tracks).then(
+    api.bringIn(bytes, name, arrangement).then(
       ({ id }) => onMade(id),
       (error: Error) => {
         setBusy(false);
@@ -40,9 +42,12 @@ export function ImportPreview({ picked, onClose, onMade, onAgain }: ImportPrevie
       <Title oneLine fontSize="$4">
         {picked.ok ? picked.songName : picked.name}
       </Title>
-      {picked.ok ? <Contents picked={picked} /> : <Words role="alert">{picked.message}</Words>}
+      {picked.ok ? <Contents picked={picked} arrangement={arrangement} /> : <Words role="alert">{picked.message}</Words>}
       {picked.ok && picked.report.tracks.length > 0 ? (
-        <Choices title="Tracks" options={TRACKS} value={tracks} onChange={setTracks} />
+        <>
+          <Choices title="Tracks" options={TRACKS} value={arrangement.tracks} onChange={(tracks) => set({ tracks })} />
+          <Offers outlook={picked.outlook} arrangement={arrangement} onSet={set} />
+        </>
       ) : null}
       {problem ? <Words role="alert">{problem}</Words> : null}
       <XStack gap={8}>
@@ -63,6 +68,59 @@ export function ImportPreview({ picked, onClose, onMade, onAgain }: ImportPrevie
   );
 }
 
+interface OffersProps {
+  readonly outlook: Outlook;
+  readonly arrangement: Arrangement;
+  readonly onSet: (changed: Partial<Arrangement>) => void;
+}
+
+/** What of the file can be taken or left: silence at its beginning, its key, its markers. */
+function Offers({ outlook: { silentBars, key, sections }, arrangement, onSet }: OffersProps) {
+  const isTrimmed = arrangement.silence === 'trim';
+  const [hasKey, hasSections] = [arrangement.key === 'file', arrangement.markers === 'sections'];
+  return (
+    <XStack gap={6} flexWrap="wrap" role="group" aria-label="From the file">
+      {silentBars > 0 ? (
+        <Press
+          label={`Leave out ${counted(silentBars, 'bar')} of silence at the beginning`}
+          look={isTrimmed ? 'on' : 'raised'}
+          pressed={isTrimmed}
+          onPress={() => onSet({ silence: isTrimmed ? 'keep' : 'trim' })}
+        />
+      ) : null}
+      {key ? (
+        <Press
+          label={`Key of the file: ${keyWords(key)}`}
+          look={hasKey ? 'on' : 'raised'}
+          pressed={hasKey}
+          onPress={() => onSet({ key: hasKey ? 'none' : 'file' })}
+        />
+      ) : null}
+      {sections > 0 ? (
+        <Press
+          label={`${counted(sections, 'section')} by its markers`}
+          look={hasSections ? 'on' : 'raised'}
+          pressed={hasSections}
+          onPress={() => onSet({ markers: hasSections ? 'none' : 'sections' })}
+        />
+      ) : null}
+    </XStack>
+  );
+}
+
+/** What a track becomes: "4 bars, going round 4 times; pedal". */
+export function shapeWords({ patterns, places, bars, rounds, lanes }: TrackShape): string {
+  const made =
+    bars === null
+      ? patterns === 0
+        ? 'nothing to play'
+        : `${patterns} patterns in ${places} places`
+      : rounds > 1
+        ? `${counted(bars, 'bar')}, going round ${rounds} times`
+        : counted(bars, 'bar');
+  return [made, ...lanes].join('; ');
+}
+
 /** While a large file is being read: how far it is, and the way out. */
 export function ReadingFile({ name, share, onClose }: { readonly name: string; readonly share: number; readonly onClose: () => void }) {
   const percent = Math.round(share * 100);
@@ -77,8 +135,9 @@ export function ReadingFile({ name, share, onClose }: { readonly name: string; r
   );
 }
 
-function Contents({ picked }: { readonly picked: PickedFile & { ok: true } }) {
+function Contents({ picked, arrangement }: { readonly picked: PickedFile & { ok: true }; readonly arrangement: Arrangement }) {
   const { bars, bpm, meter, tracks, mended } = picked.report;
+  const isCut = arrangement.tracks === 'cut';
   return (
     <YStack gap={8}>
       <Words>
@@ -95,8 +154,17 @@ function Contents({ picked }: { readonly picked: PickedFile & { ok: true } }) {
             borderBottomWidth={1}
             borderColor="$lineWeak"
           >
-            <Words oneLine>{track.name}</Words>
-            <Words faded small>
+            <YStack flexShrink={1}>
+              <Words oneLine textAlign="left">
+                {track.name}
+              </Words>
+              {isCut && picked.outlook.shapes[index] ? (
+                <Words faded small textAlign="left">
+                  {shapeWords(picked.outlook.shapes[index])}
+                </Words>
+              ) : null}
+            </YStack>
+            <Words faded small whiteSpace="nowrap">
               {track.kind === 'drums' ? 'drums' : `channel ${track.channel}`} · {counted(track.notes, 'note')}
             </Words>
           </XStack>

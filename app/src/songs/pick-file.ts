@@ -1,10 +1,17 @@
 import { MAX_FILE_BYTES, refusal, type ImportReport } from '@yibbo/core';
 import { useEffect, useState } from 'react';
-import { lookInto } from '../workers/look';
+import { lookInto, type Outlook } from '../workers/look';
 
 /** A chosen file as it would come in: what is in it, or why it cannot. */
 export type PickedFile =
-  | { readonly ok: true; readonly name: string; readonly bytes: Uint8Array; readonly report: ImportReport; readonly songName: string }
+  | {
+      readonly ok: true;
+      readonly name: string;
+      readonly bytes: Uint8Array;
+      readonly report: ImportReport;
+      readonly songName: string;
+      readonly outlook: Outlook;
+    }
   | { readonly ok: false; readonly name: string; readonly message: string };
 
 const UNREADABLE = 'The file could not be read from this device. Choose it again.';

@@ -1,8 +1,9 @@
 import type { SoundFields, Track } from '@yibbo/core';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import type { PhraseNote } from '../audio/sound';
 import { useEffects } from '../effects';
 import { editTrack } from '../song/acts/tracks';
+import { noticeSet } from '../session/session';
 import { useAppDispatch, useAppSelector, useAppStore } from '../store';
 import { phraseOf } from './phrase';
 
@@ -22,6 +23,7 @@ export function useTriedSound(track: Track, phrase?: readonly PhraseNote[]) {
   const [tried, setTried] = useState<TriedSound | null>(null);
   const isPlaying = useAppSelector((state) => state.session.isPlaying);
   useEffect(() => () => sound.hearTrack(null), [sound]);
+  useLeft(tried && `${tried.name} was tried and not kept: ${track.name} sounds as before.`);
   const hear = useCallback(
     (fields: Partial<SoundFields>) => {
       const next = { ...track, ...fields };
@@ -47,4 +49,14 @@ export function useTriedSound(track: Track, phrase?: readonly PhraseNote[]) {
       sound.hearTrack(null);
     },
   };
+}
+
+/** Says what was left undone when the component goes. */
+function useLeft(words: string | null): void {
+  const dispatch = useAppDispatch();
+  const latest = useRef(words);
+  useEffect(() => {
+    latest.current = words;
+  });
+  useEffect(() => () => void (latest.current && dispatch(noticeSet(latest.current))), [dispatch]);
 }

@@ -9,14 +9,14 @@ import {
   type WavBits,
   type WavOptions,
 } from '@yibbo/core';
-import { XStack, YStack } from '@tamagui/stacks';
+import { XStack } from '@tamagui/stacks';
 import { useState, type ReactNode } from 'react';
 import { Choices } from '../controls/Choices';
 import { Press } from '../controls/Press';
-import { Words } from '../controls/words';
 import { SheetFrame, SheetLine } from '../sheets/SheetFrame';
 import { useAppDispatch, useAppSelector } from '../store';
-import { cancelWav, makeWavs, trackFileName } from './wav-acts';
+import { makeWavs, trackFileName } from './wav-acts';
+import { WavProgress } from './WavProgress';
 
 type Format = Pick<WavOptions, 'sampleRate' | 'bits' | 'level' | 'hasTail'>;
 
@@ -29,30 +29,10 @@ export default function WavSheet({ isPanel }: { readonly isPanel: boolean }) {
   const making = useAppSelector((state) => state.session.making);
   return (
     <SheetFrame title="WAV file" note="made in this browser, as it is heard" isPanel={isPanel}>
-      {document ? <Wishes document={document} ends={making ? <Progress {...making} /> : null} /> : null}
+      {document ? <Wishes document={document} ends={making ? <WavProgress {...making} /> : null} /> : null}
     </SheetFrame>
   );
 }
-
-function Progress({ name, progress }: { readonly name: string; readonly progress: number }) {
-  const dispatch = useAppDispatch();
-  const percent = Math.round(100 * progress);
-  return (
-    <XStack alignItems="center" gap={8}>
-      <YStack flexGrow={1} gap={4}>
-        <Words small>
-          {name}: {percent} %
-        </Words>
-        <div role="progressbar" aria-label={`Making ${name}`} aria-valuenow={percent} aria-valuemin={0} aria-valuemax={100} style={BAR}>
-          <div style={{ height: '100%', width: `${percent}%`, background: 'var(--act)' }} />
-        </div>
-      </YStack>
-      <Press label="Cancel" look="raised" onPress={() => dispatch(cancelWav())} />
-    </XStack>
-  );
-}
-
-const BAR = { height: 8, borderRadius: 4, overflow: 'hidden', background: 'var(--line)' } as const;
 
 /** A part of the song that can leave by itself. */
 interface Part extends TickSpan {
@@ -87,7 +67,7 @@ function Wishes({ document, ends }: WishesProps) {
   const { start, end } = part;
   const name = part.value === 'song' ? document.song.name : `${document.song.name}, ${part.name}`;
   const toggle = (id: Id) => setTrackIds(heard.includes(id) ? heard.filter((each) => each !== id) : [...heard, id]);
-  const alone = () => heard.map((id) => ({ name: trackFileName(document, id), options: { ...format, start, end, trackIds: [id] } }));
+  const alone = () => heard.map((id) => ({ name: trackFileName(document, name, id), options: { ...format, start, end, trackIds: [id] } }));
   return (
     <>
       <SheetLine title="Of">

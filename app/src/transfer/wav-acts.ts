@@ -55,7 +55,7 @@ function gainWords(gainDb: number): string {
   return `, turned ${rounded > 0 ? 'up' : 'down'} by ${Math.abs(rounded)} dB`;
 }
 
-/** What files of single tracks are called. */
-export function trackFileName(document: Document, trackId: Id): string {
-  return `${document.song.name}, ${document.tracks.find(({ id }) => id === trackId)?.name ?? 'track'}`;
+/** What files of single tracks are called: by the song and its part, and the track. */
+export function trackFileName(document: Document, part: string, trackId: Id): string {
+  return `${part}, ${document.tracks.find(({ id }) => id === trackId)?.name ?? 'track'}`;
 }

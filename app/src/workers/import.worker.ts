@@ -1,5 +1,5 @@
-import { importMidi } from '@yibbo/core';
-import type { Looked, LookRequest } from './look';
+import { arranged, barBeatAt, importMidi, keyOfFile, leadingSilence, PLAIN_ARRANGEMENT, trackShape, type Document } from '@yibbo/core';
+import type { Looked, LookRequest, Outlook } from './look';
 
 /** Looks into a MIDI file beside the page: bytes in, progress and then what is in the file out. */
 const scope = globalThis as unknown as {
@@ -7,17 +7,29 @@ const scope = globalThis as unknown as {
   postMessage: (message: { progress: number } | { looked: Looked }) => void;
 };
 
+let count = 0;
+const newId = () => `preview-${count++}`;
+
+function outlookOf(document: Document): Outlook {
+  const made = arranged(document, PLAIN_ARRANGEMENT, newId);
+  return {
+    shapes: made.tracks.map(({ id }) => trackShape(made, id)),
+    silentBars: barBeatAt(document.song.meters, leadingSilence(document)).bar - 1,
+    key: keyOfFile(document),
+    sections: made.sections.length,
+  };
+}
+
 scope.onmessage = ({ data: { bytes, name } }) => {
-  let count = 0;
   const imported = importMidi(bytes, {
-    newId: () => `preview-${count++}`,
+    newId,
     seed: 0,
     name,
     onProgress: (progress) => scope.postMessage({ progress }),
   });
   scope.postMessage({
     looked: imported.ok
-      ? { ok: true, report: imported.report, songName: imported.document.song.name }
+      ? { ok: true, report: imported.report, songName: imported.document.song.name, outlook: outlookOf(imported.document) }
       : { ok: false, message: imported.refusal.message },
   });
 };

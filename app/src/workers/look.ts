@@ -1,13 +1,23 @@
-import type { ImportReport } from '@yibbo/core';
+import type { ImportReport, KeyChoice, TrackShape } from '@yibbo/core';
 
 export interface LookRequest {
   readonly bytes: Uint8Array;
   readonly name: string;
 }
 
+/** What a song from a file can be made with, and what each track would be, cut where it repeats. */
+export interface Outlook {
+  readonly shapes: readonly TrackShape[];
+  /** Whole bars before the first note. */
+  readonly silentBars: number;
+  readonly key: KeyChoice | null;
+  readonly sections: number;
+}
+
 /** What a MIDI file holds, or why it cannot come in. */
 export type Looked =
-  { readonly ok: true; readonly report: ImportReport; readonly songName: string } | { readonly ok: false; readonly message: string };
+  | { readonly ok: true; readonly report: ImportReport; readonly songName: string; readonly outlook: Outlook }
+  | { readonly ok: false; readonly message: string };
 
 /** One plain script beside the app, built by scripts/bundles.mjs. */
 const WORKER_ADDRESS = '/work/import.js';

@@ -47,10 +47,10 @@ export function SongName() {
   const link = useAppSelector(({ song }) => linkWords(song));
   return (
     <YStack flexGrow={1} flexShrink={1} minWidth={0}>
-      <Title oneLine render="h1" margin={0} fontSize="$4" lineHeight="$4">
+      <Title oneLine data-asks="Name of the song" render="h1" margin={0} fontSize="$4" lineHeight="$4">
         {name}
       </Title>
-      <Words small faded role="status" data-testid="link">
+      <Words small faded role="status" data-testid="link" data-asks="How the song is kept">
         {link}
       </Words>
     </YStack>

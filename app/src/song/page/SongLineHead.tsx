@@ -24,10 +24,10 @@ export function SongLineHead({ line, bars, after }: SongLineHeadProps) {
   const name = section?.name ?? 'Without a name';
   return (
     <XStack alignItems="center" paddingLeft={10} gap={8} borderTopWidth={1} borderColor="$lineStrong">
-      <Title oneLine render="h2" margin={0} fontSize="$4" lineHeight="$4" color={section ? '$ink' : '$faded'}>
+      <Title oneLine data-asks="Name of a section" render="h2" margin={0} fontSize="$4" lineHeight="$4" color={section ? '$ink' : '$faded'}>
         {name}
       </Title>
-      <Words small faded flexGrow={1} whiteSpace="nowrap">
+      <Words small faded data-asks="Name of a section" flexGrow={1} whiteSpace="nowrap">
         {bars} {bars === 1 ? 'bar' : 'bars'}
       </Words>
       <Press

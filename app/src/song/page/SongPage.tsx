@@ -42,6 +42,7 @@ import { useRulerHand } from './useRulerHand';
 import { useSongKeys } from './useSongKeys';
 import { useSongPlayback } from './useSongPlayback';
 import { PAGE_HEIGHT } from '../../theme/page';
+import { WavProgress } from '../../transfer/WavProgress';
 
 /** Width of the names beside the lanes, in pixels: a symbol on a phone, the name where there is room. */
 const RAIL = 44;
@@ -56,13 +57,16 @@ export function SongPage({ document, hereId }: { readonly document: Document; re
   const hasSelection = useAppSelector((state) => selectedPlacements(state).length > 0);
   // While placements are selected, tools and keys are theirs.
   const edited = hasSelection ? null : here;
+  // What is held to be heard is seen too.
+  const peek = useAppSelector((state) => state.session.peek);
   return (
     <YStack height={PAGE_HEIGHT} backgroundColor="$paper" overflow="hidden">
       {edited ? <HereKeys onPlay={toggle} /> : <PageKeys onPlay={toggle} />}
       <Header isWide={isWide} />
+      <WavGoingOn />
       <XStack render="main" flex={1} minHeight={0}>
         <YStack flex={1} minWidth={0}>
-          <Page document={document} rail={isWide ? WIDE_RAIL : RAIL} here={here} />
+          <Page document={peek ?? document} rail={isWide ? WIDE_RAIL : RAIL} here={here} />
           {edited ? <HereTools part={edited.part} isWide={isWide} /> : isWide ? null : <SetUp isPanel={false} />}
           {edited ? <Dock part={edited.part} onPlay={toggle} /> : <SongDock onPlay={toggle} />}
         </YStack>
@@ -74,6 +78,16 @@ export function SongPage({ document, hereId }: { readonly document: Document; re
       </XStack>
     </YStack>
   );
+}
+
+/** A WAV file that is being made, where its sheet is not open. */
+function WavGoingOn() {
+  const making = useAppSelector((state) => (state.session.sheet?.kind === 'wav' ? null : state.session.making));
+  return making ? (
+    <YStack paddingHorizontal={10} paddingVertical={4} flexShrink={0} borderBottomWidth={1} borderColor="$line">
+      <WavProgress {...making} />
+    </YStack>
+  ) : null;
 }
 
 function PageKeys({ onPlay }: { readonly onPlay: () => void }) {

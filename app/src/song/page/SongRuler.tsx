@@ -44,7 +44,7 @@ export function SongRuler({ layout, row, document, hand }: SongRulerProps) {
   const marked = marking ?? (bars && spanOfBars(song.meters, bars));
   const handlersOf = (edge: Edge, at: number) => edgeHandlers(hand, document, edge, at);
   return (
-    <div style={RULER_STYLE} data-testid="song-ruler" {...hand.presses}>
+    <div style={RULER_STYLE} data-testid="song-ruler" data-asks="Ruler of the song" {...hand.presses}>
       {marked && marked.start < row.end && marked.end > row.start ? (
         <div
           style={{
