@@ -43,7 +43,7 @@ export function nameStretch(document: Document, start: number, end: number, name
   return withSections(document, [...others, fresh]);
 }
 
-/** Copies of a section right after it, linked or own, each with the next free name. */
+/** Copies of a section right after it, linked or own; their names count on from its. */
 export function duplicateSection(document: Document, sectionId: Id, mode: CopyMode, newId: NewId, times = 1): Document {
   const section = findById(document.sections, sectionId);
   if (!section) return document;
@@ -53,13 +53,36 @@ export function duplicateSection(document: Document, sectionId: Id, mode: CopyMo
     const at = end + copy * section.length;
     const copied = copyTime(after, [section.start, end], at, mode, newId);
     if (copied === after) return after;
-    const name = freeName(
-      section.name,
-      copied.sections.map((each) => each.name),
-    );
-    after = withSections(copied, [...copied.sections, { ...section, id: newId(), name, start: at }]);
+    after = withSections(copied, withCounted(copied.sections, { ...section, id: newId(), start: at }, copy + 1));
   }
   return after;
+}
+
+/** Sections with a copy of one that counts on from it where it stands: the one after "Verse 2" is "Verse 3", and those of that name that stand
+ *  later count on from there. Where a section before it has that name, it gets the next free one. */
+function withCounted(sections: readonly Section[], copy: Section, by: number): Section[] {
+  const own = numbered(copy.name);
+  const number = own.number + by;
+  const isOf = (each: Section) => numbered(each.name).stem === own.stem && numbered(each.name).number >= number;
+  if (sections.some((each) => isOf(each) && each.start < copy.start && numbered(each.name).number === number)) {
+    const names = sections.map(({ name }) => name);
+    return [...sections, { ...copy, name: freeName(copy.name, names) }];
+  }
+  const isTaken = sections.some((each) => isOf(each) && numbered(each.name).number === number);
+  const counted = sections.map((each) =>
+    isTaken && isOf(each) && each.start > copy.start ? { ...each, name: nameOf(own.stem, numbered(each.name).number + 1) } : each,
+  );
+  return [...counted, { ...copy, name: nameOf(own.stem, number) }];
+}
+
+/** A name may have 200 letters. */
+function nameOf(stem: string, number: number): string {
+  return `${stem.slice(0, 190)} ${number}`;
+}
+
+function numbered(name: string): { readonly stem: string; readonly number: number } {
+  const [, stem, number] = /^(.*?) (\d+)$/.exec(name) ?? [];
+  return stem === undefined ? { stem: name, number: 1 } : { stem, number: Number(number) };
 }
 
 /** Moves a section, with all that lies in it, before the line that begins at `at`, or to the end. */

@@ -1,0 +1,24 @@
+import { counter } from '../../test/make';
+import type { Section } from '../model';
+import { addSection, duplicateSection, newSong } from '.';
+
+const song = (...names: readonly string[]) => {
+  const newId = counter('s');
+  const plain = names.reduce((each, _name, index) => addSection(each, `x${index}`, 4 * 80_640, newId), newSong('song', 'Song', 1));
+  return { ...plain, sections: plain.sections.map((section, index): Section => ({ ...section, name: names[index]! })) };
+};
+const afterCopying = (names: readonly string[], index: number, times = 1) => {
+  const document = song(...names);
+  return duplicateSection(document, document.sections[index]!.id, 'linked', counter('c'), times).sections.map(({ name }) => name);
+};
+
+it.each([
+  [['Verse', 'Chorus'], 0, 1, ['Verse', 'Verse 2', 'Chorus']],
+  [['Verse', 'Chorus', 'Verse 2', 'Chorus 2'], 0, 1, ['Verse', 'Verse 2', 'Chorus', 'Verse 3', 'Chorus 2']],
+  [['Verse', 'Verse 2'], 1, 2, ['Verse', 'Verse 2', 'Verse 3', 'Verse 4']],
+  [['Verse', 'Verse 2', 'Verse 5'], 0, 1, ['Verse', 'Verse 2', 'Verse 3', 'Verse 6']],
+  [['Verse 2', 'Verse'], 1, 1, ['Verse 2', 'Verse', 'Verse 3']],
+  [['Take 9', 'Break'], 0, 1, ['Take 9', 'Take 10', 'Break']],
+] as const)('of %j number %i, copied %i times: %j', (names, index, times, expected) => {
+  expect(afterCopying(names, index, times)).toEqual(expected);
+});
