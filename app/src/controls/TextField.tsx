@@ -17,9 +17,19 @@ interface TextFieldProps {
   readonly onLeave?: () => void;
 }
 
-/** What stands in a field that is pressed is replaced by what is typed; a second press puts the cursor in it. The press itself puts one first. */
+/** What was pressed last, while it is. */
+let pressed: EventTarget | null = null;
+if (typeof document !== 'undefined') {
+  document.addEventListener('pointerdown', ({ target }) => (pressed = target), true);
+  document.addEventListener('keydown', () => (pressed = null), true);
+}
+
+/** What stands in a field that is come to is replaced by what is typed; a second press puts the cursor in it. A first press puts it there too, and
+ *  what it puts is only known once it is over. */
 function selectAll({ target }: { readonly target: unknown }): void {
-  setTimeout(() => (target as HTMLInputElement).select(), 0);
+  const field = target as HTMLInputElement;
+  if (pressed === field) field.addEventListener('click', () => field.select(), { once: true });
+  else field.select();
 }
 
 /** A line to type in, a thumb high. */

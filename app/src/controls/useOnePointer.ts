@@ -9,36 +9,45 @@ export interface PointerHandlers {
   readonly onPointerCancel: Handler;
 }
 
+/** A press that is going on. */
+interface Press {
+  readonly pointerId: number;
+}
+
 /** Handlers of one pointer at a time: the one that goes down first has them until it is up again, wherever that is; other fingers are not heard
  *  meanwhile. */
 export function useOnePointer(handlers: PointerHandlers): PointerHandlers {
-  const heard = useRef<number | null>(null);
+  const press = useRef<Press | null>(null);
   const ofIt =
-    (handler: Handler): Handler =>
+    (handler: Handler, isLast = false): Handler =>
     (event) => {
-      if (event.pointerId === heard.current) handler(event);
+      if (event.pointerId !== press.current?.pointerId) return;
+      if (isLast) press.current = null;
+      handler(event);
     };
   return {
     onPointerDown: (event) => {
-      if (heard.current !== null) return;
-      hearUntilUp(event.pointerId, heard);
+      if (press.current !== null) return;
+      hearUntilUp({ pointerId: event.pointerId }, press);
       handlers.onPointerDown(event);
     },
     onPointerMove: ofIt(handlers.onPointerMove),
-    onPointerUp: ofIt(handlers.onPointerUp),
-    onPointerCancel: ofIt(handlers.onPointerCancel),
+    onPointerUp: ofIt(handlers.onPointerUp, true),
+    onPointerCancel: ofIt(handlers.onPointerCancel, true),
   };
 }
 
-/** The window hears of a pointer's end also where what it was on is gone; and after those who handle it. */
-function hearUntilUp(pointerId: number, heard: { current: number | null }): void {
-  heard.current = pointerId;
-  const free = (event: globalThis.PointerEvent) => {
-    if (event.pointerId !== pointerId) return;
-    heard.current = null;
-    for (const name of ENDS) window.removeEventListener(name, free);
+/** The window hears of a pointer's end also where what it was on is gone. It hears of it first: those who handle it come before it is let go. */
+function hearUntilUp(press: Press, heard: { current: Press | null }): void {
+  heard.current = press;
+  const free = ({ pointerId }: globalThis.PointerEvent) => {
+    if (pointerId !== press.pointerId) return;
+    for (const name of ENDS) window.removeEventListener(name, free, true);
+    setTimeout(() => {
+      if (heard.current === press) heard.current = null;
+    }, 0);
   };
-  for (const name of ENDS) window.addEventListener(name, free);
+  for (const name of ENDS) window.addEventListener(name, free, true);
 }
 
 const ENDS = ['pointerup', 'pointercancel'] as const;

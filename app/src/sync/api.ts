@@ -66,6 +66,11 @@ function posted(body: unknown): RequestInit {
   return { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) };
 }
 
+/** JSON that goes on being sent when the page is closed, if it is small enough. */
+function lastingPost(body: string): RequestInit {
+  return { method: 'POST', headers: { 'Content-Type': 'application/json' }, body, keepalive: body.length < KEEPALIVE_BYTES };
+}
+
 /** The server, as `API` of core describes it. */
 export const api = {
   list: () => call<SongCard[]>('/songs'),
@@ -85,19 +90,14 @@ export const api = {
   rescue: (id: Id) => call<{ id: Id; name: string; lost: number }>(`/songs/${id}/rescue`, { method: 'POST' }),
   change: (id: Id, changeId: Id) => call<Change>(`/songs/${id}/changes/${changeId}`),
   /** Sends what `firstPiece` has put together. */
-  send: (id: Id, body: string) =>
-    call<Answer>(
-      `/songs/${id}/changes`,
-      { method: 'POST', headers: { 'Content-Type': 'application/json' }, body, keepalive: body.length < KEEPALIVE_BYTES },
-      body.length,
-    ),
+  send: (id: Id, body: string) => call<Answer>(`/songs/${id}/changes`, lastingPost(body), body.length),
   bringIn: (bytes: Uint8Array, name: string, arrangement: Arrangement) =>
     call<{ id: Id; report: ImportReport }>(
       `/songs/import?${new URLSearchParams({ name, ...arrangement }).toString()}`,
       { method: 'POST', headers: { 'Content-Type': 'audio/midi' }, body: bytes as BodyInit },
       bytes.length,
     ),
-  belongings: (since: number, puts: readonly OwnPut[]) => call<OwnAnswer>('/belongings', { ...posted({ since, puts }), keepalive: true }),
+  belongings: (since: number, puts: readonly OwnPut[]) => call<OwnAnswer>('/belongings', lastingPost(JSON.stringify({ since, puts }))),
   server: async () => {
     const news = await call<ServerNews>('/server');
     if (!news.mayEnter) askForCode();

@@ -15,8 +15,11 @@ const isAmong =
   };
 
 export const isDamage = isAmong('SQLITE_CORRUPT', 'SQLITE_NOTADB');
+const isDatabaseFull = isAmong('SQLITE_FULL', 'SQLITE_IOERR', 'SQLITE_READONLY', 'SQLITE_CANTOPEN');
 /** Nothing can be written: no room, or a place where nothing may be changed. */
-export const isFull = isAmong('SQLITE_FULL', 'SQLITE_IOERR', 'SQLITE_READONLY', 'SQLITE_CANTOPEN');
+export function isFull(error: unknown): boolean {
+  return isDatabaseFull(error) || (error as { code?: unknown } | null)?.code === 'ENOSPC';
+}
 export const isBusy = isAmong('SQLITE_BUSY', 'SQLITE_LOCKED');
 
 const FULL =

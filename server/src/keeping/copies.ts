@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { z } from 'zod';
 import type { CopyWork } from './copy-work';
@@ -54,7 +54,7 @@ async function countOthers(folder: string, work: Pick<CopyWork, 'count'>): Promi
   for (const { day, found } of dayCopies(folder)) {
     if (found) continue;
     const songs = await work.count(copyPath(folder, day)).catch(() => null);
-    if (songs !== null) noteFound(folder, day, { madeAt: Date.parse(day), songs });
+    if (songs !== null) noteFound(folder, day, { madeAt: statSync(copyPath(folder, day)).mtimeMs, songs });
   }
 }
 

@@ -25,7 +25,7 @@ export interface Wanted {
 export interface CopyWork {
   /** Writes a copy of all there is to a file that is not there yet. */
   make(path: string): Promise<void>;
-  /** Opens a copy and reads all of it; gives how many songs are in it. Throws where it cannot be read. */
+  /** Opens a copy and reads all of it; gives how many songs are in it that were not deleted. Throws where it cannot be read. */
   count(path: string): Promise<number>;
   /** The songs in a copy that were not deleted, last changed first; just the one where `id` is given. Throws where the file is no copy. */
   look(path: string, id?: string): Promise<readonly SongInCopy[]>;
@@ -50,7 +50,9 @@ export class Copies implements CopyWork {
   async count(path: string): Promise<number> {
     return reading(path, (file) => {
       if (!isWhole(file)) throw new Error(`The copy ${path} cannot be read.`);
-      const bodies = file.prepare('select count(*) as count from songs join snapshots on song_id = songs.id where json_valid(body)').get();
+      const bodies = file
+        .prepare('select count(*) as count from songs join snapshots on song_id = songs.id where deleted_at is null and json_valid(body)')
+        .get();
       return (bodies as { count: number }).count;
     });
   }

@@ -22,8 +22,11 @@ export interface SongListing extends Partial<SongCard> {
 /** How long a list of songs waits for cards that have to be made anew. */
 const LIST_MS = 400;
 
-/** A card that was made, or why the song cannot be opened. */
-type FreshCard = { readonly card: SongCard } | { readonly problem: string };
+/** A card that was made; why the song cannot be opened; or that it could not be made just now, which says nothing of the song. */
+type FreshCard = { readonly card: SongCard } | { readonly problem: string } | { readonly isLate: true };
+
+/** Refusals that are about the moment and not about the song. */
+const LATE: readonly string[] = ['busy', 'tooMuch', 'noRoom'];
 
 /** Bodies, and songs on disk, up to which work is done in the main thread. Reading and checking as much takes some 40 ms, by what
  *  200,000 notes take. */
@@ -186,7 +189,10 @@ export class LiveSongs {
     };
     const card = refresh().then(
       (made): FreshCard => ({ card: made }),
-      (error: unknown): FreshCard => ({ problem: error instanceof RequestError ? error.message : 'This song cannot be read.' }),
+      (error: unknown): FreshCard => {
+        if (!(error instanceof RequestError)) return { problem: 'This song cannot be read.' };
+        return LATE.includes(error.code) ? { isLate: true } : { problem: error.message };
+      },
     );
     this.cards.set(id, card);
     void card.then(() => this.cards.delete(id));
@@ -251,5 +257,6 @@ function listing({ id, name, changedAt, deletedAt, missing, card, isStale }: Lis
   if (!isStale && card) return { ...base, ...card };
   const fresh = made.get(id);
   if (!fresh) return { ...base, ...(card ?? {}), isBeingMade: true };
-  return 'card' in fresh ? { ...base, ...fresh.card } : { ...base, ...(card ?? {}), problem: fresh.problem };
+  if ('card' in fresh) return { ...base, ...fresh.card };
+  return { ...base, ...(card ?? {}), ...('problem' in fresh ? { problem: fresh.problem } : {}) };
 }

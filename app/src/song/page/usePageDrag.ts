@@ -6,6 +6,8 @@ import { chipAt, placeAt, type PagePlace } from './page-places';
 /** How long a drag rests near an edge before the page goes along, in milliseconds. */
 const EDGE_REST_MS = 200;
 const HIGH_PIXELS = 200;
+/** A press that stays within so many pixels is no drag. */
+const SLOP = 6;
 
 /** What a drag over the page does on its way and in the end. */
 export interface PageDragSteps {
@@ -31,13 +33,25 @@ export interface PageDrag {
   readonly shown: ShownDrag | null;
   /** Follows a pointer that is down, from where it is, until it is up: over rows, beyond the edges, which the page scrolls at then, and whatever becomes
    *  of what it went down on. Escape, and letting go on the place for it, call it off. */
-  readonly begin: (event: { readonly pointerId: number; readonly clientX: number; readonly clientY: number }, steps: PageDragSteps) => void;
+  readonly begin: (press: DragPress, steps: PageDragSteps) => void;
+}
+
+interface DragPress {
+  readonly pointerId: number;
+  readonly clientX: number;
+  readonly clientY: number;
+  /** How far to the right of what is dragged it was taken hold of, in pixels. */
+  readonly grip?: number;
+  /** Whether it is known to be a drag already: else it is one once it has moved. */
+  readonly isMoving?: boolean;
 }
 
 interface Going {
   readonly pointerId: number;
   readonly steps: PageDragSteps;
   readonly isHigh: boolean;
+  readonly grip: number;
+  hasMoved: boolean;
   x: number;
   y: number;
   nearEdgeSince: number | null;
@@ -65,10 +79,11 @@ class PageDriver {
     this.layout = layout;
   }
 
-  readonly begin: PageDrag['begin'] = ({ pointerId, clientX: x, clientY: y }, steps) => {
+  readonly begin: PageDrag['begin'] = ({ pointerId, clientX: x, clientY: y, grip = 0, isMoving = false }, steps) => {
     if (this.going) return;
     const isHigh = y - (this.page?.getBoundingClientRect().top ?? 0) < HIGH_PIXELS;
-    this.going = { pointerId, steps, isHigh, x, y, nearEdgeSince: null, frame: requestAnimationFrame(this.scroll) };
+    const frame = requestAnimationFrame(this.scroll);
+    this.going = { pointerId, steps, isHigh, grip, hasMoved: isMoving, x, y, nearEdgeSince: null, frame };
     // What it went down on may be drawn no more when it comes up.
     this.page?.setPointerCapture(pointerId);
     window.addEventListener('pointermove', this.onMove);
@@ -93,13 +108,15 @@ class PageDriver {
 
   private readonly onMove = (event: PointerEvent) => {
     if (!this.going || event.pointerId !== this.going.pointerId) return;
+    this.going.hasMoved ||= Math.hypot(event.clientX - this.going.x, event.clientY - this.going.y) > SLOP;
+    if (!this.going.hasMoved) return;
     this.going.x = event.clientX;
     this.going.y = event.clientY;
     this.tell();
   };
 
   private readonly onUp = (event: PointerEvent) => {
-    if (event.pointerId === this.going?.pointerId) this.end(this.isOverCancel() ? 'cancel' : 'drop');
+    if (event.pointerId === this.going?.pointerId) this.end(this.going.hasMoved && !this.isOverCancel() ? 'drop' : 'cancel');
   };
 
   private readonly onLost = (event: PointerEvent) => {
@@ -115,8 +132,8 @@ class PageDriver {
 
   private tell(): void {
     const { going, page, layout } = this;
-    if (!going || !page || !layout) return;
-    const place = chipAt(going.x, going.y) ?? placeAt(page, layout, going.x, going.y);
+    if (!going?.hasMoved || !page || !layout) return;
+    const place = chipAt(going.x, going.y) ?? placeAt(page, layout, going.x - going.grip, going.y);
     if (!place) return;
     const isOverCancel = this.isOverCancel();
     const words = going.steps.move(place);
@@ -134,7 +151,7 @@ class PageDriver {
     const { going, page } = this;
     if (!going || !page) return;
     going.frame = requestAnimationFrame(this.scroll);
-    const push = this.isOverCancel() ? 0 : edgePush(page.getBoundingClientRect(), going).y;
+    const push = !going.hasMoved || this.isOverCancel() ? 0 : edgePush(page.getBoundingClientRect(), going).y;
     going.nearEdgeSince = push === 0 ? null : (going.nearEdgeSince ?? at);
     if (going.nearEdgeSince === null || at - going.nearEdgeSince < EDGE_REST_MS) return;
     const before = page.scrollTop;

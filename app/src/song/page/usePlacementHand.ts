@@ -136,7 +136,9 @@ function usePlacementDrag({ page, layout, document, drag }: HandParts) {
     // From where the press is now: what was selected may have made room for its tools.
     const from = (page.current && placeAt(page.current, layout, now.x, now.y)) ?? now.from;
     const to = (at: PagePlace) => goingTo({ document, selected, press: { ...now, from }, at, landing });
-    drag.begin(event, dragSteps(to, { show: setGhosts, end, put: (going) => dispatch(putDragged(now.id, going)) }));
+    const { pointerId, clientX, clientY } = event;
+    const steps = dragSteps(to, { show: setGhosts, end, put: (going) => dispatch(putDragged(now.id, going)) });
+    drag.begin({ pointerId, clientX, clientY, isMoving: true }, steps);
   };
   const onPointerDown = (event: PointerEvent<HTMLElement>) => {
     wasAnswered.current = null;

@@ -44,18 +44,23 @@ export function useRulerHand(page: RefObject<HTMLElement | null>, layout: PageLa
   };
   const beginEdge = (edge: Edge, event: PointerEvent<HTMLElement>) => {
     let to: number | null = null;
-    drag.begin(event, {
-      move: ({ tick }) => {
-        to = nearestBar(song.meters, tick);
-        setDragged({ edge, tick: to });
-        return EDGE_WORDS[edge](barBeatAt(song.meters, to).bar);
+    const box = event.currentTarget.getBoundingClientRect();
+    const { pointerId, clientX, clientY } = event;
+    drag.begin(
+      { pointerId, clientX, clientY, grip: clientX - (box.left + box.width / 2) },
+      {
+        move: ({ tick }) => {
+          to = nearestBar(song.meters, tick);
+          setDragged({ edge, tick: to });
+          return EDGE_WORDS[edge](barBeatAt(song.meters, to).bar);
+        },
+        drop: () => {
+          setDragged(null);
+          if (to !== null) setEdge(edge, to);
+        },
+        cancel: () => setDragged(null),
       },
-      drop: () => {
-        setDragged(null);
-        if (to !== null) setEdge(edge, to);
-      },
-      cancel: () => setDragged(null),
-    });
+    );
   };
   return { dragged, beginEdge, setEdge, ...useMarking(page, layout, song, drag) };
 }
@@ -85,18 +90,22 @@ function useMarking(page: RefObject<HTMLElement | null>, layout: PageLayout, son
     let span = spanOf(from, from);
     press.current = null;
     wasDrag.current = true;
-    drag.begin(event, {
-      move: ({ tick }) => {
-        span = spanOf(from, Math.min(tick, last));
-        setMarking(span);
-        return barsWords(barsOfSpan(song.meters, span));
+    const { pointerId, clientX, clientY } = event;
+    drag.begin(
+      { pointerId, clientX, clientY, isMoving: true },
+      {
+        move: ({ tick }) => {
+          span = spanOf(from, Math.min(tick, last));
+          setMarking(span);
+          return barsWords(barsOfSpan(song.meters, span));
+        },
+        drop: () => {
+          setMarking(null);
+          mark(span);
+        },
+        cancel: () => setMarking(null),
       },
-      drop: () => {
-        setMarking(null);
-        mark(span);
-      },
-      cancel: () => setMarking(null),
-    });
+    );
   };
   const end = () => {
     press.current = null;
