@@ -11,10 +11,9 @@ export interface ParamControlProps {
   readonly field: ParamField;
   readonly value: string | number;
   readonly onChange: (value: string | number) => void;
-  /** For a text: whether it is typed into at once, and what Enter and Escape do. */
+  /** For a text: whether it is typed into at once, and what Enter does. */
   readonly isFocused?: boolean;
   readonly onEnter?: () => void;
-  readonly onEscape?: () => void;
 }
 
 /** The one control for each kind of param: a stepper, a slider, a row of choices or a line to type in. */
@@ -72,7 +71,7 @@ function SliderParam({ field, value, onChange }: Kind<number>) {
   );
 }
 
-function TextParam({ field, value, ...rest }: Kind<string> & Pick<ParamControlProps, 'isFocused' | 'onEnter' | 'onEscape'>) {
+function TextParam({ field, value, ...rest }: Kind<string> & Pick<ParamControlProps, 'isFocused' | 'onEnter'>) {
   return <TextField label={field.title} value={value} placeholder={field.example} width={field.high > SHORT_TEXT ? 330 : 118} {...rest} />;
 }
 

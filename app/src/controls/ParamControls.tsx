@@ -8,9 +8,8 @@ interface ParamControlsProps {
   readonly params: Parameters<typeof paramFields>[0];
   readonly values: Readonly<Record<string, unknown>>;
   readonly onChange: (changed: Readonly<Record<string, string | number>>) => void;
-  /** What Enter and Escape do in a text. */
+  /** What Enter does in a text. */
   readonly onEnter?: () => void;
-  readonly onEscape?: () => void;
   /** One under the other, as in a panel; else sliders by themselves and the rest in a row that scrolls. */
   readonly isPanel: boolean;
   /** What stands before them. */
@@ -18,7 +17,7 @@ interface ParamControlsProps {
 }
 
 /** The controls of all params of an action or a rule. */
-export function ParamControls({ params, values, onChange, onEnter, onEscape, isPanel, before }: ParamControlsProps) {
+export function ParamControls({ params, values, onChange, onEnter, isPanel, before }: ParamControlsProps) {
   const fields = paramFields(params);
   const control = (field: ParamField) => (
     <ParamControl
@@ -28,7 +27,6 @@ export function ParamControls({ params, values, onChange, onEnter, onEscape, isP
       onChange={(value) => onChange({ [field.name]: value })}
       isFocused={field === fields[0]}
       onEnter={onEnter}
-      onEscape={onEscape}
     />
   );
   if (isPanel)

@@ -1,12 +1,13 @@
 import { barAfter, barBefore, barBeatAt, barsOfSpan, nearestBar, type Document, type TickSpan } from '@yibbo/core';
 import { useRef, useState, type MouseEvent, type PointerEvent, type RefObject } from 'react';
+import { useOnePointer, type PointerHandlers } from '../../controls/useOnePointer';
 import { useAppDispatch } from '../../store';
 import { setLoop, setSongEnd } from '../acts/sections';
 import { markBars } from '../acts/stretch';
 import { barsWords } from '../bars-words';
 import type { PageLayout } from './layout';
 import { placeAt } from './page-places';
-import type { PageDrag } from './usePageDrag';
+import type { PageDrag, PageDragSteps } from './usePageDrag';
 
 export type Edge = 'start' | 'end' | 'songEnd';
 
@@ -19,13 +20,7 @@ export interface RulerHand {
   readonly beginEdge: (edge: Edge, event: PointerEvent<HTMLElement>) => void;
   readonly setEdge: (edge: Edge, tick: number) => void;
   /** A press on a ruler marks the bar it is on, a drag several. */
-  readonly presses: {
-    readonly onPointerDown: (event: PointerEvent<HTMLElement>) => void;
-    readonly onPointerMove: (event: PointerEvent<HTMLElement>) => void;
-    readonly onPointerUp: (event: PointerEvent<HTMLElement>) => void;
-    readonly onPointerCancel: (event: PointerEvent<HTMLElement>) => void;
-    readonly onClick: (event: MouseEvent<HTMLElement>) => void;
-  };
+  readonly presses: PointerHandlers & { readonly onClick: (event: MouseEvent<HTMLElement>) => void };
 }
 
 /** Dragging the loop's edges and the song's end, and marking bars, over all rulers of the page, bar by bar. */
@@ -74,64 +69,71 @@ const EDGE_WORDS: Readonly<Record<Edge, (bar: number) => string>> = {
 function useMarking(page: RefObject<HTMLElement | null>, layout: PageLayout, song: Document['song'], drag: PageDrag) {
   const dispatch = useAppDispatch();
   const [marking, setMarking] = useState<TickSpan | null>(null);
-  const press = useRef<{ readonly pointerId: number; readonly tick: number } | null>(null);
+  /** Where the press that is going on began, in ticks; and whether the last one became a drag. */
+  const from = useRef<number | null>(null);
   const wasDrag = useRef(false);
   const last = layout.rows.at(-1)!.end - 1;
   const at = ({ clientX, clientY }: { readonly clientX: number; readonly clientY: number }) => {
     const place = page.current && placeAt(page.current, layout, clientX, clientY);
     return place ? Math.min(place.tick, last) : null;
   };
-  const spanOf = (a: number, b: number): TickSpan => ({
-    start: barBefore(song.meters, Math.min(a, b)),
-    end: barAfter(song.meters, Math.max(a, b)),
-  });
   const mark = (span: TickSpan) => dispatch(markBars(barsOfSpan(song.meters, span)));
-  const beginDrag = (from: number, event: PointerEvent<HTMLElement>) => {
-    let span = spanOf(from, from);
-    press.current = null;
-    wasDrag.current = true;
-    const { pointerId, clientX, clientY } = event;
-    drag.begin(
-      { pointerId, clientX, clientY, isMoving: true },
-      {
-        move: ({ tick }) => {
-          span = spanOf(from, Math.min(tick, last));
-          setMarking(span);
-          return barsWords(barsOfSpan(song.meters, span));
-        },
-        drop: () => {
-          setMarking(null);
-          mark(span);
-        },
-        cancel: () => setMarking(null),
-      },
-    );
-  };
   const end = () => {
-    press.current = null;
+    from.current = null;
   };
-  const presses: RulerHand['presses'] = {
+  const handlers = useOnePointer({
     onPointerDown: (event) => {
-      if (press.current || drag.shown) return;
       wasDrag.current = false;
-      const tick = event.button === 0 ? at(event) : null;
-      press.current = tick === null ? null : { pointerId: event.pointerId, tick };
+      from.current = event.button === 0 ? at(event) : null;
     },
     onPointerMove: (event) => {
-      const from = press.current;
-      const tick = from?.pointerId === event.pointerId ? at(event) : null;
-      if (!from || tick === null) return;
-      const [one, now] = [spanOf(from.tick, from.tick), spanOf(from.tick, tick)];
+      const [begun, tick] = [from.current, at(event)];
       // Within one bar it is a press yet.
-      if (now.end > one.end || now.start < one.start) beginDrag(from.tick, event);
+      if (begun === null || tick === null || sameBars(song, begun, tick)) return;
+      end();
+      wasDrag.current = true;
+      const { pointerId, clientX, clientY } = event;
+      drag.begin({ pointerId, clientX, clientY, isMoving: true }, markingSteps(song, begun, last, { show: setMarking, mark }));
     },
     onPointerUp: end,
     onPointerCancel: end,
-    // A press is heard when its click comes: the button it brings is not to be what is clicked.
-    onClick: (event) => {
-      const tick = at(event);
-      if (!wasDrag.current && tick !== null) mark(spanOf(tick, tick));
-    },
+  });
+  // A press is heard when its click comes: the button it brings is not to be what is clicked.
+  const onClick = (event: MouseEvent<HTMLElement>) => {
+    const tick = at(event);
+    if (!wasDrag.current && tick !== null) mark(barsFrom(song, tick, tick));
   };
-  return { marking, presses };
+  return { marking, presses: { ...handlers, onClick } };
+}
+
+/** Whole bars from one tick to another, whichever comes first. */
+function barsFrom({ meters }: Document['song'], a: number, b: number): TickSpan {
+  return { start: barBefore(meters, Math.min(a, b)), end: barAfter(meters, Math.max(a, b)) };
+}
+
+function sameBars(song: Document['song'], a: number, b: number): boolean {
+  const [one, both] = [barsFrom(song, a, a), barsFrom(song, a, b)];
+  return one.start === both.start && one.end === both.end;
+}
+
+/** Marking bars by a drag, step by step. */
+function markingSteps(
+  song: Document['song'],
+  from: number,
+  last: number,
+  parts: { show(span: TickSpan | null): void; mark(span: TickSpan): void },
+): PageDragSteps {
+  let span = barsFrom(song, from, from);
+  return {
+    move: ({ tick }) => {
+      span = barsFrom(song, from, Math.min(tick, last));
+      parts.show(span);
+      return barsWords(barsOfSpan(song.meters, span));
+    },
+    drop: () => {
+      parts.show(null);
+      parts.mark(span);
+    },
+    cancel: () => parts.show(null),
+  };
 }

@@ -53,7 +53,6 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
           </>
         }
         onEnter={() => dispatch(keepTrial())}
-        onEscape={() => dispatch(dropTrial())}
       />
       {refusal?.from !== undefined && typeof trial.params.text === 'string' ? (
         <Marked text={trial.params.text} from={refusal.from} to={refusal.to ?? refusal.from} />
