@@ -128,6 +128,21 @@ test('a placement that is dragged follows its finger alone, scrolls the page at 
   await expect(page.locator(`[data-placement="${id}"]`).first()).toBeInViewport();
 });
 
+test('a placement held low on the page is selected, and its tools, which come up under the finger, are not pressed by lifting it', async ({
+  page,
+}) => {
+  await ownDemo(page);
+  const low = page.getByRole('button', { name: /^Buoy Bells, .*bar 5/ }).first();
+  const at = await middleOf(low);
+  expect(at.y).toBeGreaterThan(620);
+  const fingers = await Fingers.on(page);
+  await fingers.longPress(at);
+  await expect(page.getByRole('region', { name: 'Selected placements' })).toBeVisible();
+  await page.waitForTimeout(300);
+  await expect(page.getByRole('region', { name: 'Selected placements' })).toContainText('1 placement');
+  await expect(low).toBeInViewport();
+});
+
 test('a bar whose meter was set and taken back is deleted as what it is; its sheet says so all the way', async ({ page }) => {
   await ownDemo(page);
   const bars = async () => {

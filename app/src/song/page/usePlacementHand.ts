@@ -1,5 +1,6 @@
 import { barBefore, findById, type Document, type Id, type Placement } from '@yibbo/core';
 import { useRef, useState, type MouseEvent, type PointerEvent, type RefObject } from 'react';
+import { swallowClick } from '../../controls/swallow-click';
 import { useOnePointer, type PointerHandlers } from '../../controls/useOnePointer';
 import { placementsSelected } from '../../session/session';
 import { useAppDispatch, useAppSelector, type Thunk } from '../../store';
@@ -160,7 +161,9 @@ function usePlacementDrag({ page, layout, document, drag }: HandParts) {
     // A drag ends by itself.
     if (!now || now.isDragging) return;
     end();
-    if (now.isHeld || !selected.includes(now.id)) return;
+    // The tools of what was selected may lie under the finger by now.
+    if (now.isHeld) return swallowClick();
+    if (!selected.includes(now.id)) return;
     wasAnswered.current = now.id;
     dispatch(togglePlacement(now.id));
   };

@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState, type PointerEvent, type RefObject } from 'react';
+import { swallowClick } from '../../controls/swallow-click';
 import { placementsSelected } from '../../session/session';
 import { useAppDispatch } from '../../store';
 
@@ -59,6 +60,7 @@ export function usePlacementRectangle(page: RefObject<HTMLElement | null>) {
     const now = pull.current;
     if (now?.isOn && page.current) {
       justEnded.current = true;
+      swallowClick();
       dispatch(placementsSelected(placementsIn(page.current, between(now, event))));
     }
     end();

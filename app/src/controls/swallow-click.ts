@@ -1,0 +1,12 @@
+/** How long after a finger is lifted its click comes at the latest, in milliseconds. */
+const CLICK_MS = 80;
+
+/** Keeps the click that follows the lifting of a finger from whatever has come to lie under it meanwhile. */
+export function swallowClick(): void {
+  const swallow = (event: MouseEvent) => {
+    event.stopPropagation();
+    event.preventDefault();
+  };
+  window.addEventListener('click', swallow, { capture: true, once: true });
+  setTimeout(() => window.removeEventListener('click', swallow, true), CLICK_MS);
+}
