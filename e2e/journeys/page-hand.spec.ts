@@ -1,7 +1,7 @@
 import { writeMidi, type MidiEvent } from 'midi-file';
 import { expect, test, type Page } from '../support/journey';
 import { Fingers, middleOf, onTheWay, placement } from '../support/app';
-import { BAR, button, saved } from '../support/song';
+import { BAR, button, saved, songWithDrums } from '../support/song';
 
 /** A copy of a demo song of 44 bars in 4/4, on its page. */
 async function ownDemo(page: Page): Promise<void> {
@@ -224,4 +224,41 @@ test('a part with a pedal behind a bar of silence comes in as what it is', async
   await button(page, 'Bring it in').tap();
   await expect(page.getByTestId('song-page')).toBeVisible();
   expect((await saved(page)).placements.map(({ start, length }) => [start / BAR, length / BAR])).toEqual([[0, 16]]);
+});
+
+test('an end dragged past its neighbour stops there to be seen; pushing says how many move, how far, and that the song grows', async ({
+  page,
+}) => {
+  await songWithDrums(page);
+  const fingers = await Fingers.on(page);
+  await fingers.longPress(await middleOf(placement(page, 'Quay kit')));
+  await button(page, 'Duplicate, linked').tap();
+  await button(page, 'Deselect').tap();
+  const spans = async () => (await saved(page)).placements.map(({ start, length }) => [start / BAR, length / BAR]);
+  const [[, bars]] = (await spans()) as [number[], number[]];
+  const width = (await placement(page, 'Quay kit', 0).boundingBox())!.width / bars!;
+  const session = await page.context().newCDPSession(page);
+  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', ...points: { x: number; y: number }[]) =>
+    session.send('Input.dispatchTouchEvent', { type, touchPoints: points.map((at, id) => ({ ...at, id })) });
+
+  await fingers.longPress(await middleOf(placement(page, 'Quay kit', 0)));
+  const end = await middleOf(page.getByTestId('placement-end'));
+  await touch('touchStart', end);
+  for (const at of onTheWay(end, { x: end.x + width, y: end.y }, 6)) await touch('touchMove', at);
+  await expect(words(page)).toHaveText(`${bars} bars long: the next one begins there`);
+  await touch('touchEnd');
+  expect(await spans()).toEqual([
+    [0, bars],
+    [bars, bars],
+  ]);
+
+  await button(page, 'On others: Push later').tap();
+  const first = await middleOf(placement(page, 'Quay kit', 0));
+  const other = { x: 30, y: 200 };
+  await touch('touchStart', first);
+  for (const at of onTheWay(first, { x: first.x + width, y: first.y }, 6)) await touch('touchMove', at);
+  await touch('touchStart', { x: first.x + width, y: first.y }, other);
+  await expect(words(page)).toContainText(`1 moves on by ${bars} bars, the song grows by`);
+  await touch('touchEnd');
+  await expect.poll(async () => (await spans()).map(([start]) => start)).toEqual([1, 2 * bars!]);
 });

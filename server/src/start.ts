@@ -42,6 +42,8 @@ export interface RunningServer {
 }
 
 const DELETED_KEPT_DAYS = 30;
+/** How long after the start cards are made that are not of now: whoever opens a song comes first. */
+const CARDS_AFTER_MS = 1500;
 /** How often it is looked whether there is something to do that is done once a day. */
 const CHORES_EVERY_MS = 3600 * 1000;
 
@@ -96,7 +98,7 @@ export async function startServer(
   const server = await listening((done) => app.listen(port, host, done), port);
   let isStopping = false;
   const warn = (error: unknown) => isStopping || log.warn(error);
-  live.makeCards().catch(warn);
+  const cards = setTimeout(() => void live.makeCards().catch(warn), CARDS_AFTER_MS).unref();
   const chores = heavy ? beginChores({ folder: dataFolder, queries, copies, notices, warn }) : null;
   return {
     port: (server.address() as AddressInfo).port,
@@ -110,6 +112,7 @@ export async function startServer(
     stop: async () => {
       isStopping = true;
       clearInterval(chores ?? undefined);
+      clearTimeout(cards);
       await closed(server);
       await heavy?.end?.();
       opened.database.close();

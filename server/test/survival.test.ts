@@ -194,7 +194,7 @@ describe('a server that is killed while three windows write', () => {
         }
       };
       const writers = [writer(), writer(), writer()];
-      await new Promise((resolve) => setTimeout(resolve, 150 + Math.random() * 250));
+      await new Promise((resolve) => setTimeout(resolve, 300 + Math.random() * 400));
       await server.kill();
       isOver = true;
       await Promise.all(writers);
