@@ -78,11 +78,7 @@ test('everything leaves as one file and comes back on another machine; Settings 
   await other.kill();
 });
 
-test('a sound, a favourite and a key of one’s own are there on another device, and in an emptied browser', async ({
-  page,
-  browser,
-  baseURL,
-}) => {
+test('a sound and a favourite of one’s own are there on another device, and in an emptied browser', async ({ page, browser, baseURL }) => {
   await newSong(page, 'Lamp keys');
   await button(page, 'Sound of Lamp keys').tap();
   await button(page, 'Make Lamp keys a favourite').tap();

@@ -67,7 +67,8 @@ const MENDED: Readonly<Record<MendedCode, (count: number) => string>> = {
   missingEnd: (count) => `${count} ${many(count, 'track has', 'tracks have')} no end mark; one was added.`,
   strayBytes: (count) => `${count} ${many(count, 'byte', 'bytes')} that belong to no event left out.`,
   realTimeBytes: (count) => `${count} real-time ${many(count, 'byte', 'bytes')} inside tracks left out.`,
-  hangingNotes: (count) => `${count} ${many(count, 'note', 'notes')} never ended; they now end with their track.`,
+  hangingNotes: (count) =>
+    count === 1 ? '1 note never ended; it now ends with its track.' : `${count} notes never ended; they now end with their track.`,
   strayOffs: (count) => `${count} note ${many(count, 'end', 'ends')} without a note kept aside.`,
   zeroLength: (count) => `${count} ${many(count, 'note', 'notes')} of no length made one tick long.`,
   badTempo: (count) => `${count} unusable tempo ${many(count, 'mark', 'marks')} left out.`,
