@@ -2,6 +2,7 @@ import { configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector, useStore } from 'react-redux';
 import { songReducer } from './document/song';
 import type { Effects } from './effects';
+import { foldingsReducer, storeFoldings } from './preferences/foldings';
 import { patternViewsReducer, storePatternViews } from './preferences/pattern-views';
 import { hearOtherWindows, keepThings } from './belongings/kept-things';
 import { belongingsReducer, thingsKnown } from './belongings/things';
@@ -22,6 +23,7 @@ export function makeStore(effects: Effects) {
       preferences: preferencesReducer,
       belongings: belongingsReducer,
       patternViews: patternViewsReducer,
+      foldings: foldingsReducer,
       clipboard: clipboardReducer,
     },
     middleware: (defaults) => defaults({ serializableCheck: false, immutableCheck: false, thunk: { extraArgument: effects } }),
@@ -32,6 +34,7 @@ export function makeStore(effects: Effects) {
     if (now.preferences !== before.preferences) storePreferences(before.preferences, now.preferences);
     if (now.belongings !== before.belongings) keepThings(before.belongings, now.belongings);
     if (now.patternViews !== before.patternViews) storePatternViews(before.patternViews, now.patternViews);
+    if (now.foldings !== before.foldings) storeFoldings(before.foldings, now.foldings);
     if (now.clipboard !== before.clipboard) storeClipboard(now.clipboard);
     before = now;
   });

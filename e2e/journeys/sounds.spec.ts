@@ -48,8 +48,14 @@ test('by thumb: another sound in the running loop, heard before it is taken; dro
   await button(page, 'Favourites').tap();
   await pressed(page, 'Shanty guitar');
 
-  // What is tried and not kept is gone with the sheet; one step back is the sound before.
+  // What is tried when the sheet is closed is kept, in one step.
+  await page.getByRole('textbox', { name: 'Search the sounds' }).fill('saloon');
+  await button(page, 'Saloon keys').tap();
   await button(page, 'Close: Sound of Lamp keys').tap();
+  await expect(page.getByText('Saloon keys was kept on Lamp keys.')).toBeVisible();
+  await expect.poll(async () => (await saved(page)).tracks[0]!.soundId).toBe('saloon-keys');
+  await button(page, 'Undo: Sound Saloon keys, Lamp keys').or(button(page, /^Undo/)).first().tap();
+  await expect.poll(async () => (await saved(page)).tracks[0]!.soundId).toBe('shanty-guitar');
   await button(page, 'Undo: Sound Shanty guitar, Lamp keys').or(button(page, /^Undo/)).first().tap();
   await expect.poll(async () => (await saved(page)).tracks[0]!.soundId).toBe('lamp-keys');
 

@@ -106,8 +106,8 @@ export interface SessionState {
   readonly currentId: Id | null;
   /** Placements selected on the song page. */
   readonly placementIds: readonly Id[];
-  /** Where the song plays from, in ticks. */
-  readonly playFrom: number;
+  /** The bar the song plays from, from 1. */
+  readonly playFromBar: number;
   /** The bars pressed last on the song's ruler, or marked there by a drag. */
   readonly stretch: BarSpan | null;
   /** Whether only the selected placements play on the song page. */
@@ -144,7 +144,7 @@ const INITIAL: SessionState = {
   frame: null,
   currentId: null,
   placementIds: [],
-  playFrom: 0,
+  playFromBar: 1,
   stretch: null,
   playsSelection: false,
   finger: 'draws',
@@ -194,10 +194,10 @@ const slice = createSlice({
     currentSet: (state, { payload }: PayloadAction<Id | null>) => ({ ...state, selected: [], frame: null, currentId: payload }),
     placementsSelected: (state, { payload }: PayloadAction<readonly Id[]>) => ({ ...state, placementIds: payload }),
     /** Bars are marked: play begins there. */
-    stretchSet: (state, { payload }: PayloadAction<{ readonly bars: BarSpan; readonly playFrom: number } | null>) => ({
+    stretchSet: (state, { payload }: PayloadAction<BarSpan | null>) => ({
       ...state,
-      stretch: payload?.bars ?? null,
-      playFrom: payload?.playFrom ?? state.playFrom,
+      stretch: payload,
+      playFromBar: payload?.first ?? state.playFromBar,
     }),
     playsSelectionSet: (state, { payload }: PayloadAction<boolean>) => ({ ...state, playsSelection: payload }),
     fingerSet: (state, { payload }: PayloadAction<Finger>) => ({ ...state, finger: payload }),

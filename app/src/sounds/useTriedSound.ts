@@ -14,8 +14,8 @@ export interface TriedSound {
   readonly fields: Partial<SoundFields>;
 }
 
-/** Sounds tried on a track before one is taken: heard in what plays, or in a few of the track's notes while nothing does. What is not kept
- *  is dropped when the hook's component goes. */
+/** Sounds tried on a track before one is taken: heard in what plays, or in a few of the track's notes while nothing does. What is
+ *  tried when the hook's component goes is kept, as any trial is that is left. */
 export function useTriedSound(track: Track, phrase?: readonly PhraseNote[]) {
   const dispatch = useAppDispatch();
   const { sound } = useEffects();
@@ -23,7 +23,7 @@ export function useTriedSound(track: Track, phrase?: readonly PhraseNote[]) {
   const [tried, setTried] = useState<TriedSound | null>(null);
   const isPlaying = useAppSelector((state) => state.session.isPlaying);
   useEffect(() => () => sound.hearTrack(null), [sound]);
-  useLeft(tried && `${tried.name} was tried and not kept: ${track.name} sounds as before.`);
+  useKeptWhenLeft(track, tried);
   const hear = useCallback(
     (fields: Partial<SoundFields>) => {
       const next = { ...track, ...fields };
@@ -51,12 +51,19 @@ export function useTriedSound(track: Track, phrase?: readonly PhraseNote[]) {
   };
 }
 
-/** Says what was left undone when the component goes. */
-function useLeft(words: string | null): void {
+function useKeptWhenLeft(track: Track, tried: TriedSound | null): void {
   const dispatch = useAppDispatch();
-  const latest = useRef(words);
+  const latest = useRef({ track, tried });
   useEffect(() => {
-    latest.current = words;
+    latest.current = { track, tried };
   });
-  useEffect(() => () => void (latest.current && dispatch(noticeSet(latest.current))), [dispatch]);
+  useEffect(
+    () => () => {
+      const left = latest.current;
+      if (!left.tried) return;
+      dispatch(editTrack(left.track.id, `Sound ${left.tried.name}`, left.tried.fields));
+      dispatch(noticeSet({ words: `${left.tried.name} was kept on ${left.track.name}.`, cure: { kind: 'undo' } }));
+    },
+    [dispatch],
+  );
 }

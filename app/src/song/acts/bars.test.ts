@@ -2,7 +2,8 @@ import { meterAt, barTicks } from '@yibbo/core';
 import fc from 'fast-check';
 import { opened } from '../../../test/opened';
 import { undo } from '../../document/undo';
-import { copyBars, deleteBars, insertBars, markBars, setMeterAt } from './stretch';
+import { stretchSet } from '../../session/session';
+import { copyBars, deleteBars, insertBars, setMeterAt } from './stretch';
 import { stretchOf } from './sections';
 
 /** Where each bar of the first hundred begins, counted bar by bar from the meters alone. */
@@ -26,12 +27,12 @@ it('law: after any acts, undone or not, what is marked and what its sheet acts o
       (acts) => {
         const { store, dispatch } = opened();
         const song = () => store.getState().song.document!.song;
-        dispatch(markBars({ first: 2, last: 2 }));
+        dispatch(stretchSet({ first: 2, last: 2 }));
         for (const [act, number] of acts) {
           const bars = store.getState().session.stretch!;
           const line = barLines(song().meters)[bars.first - 1]!;
           const { numerator, denominator } = meterAt(song().meters, line);
-          if (act === 'mark') dispatch(markBars({ first: number, last: number + 1 }));
+          if (act === 'mark') dispatch(stretchSet({ first: number, last: number + 1 }));
           else if (act === 'insert') dispatch(insertBars(bars, 'x'));
           else if (act === 'copy') dispatch(copyBars(bars, 'linked', 'x'));
           else if (act === 'undo') void dispatch(undo());

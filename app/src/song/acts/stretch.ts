@@ -34,14 +34,6 @@ export function setMeterAt(tick: number, meter: MeterShape | null): Thunk {
   return (dispatch) => void dispatch(editSong(label, (song) => withMeterAt(song, tick, meter)));
 }
 
-/** Marks bars of the song: play begins there. */
-export function markBars(bars: BarSpan): Thunk {
-  return (dispatch, getState) => {
-    const meters = getState().song.document?.song.meters;
-    if (meters) dispatch(stretchSet({ bars, playFrom: spanOfBars(meters, bars).start }));
-  };
-}
-
 /** Puts empty bars in before bars, as many as they are; those are marked then. */
 export function insertBars(bars: BarSpan, words: string): Thunk {
   return (dispatch) => {
@@ -50,7 +42,7 @@ export function insertBars(bars: BarSpan, words: string): Thunk {
       return insertTime(song, start, end - start, newId);
     };
     const isDone = dispatch(editSong(`Insert before ${words}`, insert));
-    dispatch(isDone ? markBars(bars) : noticeSet(TOO_LONG));
+    dispatch(isDone ? stretchSet(bars) : noticeSet(TOO_LONG));
   };
 }
 
@@ -74,7 +66,7 @@ export function copyBars({ first, last }: BarSpan, mode: CopyMode, words: string
     const isDone = dispatch(editSong(`Duplicate ${words}, ${mode}`, copy));
     if (!isDone) return void dispatch(noticeSet(TOO_LONG));
     const bars = { first: last + 1, last: last + 1 + last - first };
-    dispatch(markBars(bars));
+    dispatch(stretchSet(bars));
     dispatch(sheetSet({ kind: 'stretch', bars }));
     dispatch(noticeSet(mode === 'linked' ? 'The copy is linked: they change together.' : 'The copy changes alone.'));
   };

@@ -2,17 +2,19 @@ import type { Document, SongLine } from '@yibbo/core';
 import { barBeatAt, songLines } from '@yibbo/core';
 import { useMemo, type CSSProperties } from 'react';
 import { useEffects } from '../../effects';
-
-/** From so many sections on they are not all in view. */
-const MANY = 6;
+import { MANY_LINES } from './layout';
+import type { Folds } from './useFolds';
 
 /** The sections of a long song in a line: a press goes to one, and what is dragged onto one lands where it begins. */
-export function SectionChips({ document }: { readonly document: Document }) {
+export function SectionChips({ document, folds }: { readonly document: Document; readonly folds: Folds }) {
   const { page } = useEffects();
   const lines = useMemo(() => songLines(document), [document]);
-  if (lines.length < MANY) return null;
+  if (lines.length < MANY_LINES) return null;
   return (
     <nav aria-label="Sections" style={BAR}>
+      <button type="button" style={{ ...CHIP, fontWeight: 600 }} onClick={() => folds.foldAll(!folds.allFolded)}>
+        {folds.allFolded ? 'Unfold all' : 'Fold all'}
+      </button>
       {lines.map((line) => (
         <button
           key={line.start}

@@ -27,7 +27,8 @@ export function SongHead({
     element.style.display = row ? 'block' : 'none';
     if (!row || tick === null) return;
     const top = row.getBoundingClientRect().top - page.current!.getBoundingClientRect().top + page.current!.scrollTop;
-    const x = rail + (tick - layout.rows[at]!.start) * layout.pixelsPerTick;
+    const { start, pixelsPerTick } = layout.rows[at]!;
+    const x = rail + (tick - start) * pixelsPerTick;
     element.style.transform = `translate(${x}px, ${top}px)`;
     element.style.height = `${row.offsetHeight}px`;
     if (at !== shownRow.current && follows && !isAtWork()) row.scrollIntoView({ block: 'nearest' });

@@ -1,4 +1,6 @@
 import type { Id, SongLine, Track } from '@yibbo/core';
+import Folded from 'lucide-react/dist/esm/icons/chevron-right.mjs';
+import Unfolded from 'lucide-react/dist/esm/icons/chevron-down.mjs';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
 import { memo } from 'react';
 import { styled, View } from '@tamagui/core';
@@ -8,22 +10,34 @@ import { TrackSymbol } from '../../controls/TrackSymbol';
 import { Title, Words } from '../../controls/words';
 import { openSheet } from '../../sheets/open-sheet';
 import { useAppDispatch } from '../../store';
-import { LANE, RULER } from './page-places';
+import { LANE, RULER } from './layout';
 
 interface SongLineHeadProps {
   readonly line: SongLine;
   readonly bars: number;
   /** The section before it; null for the first line. */
   readonly after: Id | null;
+  /** Null where there is nothing to fold: the only line of its page. */
+  readonly folded: boolean | null;
+  readonly onFold: (isFolded: boolean) => void;
 }
 
 /** Above the rows of a section: its name, how long it is, all that can be done with it. */
-export function SongLineHead({ line, bars, after }: SongLineHeadProps) {
+export function SongLineHead({ line, bars, after, folded, onFold }: SongLineHeadProps) {
   const dispatch = useAppDispatch();
   const { section } = line;
   const name = section?.name ?? 'Without a name';
   return (
-    <XStack alignItems="center" paddingLeft={10} gap={8} borderTopWidth={1} borderColor="$lineStrong">
+    <XStack alignItems="center" paddingLeft={folded === null ? 10 : 0} gap={8} borderTopWidth={1} borderColor="$lineStrong">
+      {folded === null ? null : (
+        <Press
+          label={`${folded ? 'Unfold' : 'Fold'} ${name}`}
+          icon={folded ? Folded : Unfolded}
+          iconOnly
+          expanded={!folded}
+          onPress={() => onFold(!folded)}
+        />
+      )}
       <Title oneLine data-asks="Name of a section" render="h2" margin={0} fontSize="$4" lineHeight="$4" color={section ? '$ink' : '$faded'}>
         {name}
       </Title>

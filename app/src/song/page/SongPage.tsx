@@ -2,7 +2,7 @@ import type { Document, Id } from '@yibbo/core';
 import { useRouter } from 'expo-router';
 import ArrowLeft from 'lucide-react/dist/esm/icons/arrow-left.mjs';
 import Loop from 'lucide-react/dist/esm/icons/repeat.mjs';
-import { useEffect, useLayoutEffect, useMemo, useRef, useState, type RefObject } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
 import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';
 import { useWhilePlaying } from '../../audio/useWhilePlaying';
@@ -26,13 +26,13 @@ import { OpenSongSheet } from '../sheets/OpenSongSheet';
 import { DragLabel } from './DragLabel';
 import { HereEditor } from './HereEditor';
 import { HereKeys, HerePanel, HereTools } from './HereTools';
-import { pageLayout } from './layout';
-import { LANE, RULER } from './page-places';
+import { LANE, RULER } from './layout';
 import { PlacementsStrip } from './PlacementsStrip';
 import { SectionChips } from './SectionChips';
 import { SongHead } from './SongHead';
 import { SongRows } from './SongRows';
 import { SongSilence } from './SongSilence';
+import { useFolds } from './useFolds';
 import { useHere, type Here } from './useHere';
 import { usePageOnScreen, usePagePlace, useSelectedInView } from './usePageOnScreen';
 import { useOpenHere } from './useOpenHere';
@@ -168,8 +168,9 @@ function Page({ document, rail, here }: PageProps) {
   const dispatch = useAppDispatch();
   const page = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(page);
-  const layout = useMemo(() => pageLayout(document, Math.max(1, width - rail - 8)), [document, width, rail]);
-  usePageOnScreen(page, layout);
+  const folds = useFolds(document, width - rail - 8, here?.placement.start ?? null);
+  const { layout } = folds;
+  usePageOnScreen(page, folds);
   usePagePlace(page, document.song.id, width > 0);
   useSelectedInView(page, height);
   const open = useOpenPlacement();
@@ -179,7 +180,7 @@ function Page({ document, rail, here }: PageProps) {
   const { ghosts, rectangle, handlers } = usePlacementHand({ page, layout, document, drag, open: here ? openHere : open });
   return (
     <>
-      <SectionChips document={document} />
+      <SectionChips document={document} folds={folds} />
       <div style={{ position: 'relative', flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column' }}>
         <div
           ref={page}
@@ -189,7 +190,7 @@ function Page({ document, rail, here }: PageProps) {
         >
           {width > 0 ? (
             <SongRows
-              layout={layout}
+              folds={folds}
               document={document}
               rail={rail}
               ghosts={ghosts}

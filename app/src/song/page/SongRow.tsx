@@ -2,15 +2,14 @@ import { findById, notesOf, type Document, type Id, type Note, type Placement, t
 import Plus from 'lucide-react/dist/esm/icons/plus.mjs';
 import Link from 'lucide-react/dist/esm/icons/link.mjs';
 import { memo, type CSSProperties } from 'react';
-import type { PageRow } from './layout';
+import { LANE, type PageRow } from './layout';
 import type { LitNotes } from './SongRows';
-import { endReach, LANE } from './page-places';
+import { endReach } from './page-places';
 import { PatternPicture } from './PatternPicture';
 
 interface SongRowProps {
   readonly document: Document;
   readonly row: PageRow;
-  readonly pixelsPerTick: number;
   readonly selected: ReadonlySet<Id>;
   /** How many placements play each pattern. */
   readonly counts: ReadonlyMap<Id, number>;
@@ -34,7 +33,6 @@ function reaches({ start, length }: Placement, row: PageRow): boolean {
 function Lane({
   document,
   row,
-  pixelsPerTick,
   selected,
   counts,
   ghosts,
@@ -44,7 +42,7 @@ function Lane({
   index,
 }: SongRowProps & { readonly track: Track; readonly index: number }) {
   const mine = document.placements.filter((each) => each.trackId === track.id && reaches(each, row));
-  const x = (tick: number) => (tick - row.start) * pixelsPerTick;
+  const x = (tick: number) => (tick - row.start) * row.pixelsPerTick;
   return (
     <div data-lane="" data-track={track.id} style={{ ...LANE_STYLE, background: index % 2 ? 'var(--wash)' : 'transparent' }}>
       {row.bars.map(({ start }) => (
@@ -69,7 +67,6 @@ function Lane({
           placement={placement}
           track={track}
           row={row}
-          pixelsPerTick={pixelsPerTick}
           isSelected={selected.has(placement.id)}
           isHere={placement.id === hereId}
           count={counts.get(placement.patternId) ?? 1}
@@ -91,7 +88,6 @@ interface SegmentProps {
   readonly placement: Placement;
   readonly track: Track;
   readonly row: PageRow;
-  readonly pixelsPerTick: number;
   readonly isSelected: boolean;
   /** Whether it is opened on the page. */
   readonly isHere: boolean;
@@ -102,12 +98,12 @@ interface SegmentProps {
 const NO_NOTES: readonly Note[] = [];
 
 /** What one row shows of a placement. */
-function Segment({ document, placement, track, row, pixelsPerTick, isSelected, isHere, count, lit }: SegmentProps) {
+function Segment({ document, placement, track, row, isSelected, isHere, count, lit }: SegmentProps) {
   const pattern = findById(document.patterns, placement.patternId);
   if (!pattern) return null;
   const from = Math.max(placement.start, row.start);
   const to = Math.min(placement.start + placement.length, row.end);
-  const width = (to - from) * pixelsPerTick;
+  const width = (to - from) * row.pixelsPerTick;
   const isEnd = placement.start + placement.length <= row.end;
   const linked = count > 1 ? `, linked: plays in ${count} places` : '';
   return (
@@ -121,7 +117,7 @@ function Segment({ document, placement, track, row, pixelsPerTick, isSelected, i
       aria-label={`${pattern.name}, ${track.name}, bar ${barNumber(row, from)}${linked}${placement.muted ? ', muted' : ''}`}
       style={{
         ...SEGMENT,
-        left: (from - row.start) * pixelsPerTick,
+        left: (from - row.start) * row.pixelsPerTick,
         width: Math.max(4, width - 2),
         borderColor: `var(--track${track.colour})`,
         borderStyle: placement.muted ? 'dashed' : 'solid',

@@ -2,14 +2,16 @@ import type { Document, Id, Note, Placement } from '@yibbo/core';
 import { useMemo, type ReactNode } from 'react';
 import { selectHandledNotes } from '../../session/selectors';
 import { useAppSelector } from '../../store';
-import type { PageLayout } from './layout';
+import { FoldedLine } from './FoldedLine';
+import { LANE, RULER } from './layout';
+import type { Folds } from './useFolds';
 import { SongLineHead, TrackRail } from './SongLineHead';
 import { SongRow } from './SongRow';
 import { SongRuler } from './SongRuler';
 import type { RulerHand } from './useRulerHand';
 
 interface SongRowsProps {
-  readonly layout: PageLayout;
+  readonly folds: Folds;
   readonly document: Document;
   readonly rail: number;
   readonly ghosts: readonly Placement[];
@@ -21,36 +23,51 @@ interface SongRowsProps {
 }
 
 /** The rows of the page, section by section. */
-export function SongRows({ layout, document, rail, ghosts, hand, here, editor }: SongRowsProps) {
+export function SongRows({ folds, document, rail, ghosts, hand, here, editor }: SongRowsProps) {
   const chosen = useAppSelector((state) => state.session.placementIds);
   const selected = useMemo(() => new Set(chosen), [chosen]);
   const counts = useMemo(() => countsOf(document.placements), [document.placements]);
   const lit = useLitNotes(here);
-  return layout.rows.map((row, index) => (
+  const { rows } = folds.layout;
+  const isFoldable = rows.some(({ line }) => line !== rows[0]!.line);
+  return rows.map((row, index) => (
     <section key={row.start} aria-label={`Bars ${row.bars[0]!.number} to ${row.bars.at(-1)!.number}`}>
       {row.isFirst ? (
         <SongLineHead
           line={row.line}
-          after={layout.rows[index - 1]?.line.section?.id ?? null}
-          bars={layout.rows.filter(({ line }) => line === row.line).reduce((sum, { bars }) => sum + bars.length, 0)}
+          after={rows[index - 1]?.line.section?.id ?? null}
+          bars={rows.filter(({ line }) => line === row.line).reduce((sum, { bars }) => sum + bars.length, 0)}
+          folded={isFoldable ? row.isFolded : null}
+          onFold={(isFolded) => folds.fold(row, isFolded)}
         />
       ) : null}
-      <div style={{ display: 'flex', contentVisibility: 'auto', containIntrinsicHeight: `auto ${44 * (document.tracks.length + 1)}px` }}>
-        <TrackRail tracks={document.tracks} width={rail} />
-        <div data-page-row={index} style={{ position: 'relative', width: (row.end - row.start) * layout.pixelsPerTick, flexShrink: 0 }}>
-          <SongRuler layout={layout} row={row} document={document} hand={hand} />
-          <SongRow
-            document={document}
-            row={row}
-            pixelsPerTick={layout.pixelsPerTick}
-            selected={selected}
-            counts={counts}
-            ghosts={ghosts}
-            lit={lit}
-            hereId={here?.id ?? null}
-          />
+      {row.isFolded ? (
+        <div data-page-row={index} data-row-start={row.start} style={{ marginLeft: rail }}>
+          <FoldedLine document={document} row={row} onUnfold={() => folds.fold(row, false)} />
         </div>
-      </div>
+      ) : (
+        <div
+          style={{ display: 'flex', contentVisibility: 'auto', containIntrinsicHeight: `auto ${LANE * document.tracks.length + RULER}px` }}
+        >
+          <TrackRail tracks={document.tracks} width={rail} />
+          <div
+            data-page-row={index}
+            data-row-start={row.start}
+            style={{ position: 'relative', width: (row.end - row.start) * row.pixelsPerTick, flexShrink: 0 }}
+          >
+            <SongRuler row={row} document={document} hand={hand} />
+            <SongRow
+              document={document}
+              row={row}
+              selected={selected}
+              counts={counts}
+              ghosts={ghosts}
+              lit={lit}
+              hereId={here?.id ?? null}
+            />
+          </div>
+        </div>
+      )}
       {here && here.start >= row.start && here.start < row.end ? editor : null}
     </section>
   ));

@@ -8,6 +8,7 @@ import {
   keyWords,
   meterAt,
   spanOfBars,
+  tickOfBar,
   type Document,
   type TickSpan,
 } from '@yibbo/core';
@@ -16,12 +17,10 @@ import type { CSSProperties, KeyboardEvent, MouseEvent, PointerEvent } from 'rea
 import { openSheet } from '../../sheets/open-sheet';
 import { useAppDispatch, useAppSelector } from '../../store';
 import { barsWords } from '../bars-words';
-import type { PageLayout, PageRow } from './layout';
-import { RULER } from './page-places';
+import { RULER, type PageRow } from './layout';
 import type { Edge, RulerHand } from './useRulerHand';
 
 interface SongRulerProps {
-  readonly layout: PageLayout;
   readonly row: PageRow;
   readonly document: Document;
   readonly hand: RulerHand;
@@ -29,17 +28,17 @@ interface SongRulerProps {
 
 /** The bars of a row: a press plays from there and a drag marks several, with a button for what can be done with them; the loop's edges and the
  *  song's end are dragged. Tempo, meter and key are said where they begin. */
-export function SongRuler({ layout, row, document, hand }: SongRulerProps) {
-  const playFrom = useAppSelector((state) => state.session.playFrom);
+export function SongRuler({ row, document, hand }: SongRulerProps) {
   const { dragged, marking } = hand;
   const bars = useAppSelector((state) => state.session.stretch);
   const { song } = document;
+  const playFrom = useAppSelector((state) => tickOfBar(song.meters, state.session.playFromBar));
   const loop = song.loop && {
     ...song.loop,
     ...(dragged?.edge === 'start' || dragged?.edge === 'end' ? { [dragged.edge]: dragged.tick } : {}),
   };
   const end = dragged?.edge === 'songEnd' ? dragged.tick : endOfSong(document);
-  const x = (tick: number) => (tick - row.start) * layout.pixelsPerTick;
+  const x = (tick: number) => (tick - row.start) * row.pixelsPerTick;
   const isHere = (tick: number) => tick >= row.start && tick <= row.end;
   const marked = marking ?? (bars && spanOfBars(song.meters, bars));
   const handlersOf = (edge: Edge, at: number) => edgeHandlers(hand, document, edge, at);

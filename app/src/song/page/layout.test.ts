@@ -25,7 +25,7 @@ it('a section is a line, and a long one wraps at whole bars that are a thumb wid
     ['Verse', true, 1, 8],
     ['Verse 2', true, 9, 20],
   ]);
-  expect(pageLayout(songOf(8), 1000).pixelsPerTick * 8 * BAR).toBeCloseTo(1000);
+  expect(pageLayout(songOf(8), 1000).rows[0]!.pixelsPerTick * 8 * BAR).toBeCloseTo(1000);
 });
 
 it('bars keep their own lengths: in 7/8 as many ticks fit as in 4/4', () => {
@@ -35,6 +35,25 @@ it('bars keep their own lengths: in 7/8 as many ticks fit as in 4/4', () => {
   expect(rows[0]!.bars.map(({ end, start }) => end - start)).toEqual(Array.from({ length: 8 }, () => 70_560));
   expect(nearestBar(inSeven.song.meters, 80_000)).toBe(70_560);
   expect(barBefore(inSeven.song.meters, 150_000)).toBe(141_120);
+});
+
+it('a folded line is one row over its whole time; a very long page begins folded, but for its first line and what is edited on it', () => {
+  const sixty = songOf(...Array.from({ length: 60 }, () => 16));
+  const tracks = Array.from({ length: 12 }, (_, at) => ({ ...newTrack(sixty, soundById('lamp-keys'), newId).track, id: `t${at}` }));
+  const song = { ...sixty, tracks };
+  const { rows } = pageLayout(song, 346);
+  expect(rows.map(({ isFolded }) => isFolded)).toEqual([false, false, ...Array.from({ length: 59 }, () => true)]);
+  // Every bar is there once, in order, and what is folded fills the width.
+  expect(rows.flatMap(({ bars }) => bars.map(({ number }) => number))).toEqual(Array.from({ length: 960 }, (_, at) => at + 1));
+  for (const { start, end, pixelsPerTick } of rows) expect((end - start) * pixelsPerTick).toBeCloseTo(346);
+
+  const byHand = { [song.sections[0]!.id]: true, [song.sections[4]!.id]: false };
+  const open = rows.filter(({ isFolded }) => !isFolded);
+  expect(open.map(({ bars }) => bars[0]!.number)).toEqual([1, 9]);
+  const after = pageLayout(song, 346, byHand, 16 * BAR * 9 + 1).rows.filter(({ isFolded }) => !isFolded);
+  expect(after.map(({ bars }) => bars[0]!.number)).toEqual([65, 73, 145, 153]);
+  const twenty = songOf(...Array.from({ length: 20 }, () => 8));
+  expect(pageLayout({ ...twenty, tracks: tracks.slice(0, 3) }, 346).rows.some(({ isFolded }) => isFolded)).toBe(false);
 });
 
 it('an empty song has bars to begin in', () => {

@@ -1,15 +1,11 @@
-import type { PageLayout, PageRow } from './layout';
-
-/** Height of a track's lane, of the ruler above, in pixels. */
-export const LANE = 44;
-export const RULER = 44;
+import { LANE, RULER, type PageLayout, type PageRow } from './layout';
 
 /** How far from its end a placement of a width is taken hold of by it, in pixels; of a short one a third. */
 export function endReach(width: number): number {
   return Math.min(22, width / 3);
 }
 
-/** Where a point of the page is in the song: its tick, and the track by its place among them (-1 on the ruler). */
+/** Where a point of the page is in the song: its tick, and the track by its place among them (-1 on the ruler, and where a line is folded). */
 export interface PagePlace {
   readonly tick: number;
   readonly track: number;
@@ -35,6 +31,7 @@ export function placeAt(page: HTMLElement, layout: PageLayout, x: number, y: num
   }
   if (!best) return null;
   const { row, box } = best;
-  const tick = row.start + (x - box.left) / layout.pixelsPerTick;
-  return { tick: Math.max(row.start, Math.min(row.end, tick)), track: Math.floor((y - box.top - RULER) / LANE) };
+  const tick = row.start + (x - box.left) / row.pixelsPerTick;
+  const track = row.isFolded ? -1 : Math.floor((y - box.top - RULER) / LANE);
+  return { tick: Math.max(row.start, Math.min(row.end, tick)), track };
 }

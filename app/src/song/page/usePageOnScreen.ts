@@ -2,26 +2,31 @@ import type { Id } from '@yibbo/core';
 import { useEffect, useLayoutEffect, useRef, type RefObject } from 'react';
 import { useEffects } from '../../effects';
 import { useAppSelector } from '../../store';
-import type { PageLayout } from './layout';
+import { flushSync } from 'react-dom';
+import type { Folds } from './useFolds';
 
-/** Lets what is done elsewhere find and show a place on the page. */
-export function usePageOnScreen(page: RefObject<HTMLElement | null>, { rows }: PageLayout): void {
+/** Lets what is done elsewhere find and show a place on the page; what is folded there unfolds. */
+export function usePageOnScreen(page: RefObject<HTMLElement | null>, { layout: { rows }, fold }: Folds): void {
   const effects = useEffects();
   useEffect(() => {
-    const rowOf = (tick: number) => {
-      const at = rows.findIndex(({ start, end }) => tick >= start && tick < end);
-      return page.current?.querySelector<HTMLElement>(`[data-page-row="${at < 0 ? rows.length - 1 : at}"]`) ?? null;
+    const rowElement = (tick: number) => {
+      const elements = [...(page.current?.querySelectorAll<HTMLElement>('[data-row-start]') ?? [])];
+      return elements.findLast(({ dataset }) => Number(dataset.rowStart) <= tick);
     };
     return effects.page.show({
       isInView: (tick) => {
-        const [row, frame] = [rowOf(tick)?.getBoundingClientRect(), page.current?.getBoundingClientRect()];
+        const [row, frame] = [rowElement(tick)?.getBoundingClientRect(), page.current?.getBoundingClientRect()];
         return (
           row !== undefined && frame !== undefined && row.top < frame.bottom - row.height / 2 && row.bottom > frame.top + row.height / 2
         );
       },
-      reveal: (tick) => rowOf(tick)?.scrollIntoView({ block: 'center' }),
+      reveal: (tick) => {
+        const row = rows.find(({ start, end }) => tick >= start && tick < end) ?? rows.at(-1);
+        if (row?.isFolded) flushSync(() => fold(row, false));
+        rowElement(tick)?.scrollIntoView({ block: 'center' });
+      },
     });
-  }, [effects, page, rows]);
+  }, [effects, page, rows, fold]);
 }
 
 /** What was selected last stays in view when its tools take room from the page. */

@@ -3,7 +3,7 @@ import { useRef, useState, type MouseEvent, type PointerEvent, type RefObject } 
 import { useOnePointer, type PointerHandlers } from '../../controls/useOnePointer';
 import { useAppDispatch } from '../../store';
 import { setLoop, setSongEnd } from '../acts/sections';
-import { markBars } from '../acts/stretch';
+import { stretchSet } from '../../session/session';
 import { barsWords } from '../bars-words';
 import type { PageLayout } from './layout';
 import { placeAt } from './page-places';
@@ -77,7 +77,7 @@ function useMarking(page: RefObject<HTMLElement | null>, layout: PageLayout, son
     const place = page.current && placeAt(page.current, layout, clientX, clientY);
     return place ? Math.min(place.tick, last) : null;
   };
-  const mark = (span: TickSpan) => dispatch(markBars(barsOfSpan(song.meters, span)));
+  const mark = (span: TickSpan) => dispatch(stretchSet(barsOfSpan(song.meters, span)));
   const end = () => {
     from.current = null;
   };
