@@ -4,6 +4,22 @@ import tseslint from 'typescript-eslint';
 
 const NOT_IN_CORE = ['react', 'react-*', 'tamagui', '@tamagui/*', 'expo', 'expo-*', '@reduxjs/*', 'express', 'drizzle-*', 'better-sqlite3', 'comlink', 'node:*', 'fs', 'path', '@yibbo/*'];
 
+/** The rooms of each package, lowest first: each may import from those before it and from itself. Rooms of one step know nothing of each other. */
+const CORE_ROOMS = [['time'], ['model'], ['chance', 'change', 'gesture', 'theory'], ['notes'], ['audio', 'lanes'], ['actions', 'sounds'], ['playback', 'select'], ['midi', 'render'], ['api', 'measure', 'song']];
+const SERVER_ROOMS = [['database'], ['http'], ['access', 'songs'], ['live'], ['keeping'], ['heavy', 'routes']];
+const APP_ROOMS = [['browser', 'theme'], ['controls', 'workers', 'sync', 'audio'], ['state'], ['acts'], ['editor'], ['pages'], ['root']];
+
+/** Rules that hold the rooms of a package in their order. */
+function inOrder(part, steps, others = []) {
+  return steps.flatMap((rooms, step) =>
+    rooms.map((room) => {
+      const above = [...rooms.filter((each) => each !== room), ...steps.slice(step + 1).flat()].join('|');
+      const order = { regex: `^(?:\\.\\./)+(?:${above})(?:/|$)`, message: `${room} lies below: let that come in from outside, or move what both need further down.` };
+      return { files: [`${part}/src/${room}/**/*.{ts,tsx}`], ignores: ['**/*.test.{ts,tsx}'], rules: { 'no-restricted-imports': ['error', { patterns: above ? [order, ...others] : others }] } };
+    }),
+  );
+}
+
 export default tseslint.config(
   { ignores: ['**/node_modules/**', 'app/dist/**', 'app/public/**', 'app/.expo/**', '**/dist/**', 'test-results/**', 'app/expo-env.d.ts'] },
   ...expo,
@@ -41,12 +57,12 @@ export default tseslint.config(
     files: ['core/src/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: {
-      'no-restricted-imports': ['error', { patterns: [{ group: NOT_IN_CORE, message: 'core knows no interface, server, browser or Node library.' }] }],
       'no-restricted-globals': ['error', 'window', 'document', 'navigator', 'fetch', 'process', 'Buffer', 'localStorage', 'setTimeout', 'Date'],
       'no-restricted-properties': ['error', { object: 'Math', property: 'random', message: 'Chance comes in through the context.' }],
     },
   },
+  ...inOrder('core', CORE_ROOMS, [{ group: NOT_IN_CORE, message: 'core knows no interface, server, browser or Node library.' }]),
   { files: ['core/src/audio/**/*.ts'], ignores: ['**/*.test.ts'], rules: { 'no-restricted-properties': ['error', ...['sin', 'cos', 'tan', 'exp', 'pow', 'tanh', 'random', 'log'].map((property) => ({ object: 'Math', property, message: 'Its last digits differ between browsers; use audio/math.' }))] } },
-  { files: ['app/**/*.{ts,tsx}'], rules: { 'no-restricted-imports': ['error', { patterns: [{ group: ['@yibbo/server', '**/server/**'], message: 'The app knows the server by HTTP only.' }] }] } },
-  { files: ['server/**/*.ts'], rules: { 'no-restricted-imports': ['error', { patterns: [{ group: ['@yibbo/app', '**/app/src/**'], message: 'The server does not know the app.' }] }] } },
+  ...inOrder('app', APP_ROOMS, [{ group: ['@yibbo/server', '**/server/**'], message: 'The app knows the server by HTTP only.' }]),
+  ...inOrder('server', SERVER_ROOMS, [{ group: ['@yibbo/app', '**/app/src/**'], message: 'The server does not know the app.' }]),
 );

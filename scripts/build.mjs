@@ -1,16 +1,16 @@
 /** Builds the sound engine's kernels, the app with its worklet and workers, and the server, each only where something it is made of
  *  has changed. */
 import { EXPO_ENVIRONMENT, fingerprint, root, run, unlessDone } from './project.mjs';
-import { buildAlike, buildGuide, buildKernels, buildServer, buildWorkers, compressScripts } from './bundles.mjs';
+import { buildSimilar, buildGuide, buildKernels, buildServer, buildWorkers, compressScripts } from './bundles.mjs';
 
 const shared = ['package-lock.json', 'core/kernels', 'core/src', 'scripts'];
 
 unlessDone('core/dist/.built', fingerprint(['package-lock.json', 'core/kernels', 'scripts']), buildKernels);
 
 unlessDone(
-  'core/dist/.alike',
+  'core/dist/.similar',
   fingerprint(['package-lock.json', 'core/kernels', 'core/src/audio', 'core/src/measure', 'core/src/sounds', 'scripts']),
-  buildAlike,
+  buildSimilar,
 );
 
 unlessDone('app/dist/.built', fingerprint([...shared, 'app', 'docs/guide.md']), () => {

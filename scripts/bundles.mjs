@@ -32,12 +32,12 @@ export function bundleForNode(entryPoint, outfile) {
 }
 
 /** Which sounds and drums are alike, worked out from how they sound, in a module. */
-export function buildAlike() {
+export function buildSimilar() {
   const outfile = `${root}/core/dist/measured.mjs`;
-  bundleForNode(`${root}/core/src/measure/write-alike.ts`, outfile);
+  bundleForNode(`${root}/core/src/measure/write-similar.ts`, outfile);
   writeFileSync(
-    `${root}/core/dist/alike.ts`,
-    `/** Made by scripts/build.mjs from how every sound measures. */\nexport const ALIKE: Readonly<Record<string, readonly string[]>> = ${run(process.execPath, [outfile])};\n`,
+    `${root}/core/dist/similar.ts`,
+    `/** Made by scripts/build.mjs from how every sound measures. */\nexport const SIMILAR: Readonly<Record<string, readonly string[]>> = ${run(process.execPath, [outfile])};\n`,
   );
 }
 
@@ -78,7 +78,7 @@ export function buildGuide() {
 /** The server as one file beside its packages, and another for its thread for large work. */
 export function buildServer() {
   buildSync({
-    entryPoints: { main: `${root}/server/src/main.ts`, heavy: `${root}/server/src/songs/heavy.ts` },
+    entryPoints: { main: `${root}/server/src/main.ts`, heavy: `${root}/server/src/heavy/heavy.ts` },
     outdir: `${root}/server/dist`,
     outExtension: { '.js': '.mjs' },
     bundle: true,

@@ -4,9 +4,9 @@ import { spawn } from 'node:child_process';
 import { ensureInstalled, EXPO_ENVIRONMENT, root } from './project.mjs';
 
 ensureInstalled();
-const { buildAlike, buildGuide, buildKernels, buildWorkers } = await import('./bundles.mjs');
+const { buildSimilar, buildGuide, buildKernels, buildWorkers } = await import('./bundles.mjs');
 buildKernels();
-buildAlike();
+buildSimilar();
 buildWorkers();
 buildGuide();
 const start = (args, cwd, env) => spawn(process.execPath, args, { cwd, stdio: 'inherit', env: { ...process.env, ...env } });

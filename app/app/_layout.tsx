@@ -1,5 +1,5 @@
 import { Slot } from 'expo-router';
-import { AppFrame } from '../src/theme/AppFrame';
+import { AppFrame } from '../src/root/AppFrame';
 
 export default function RootLayout() {
   return (

@@ -1,4 +1,4 @@
-import { EnterScreen } from '../src/settings/EnterScreen';
+import { EnterScreen } from '../src/pages/settings/EnterScreen';
 
 export default function EnterRoute() {
   return <EnterScreen />;

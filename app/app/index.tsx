@@ -1,4 +1,4 @@
-import { SongsScreen } from '../src/songs/SongsScreen';
+import { SongsScreen } from '../src/pages/songs/SongsScreen';
 
 export default function SongsRoute() {
   return <SongsScreen />;

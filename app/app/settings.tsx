@@ -1,4 +1,4 @@
-import { SettingsScreen } from '../src/settings/SettingsScreen';
+import { SettingsScreen } from '../src/pages/settings/SettingsScreen';
 
 export default function SettingsRoute() {
   return <SettingsScreen />;

@@ -1,9 +1,9 @@
 import { newSong, newTrack, notesOf, soundById, withTrack, type Document, type Note } from '@yibbo/core';
-import { songOpened } from '../src/document/song';
-import { KeepingSlot, type Effects } from '../src/effects';
-import { PageOnScreen } from '../src/song/page/on-screen';
-import { GridOnScreen } from '../src/pattern/grid/viewport/on-screen';
-import { makeStore } from '../src/store';
+import { songOpened } from '../src/state/document/song';
+import type { Effects } from '../src/state/effects';
+import { PageOnScreen } from '../src/state/on-screen/page';
+import { GridOnScreen } from '../src/state/on-screen/grid';
+import { makeStore } from '../src/state/store';
 
 export const STEP = 5040;
 export const PATTERN = 'pattern';
@@ -15,7 +15,7 @@ export function noEffects(): Effects {
     newId: () => `id${++ids}`,
     now: () => 0,
     deviceId: 'test',
-    keeping: new KeepingSlot(),
+    keeping: { current: null, attach: () => () => undefined },
     grid: new GridOnScreen(),
     page: new PageOnScreen(),
   } as Partial<Effects> as Effects;

@@ -31,10 +31,10 @@ test('by thumb: the history is read, gone back in and on, after a reload too; a 
   // Back to the second hit: three steps are undone, and said to be.
   await steps.nth(4).getByRole('button').click();
   await expect.poll(() => kicks(page)).toEqual([0, 4]);
-  await expect(page.getByRole('button', { name: /: undone: go on to here$/ })).toHaveCount(3);
+  await expect(page.getByRole('button', { name: /: redo to here$/ })).toHaveCount(3);
   // And on to the last.
   await page
-    .getByRole('button', { name: /: undone: go on to here$/ })
+    .getByRole('button', { name: /: redo to here$/ })
     .first()
     .click();
   await expect.poll(() => kicks(page)).toEqual([0, 2, 4, 8, 12]);

@@ -24,7 +24,7 @@ const READ_ONLY: Readonly<Record<ReadOnly, (folder: string) => string>> = {
     `Nothing can be written in ${folder}: songs can be played and sent out, but nothing can be saved. Allow writing there, then start again.`,
 };
 
-/** What the person who started it must know. */
+/** The words for the person who started it. */
 function readyWords({ host, port, dataFolder }: Settings, { addresses, code, notice, readOnly }: RunningServer): string {
   const lines = [`Yibbo is ready at http://localhost:${port}`];
   if (notice) lines.unshift(notice);

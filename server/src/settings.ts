@@ -1,7 +1,7 @@
 import { networkInterfaces, hostname } from 'node:os';
 import { resolve } from 'node:path';
 
-/** What the server is told by its surroundings. */
+/** Settings from the environment. */
 export interface Settings {
   readonly root: string;
   readonly port: number;

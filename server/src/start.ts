@@ -25,8 +25,8 @@ import { openFolder, type OpenedFolder, type ReadOnly } from './keeping/open-fol
 import { RunDays } from './keeping/run-days';
 import { LiveSongs } from './live/live-songs';
 import { inAddress, ownAddresses, ownNames, type Settings } from './settings';
-import { heavyLane } from './songs/heavy-lane';
-import type { HeavyWork } from './songs/heavy';
+import { heavyLane } from './heavy/heavy-lane';
+import type { HeavyWork } from './heavy/heavy';
 import { makeKeeper } from './songs/make-keeper';
 
 export interface RunningServer {
@@ -191,7 +191,7 @@ async function closed(server: Server): Promise<void> {
   await isClosed;
 }
 
-/** What is done once a day: a copy of all songs, and throwing away what was deleted long ago. */
+/** The daily work: a copy of all songs, and throwing away what was deleted long ago. */
 function beginChores({ folder, queries, copies, notices, warn }: Chores): ReturnType<typeof setInterval> {
   const days = new RunDays(queries);
   const doChores = async () => {

@@ -20,7 +20,7 @@ export class NoSound extends Error {}
 
 const TOO_OLD = 'This browser is too old to make sound here. Update it (2023 or later will do), or open Yibbo in another.';
 
-/** What browsers count as an act of the person, at which they give sound. */
+/** User gestures at which browsers allow sound. */
 const ACTS = ['pointerup', 'touchend', 'click', 'keydown'] as const;
 
 /** How long the browser may take to give sound before it counts as held back, in milliseconds. */
@@ -85,7 +85,7 @@ function openContext(): AudioContext {
   }
 }
 
-/** What frame the engine is at. The page's clock lags behind the engine's in some browsers, most when they have just begun. */
+/** The engine's current frame. The page's clock lags behind the engine's in some browsers, most when they have just begun. */
 class EngineClock {
   private toldFrame = 0;
   private begin: () => void = () => undefined;

@@ -16,7 +16,7 @@ import {
   type PlayEvent,
   type PlayView,
   type StillSounding,
-  type Telling,
+  type EngineRoute,
 } from '@yibbo/core';
 import type { SoundOutput } from './output';
 import { nextBarTick, tickAfter, type Score } from './score';
@@ -182,7 +182,7 @@ export class Player {
     this.tell(standingAt(song, this.originTick, this.telling(view), mayRest ? this.originFrame : undefined));
   }
 
-  private telling(view: PlayView): Telling {
+  private telling(view: PlayView): EngineRoute {
     return { context: { view }, frameOf: (tick) => this.frameOf(tick), generation: this.generation };
   }
 
@@ -218,12 +218,12 @@ export class Player {
   }
 
   private frameOf(tick: number): number {
-    const { lap } = this.score!;
-    return this.originFrame + Math.round((playSeconds(lap, tick) - playSeconds(lap, this.originTick)) * SAMPLE_RATE);
+    const { clock } = this.score!;
+    return this.originFrame + Math.round((playSeconds(clock, tick) - playSeconds(clock, this.originTick)) * SAMPLE_RATE);
   }
 
   private tickAtFrame(frame: number): number {
-    const { lap } = this.score!;
-    return playTickAt(lap, playSeconds(lap, this.originTick) + (frame - this.originFrame) / SAMPLE_RATE);
+    const { clock } = this.score!;
+    return playTickAt(clock, playSeconds(clock, this.originTick) + (frame - this.originFrame) / SAMPLE_RATE);
   }
 }

@@ -1,10 +1,10 @@
-import { barAfter, endOfSong, findById, modulo, roundAt, type Document, type Id, type Lap, type PlayView } from '@yibbo/core';
+import { barAfter, endOfSong, findById, modulo, passAt, type Document, type Id, type LoopClock, type PlayView } from '@yibbo/core';
 
-/** What is to be played: a song as it stands (or as a trial would have it) and how it goes round. */
+/** The score to play: a song as it is (or as a trial would have it) and how it goes round. */
 export interface Score {
   readonly document: Document;
   readonly view: PlayView;
-  readonly lap: Lap;
+  readonly clock: LoopClock;
   /** Where play ends by itself; null where it goes round. */
   readonly endTick: number | null;
 }
@@ -17,7 +17,7 @@ export function patternScore(document: Document, placementId: Id): Score | null 
   return {
     document,
     view: { kind: 'pattern', placementId },
-    lap: { fromTick: placement.start, lengthTicks: pattern.length, tempos: document.song.tempos },
+    clock: { fromTick: placement.start, lengthTicks: pattern.length, tempos: document.song.tempos },
     endTick: null,
   };
 }
@@ -27,14 +27,14 @@ export function songScore(document: Document, only: ReadonlySet<Id> | null = nul
   const { loop, tempos } = document.song;
   const end = Math.max(1, endOfSong(document));
   const heard = only ? { ...document, placements: document.placements.filter(({ id }) => only.has(id)) } : document;
-  if (!loop?.on) return { document: heard, view: { kind: 'song' }, lap: { fromTick: 0, lengthTicks: end, tempos }, endTick: end };
-  const lap = { originTick: loop.start, fromTick: loop.start, lengthTicks: loop.end - loop.start, tempos };
-  return { document: heard, view: { kind: 'song', loop }, lap, endTick: null };
+  if (!loop?.on) return { document: heard, view: { kind: 'song' }, clock: { fromTick: 0, lengthTicks: end, tempos }, endTick: end };
+  const clock = { originTick: loop.start, fromTick: loop.start, lengthTicks: loop.end - loop.start, tempos };
+  return { document: heard, view: { kind: 'song', loop }, clock, endTick: null };
 }
 
 /** Where a play tick of a score stands in the song: play ticks of a loop count on, round after round. */
 export function songTickIn({ view }: Pick<Score, 'view'>, playTick: number): number {
-  return view.kind === 'song' && view.loop ? roundAt(view.loop, playTick).songTick : playTick;
+  return view.kind === 'song' && view.loop ? passAt(view.loop, playTick).songTick : playTick;
 }
 
 /** Where play goes on when another score takes over at a play tick: at the same place of the song; from the song into a pattern, and back,
@@ -59,7 +59,7 @@ export function nextBarTick(score: Score, playTick: number): number {
     const line = Math.min(barAfter(meters, songTick), view.loop ? view.loop.end : Infinity);
     return playTick + line - songTick;
   }
-  const { fromTick, lengthTicks } = score.lap;
+  const { fromTick, lengthTicks } = score.clock;
   const inLap = modulo(playTick, lengthTicks);
   return playTick + Math.min(barAfter(meters, fromTick + inLap) - fromTick, lengthTicks) - inLap;
 }

@@ -1,4 +1,4 @@
-import { findById, roundAt, type PeaksMessage, type Placement, type Track } from '@yibbo/core';
+import { findById, passAt, type PeaksMessage, type Placement, type Track } from '@yibbo/core';
 import { BrowserSound } from './output';
 import { Player } from './player';
 import { songTickIn, type Score } from './score';
@@ -63,10 +63,10 @@ export class AppSound {
   }
 
   /** Which round of its loop the song is in, from 1; null while it goes round none. */
-  songRound(): number | null {
+  songPass(): number | null {
     const tick = this.player?.position() ?? null;
     const view = this.score?.view;
-    return tick !== null && view?.kind === 'song' && view.loop ? roundAt(view.loop, tick).round + 1 : null;
+    return tick !== null && view?.kind === 'song' && view.loop ? passAt(view.loop, tick).pass + 1 : null;
   }
 
   /** Where a placement's pattern is now, counted on from its beginning, in ticks; null while play is stopped or elsewhere in the song. Where

@@ -3,7 +3,7 @@ import { TextField } from './TextField';
 import { useTypedName } from './useTypedName';
 
 interface NameFieldProps {
-  /** What is named: "the track". */
+  /** The named thing: "the track". */
   readonly of: string;
   readonly name: string;
   readonly width?: number;

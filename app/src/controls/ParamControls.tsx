@@ -8,7 +8,7 @@ interface ParamControlsProps {
   readonly params: Parameters<typeof paramFields>[0];
   readonly values: Readonly<Record<string, unknown>>;
   readonly onChange: (changed: Readonly<Record<string, string | number>>) => void;
-  /** What Enter does in a text. */
+  /** Called on Enter in a text. */
   readonly onEnter?: () => void;
   /** One under the other, as in a panel; else sliders by themselves and the rest in a row that scrolls. */
   readonly isPanel: boolean;

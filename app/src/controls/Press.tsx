@@ -34,7 +34,7 @@ const PressFrame = styled(View, {
 export type PressLook = 'quiet' | 'raised' | 'strong' | 'on';
 
 export interface PressProps {
-  /** What it does: always its accessible name; shown too unless `iconOnly`. */
+  /** Its action: always its accessible name; shown too unless `iconOnly`. */
   readonly label: string;
   readonly icon?: LucideIcon;
   readonly iconOnly?: boolean;

@@ -81,7 +81,7 @@ interface RangeProps {
   readonly onCommit: (value: number) => void;
 }
 
-/** What is seen of the slider, and what its keys do. */
+/** The slider's visible parts and its keys. */
 function Range({ title, low, high, step, value, words, onSlide, onCommit }: RangeProps) {
   const input = useRef<HTMLInputElement>(null);
   const commit = useRef(onCommit);

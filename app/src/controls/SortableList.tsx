@@ -24,7 +24,7 @@ export interface SortableItem {
 }
 
 interface SortableListProps {
-  /** What is ordered: "Tracks". */
+  /** The list's name: "Tracks". */
   readonly title: string;
   readonly items: readonly SortableItem[];
   /** An item is to stand at another place among them, from 0. */

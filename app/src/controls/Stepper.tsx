@@ -5,7 +5,7 @@ import { Press } from './Press';
 import { Words } from './words';
 
 export interface StepperProps {
-  /** What is being set; names both buttons. */
+  /** The setting's name; names both buttons. */
   readonly title: string;
   readonly shown: string;
   readonly canLower?: boolean;

@@ -24,7 +24,7 @@ if (typeof document !== 'undefined') {
   document.addEventListener('keydown', () => (pressed = null), true);
 }
 
-/** What stands in a field that is come to is replaced by what is typed; a second press puts the cursor in it. A first press puts it there too, and
+/** Typing replaces the text of a field just focused; a second press puts the cursor in it. A first press puts it there too, and
  *  what it puts is only known once it is over. */
 function selectAll({ target }: { readonly target: unknown }): void {
   const field = target as HTMLInputElement;

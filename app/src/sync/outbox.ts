@@ -1,6 +1,6 @@
 import type { Change, Id } from '@yibbo/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import { store, stored } from '../preferences/storage';
+import { store, stored } from '../browser/storage';
 
 /** A Change the server has not acknowledged yet. Records are numbered as they come in, so their order is no clock's. */
 interface Kept {

@@ -1,6 +1,6 @@
 import type { Change, Id } from '@yibbo/core';
 
-/** What one request may carry: small enough to come through a poor line in a few seconds. */
+/** Limits of one request: small enough to come through a poor line in a few seconds. */
 const MOST_BYTES = 512 * 1024;
 const MOST_CHANGES = 500;
 

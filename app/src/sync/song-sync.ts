@@ -1,5 +1,5 @@
 import type { Answer, Change, Id, ServerSong } from '@yibbo/core';
-import { api, ApiError } from './api';
+import { ApiError, type Server } from './api';
 import type { Link } from './link';
 import type { Outbox } from './outbox';
 import { firstPiece } from './pieces';
@@ -11,7 +11,7 @@ const LONGEST_WAIT_MS = 30_000;
 /** A song on its way from the server, with what this browser still had to send. */
 export type AskedSong = ReturnType<typeof askForSong>;
 
-export function askForSong(songId: Id, outbox: Outbox) {
+export function askForSong(songId: Id, outbox: Outbox, server: Pick<Server, 'open'>) {
   let late: readonly Change[] | ((changes: readonly Change[]) => void) = [];
   const unsent = outbox
     .unsent(songId, (changes) => (typeof late === 'function' ? late(changes) : (late = changes)))
@@ -20,7 +20,7 @@ export function askForSong(songId: Id, outbox: Outbox) {
       // Without storage the song opens all the same; what storage says later is taken in then.
       () => ({ changes: [] as Change[], isKept: false }),
     );
-  const asked = Promise.all([api.open(songId), unsent]);
+  const asked = Promise.all([server.open(songId), unsent]);
   // Whoever opens it is told what went wrong; where nobody does, nobody need be.
   asked.catch(() => undefined);
   const onLate = (take: (changes: readonly Change[]) => void) => {
@@ -30,7 +30,7 @@ export function askForSong(songId: Id, outbox: Outbox) {
   return { asked, onLate };
 }
 
-/** What keeping a song in step needs to know of it. */
+/** The state of a song that syncing needs. */
 export interface SongStanding {
   readonly revision: number;
   /** The Change that made it; null for none. */
@@ -70,6 +70,7 @@ export class SongSync {
     private readonly songId: Id,
     private readonly song: SongPort,
     private readonly outbox: Outbox,
+    private readonly server: Pick<Server, 'open' | 'send'>,
   ) {}
 
   /** Opens the song that was asked for. Throws an ApiError where it cannot. */
@@ -172,7 +173,7 @@ export class SongSync {
     do {
       const { revision, head } = this.song.standing();
       const { body } = firstPiece(revision, head, unsent, isRefused ? 1 : undefined);
-      const answer = await api.send(this.songId, body);
+      const answer = await this.server.send(this.songId, body);
       if (this.isClosed) return;
       if (answer.isFar) await this.catchUp(answer);
       else this.song.answered(answer);
@@ -185,7 +186,7 @@ export class SongSync {
   }
 
   private async catchUp({ known }: Answer): Promise<void> {
-    const server = await api.open(this.songId);
+    const server = await this.server.open(this.songId);
     if (!this.isClosed) this.song.caughtUp(server, known);
   }
 
@@ -203,7 +204,7 @@ export class SongSync {
 
   /** Asks for the song as the server has it, so that whoever works here can choose; false where it cannot be had. */
   private async part(): Promise<boolean> {
-    const server = await api.open(this.songId).catch(() => null);
+    const server = await this.server.open(this.songId).catch(() => null);
     if (server && !this.isClosed) this.song.parted(server);
     return server !== null;
   }

@@ -13,7 +13,7 @@ export interface Palette {
   readonly lineStrong: string;
   readonly line: string;
   readonly lineWeak: string;
-  /** What can be done: buttons that matter, selection. */
+  /** Action: primary buttons, selection. */
   readonly act: string;
   readonly onAct: string;
   /** Where the music is. */

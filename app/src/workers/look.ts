@@ -5,7 +5,7 @@ export interface LookRequest {
   readonly name: string;
 }
 
-/** What a song from a file can be made with, and what each track would be, cut where it repeats. */
+/** The options for a song from a file, and the shape of each track, cut where it repeats. */
 export interface Outlook {
   readonly shapes: readonly TrackShape[];
   /** Whole bars before the first note. */
@@ -14,7 +14,7 @@ export interface Outlook {
   readonly sections: number;
 }
 
-/** What a MIDI file holds, or why it cannot come in. */
+/** The content of a MIDI file, or why it cannot be imported. */
 export type Looked =
   | { readonly ok: true; readonly report: ImportReport; readonly songName: string; readonly outlook: Outlook }
   | { readonly ok: false; readonly message: string };

@@ -5,7 +5,7 @@ export interface WavRequest {
   readonly options: WavOptions;
 }
 
-/** What comes of making a WAV file, piece by piece. */
+/** The messages of making a WAV file, piece by piece. */
 export type WavAnswer =
   | { readonly type: 'piece'; readonly bytes: Uint8Array; readonly progress: number }
   | { readonly type: 'end'; readonly end: WavEnd }

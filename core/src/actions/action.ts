@@ -8,7 +8,7 @@ import type { Copied } from '../lanes/travel';
 import type { Clip } from '../notes/clip';
 import type { TickSpan } from '../notes/span';
 import type { NewId } from '../model/ids';
-import type { DrawFrom } from '../playback/draws';
+import type { DrawFrom } from '../chance/draws';
 import type { Taken } from './way-back';
 import { COMMON_NAMING, type Key, type Naming } from '../theory';
 import { gridAt, gridOfRow, type Grid, type Grids, type MeterAt, type MeterShape, type TempoAt } from '../time';
@@ -42,11 +42,11 @@ export interface ActionContext extends Grids {
   readonly span: TickSpan | null;
   /** The stretch that these very notes covered when they were first turned round in it; they may cover another since. */
   readonly ownSpan?: TickSpan | undefined;
-  /** What an action took when it was done last. */
+  /** The notes an action took when it last ran. */
   readonly lastTaken?: Taken | null;
   /** Where new notes go: the cursor, the current row. */
   readonly at: { readonly tick: number; readonly pitch: number; /** Whether a person put it there. */ readonly isChosen?: boolean };
-  /** What chance is drawn from where the pattern is played. */
+  /** The seeds that chance is drawn from where the pattern plays. */
   readonly draws: DrawFrom;
   /** Notes that were copied; null where nothing was. */
   readonly clip: Clip | null;
@@ -59,7 +59,7 @@ export interface ActionContext extends Grids {
   readonly random: () => number;
 }
 
-/** What is given to an action from outside; the pattern and the seed's random numbers come with what is performed. */
+/** The context of an action; the pattern and the seed's random numbers come with what is performed. */
 export type OuterContext = Omit<ActionContext, 'random' | 'patternId' | 'ownSpan'>;
 
 /** A context where nothing is chosen or marked: no key, no span, the beginning of the pattern, middle C. */
@@ -116,8 +116,8 @@ export interface Drag {
 }
 
 /** How an action is led by a drag over the notes, in place of its controls. */
-export interface Led<Params> {
-  /** What to do, in words. */
+export interface DragControl<Params> {
+  /** Instructions, in words. */
   readonly hint: string;
   /** The settings a drag comes to; null where it means nothing. */
   params(drag: Drag, part: NotesPart, params: Params, context: ActionContext): Partial<Params> | null;
@@ -127,22 +127,22 @@ export interface Led<Params> {
   line?(part: NotesPart, params: Params, context: ActionContext): number;
 }
 
-/** What an action takes: what is selected or, where nothing is, the whole pattern; only a selection; the current row whatever is
+/** The notes an action takes: the selection, else the whole pattern; only a selection; the current row whatever is
  *  selected; all of the pattern whatever is selected; or no notes at all, for it only makes some. */
 export type Takes = 'any' | 'selection' | 'row' | 'pattern' | 'nothing';
 
 export interface ActionResult {
-  /** What replaces the part's notes. */
+  /** Replaces the part's notes. */
   readonly notes: readonly Note[];
-  /** What its pattern becomes. */
+  /** The pattern, changed. */
   readonly pattern?: Partial<Pick<Pattern, 'length' | 'rowLengths'>>;
-  /** What else it makes or changes: placements, patterns, tracks. */
+  /** Other entities made or changed: placements, patterns, tracks. */
   readonly others?: Replacements;
-  /** What becomes of the pattern's other notes where its results come to stand on them; they sound too where absent. */
+  /** How the results land on the pattern's other notes; where absent, both sound. */
   readonly landing?: NoteLanding;
   /** The stretch of their own that it turned the notes round in, to be turned back in. */
   readonly ownSpan?: TickSpan;
-  /** What it copied inside the pattern, so that lanes can go along. */
+  /** Time copied inside the pattern, so that lanes go along. */
   readonly copied?: Copied;
   /** Where what it copied comes to stand: at a tick, or so much later than what was copied. */
   readonly lands?: { readonly atTick: number } | { readonly ticksLater: number };
@@ -175,7 +175,7 @@ export interface NotesActionEntry<ActionId extends string, Params extends z.ZodO
   readonly hasWayBack?: true;
   /** One-touch forms for the tray: what the button says and the params it sets. */
   readonly quick?: readonly QuickForm<z.infer<Params>>[];
-  readonly led?: Led<z.infer<Params>>;
+  readonly dragControl?: DragControl<z.infer<Params>>;
   /** The curve that its settings mean, to be drawn: from how far along (0..1) to how far on (0..1). */
   curve?(params: z.infer<Params>): (along: number) => number;
   run(part: NotesPart, params: z.infer<Params>, context: ActionContext): ActionResult;

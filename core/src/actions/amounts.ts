@@ -24,7 +24,7 @@ import type { Note } from '../model/entities';
 import { commonGrid, gridOfNotes, type ActionContext, type Drag } from './action';
 import { divisionParam } from './params';
 
-/** What a distance can be counted in by name. "grid" is the grid in use, whichever that is. */
+/** Named units of distance. "grid" is the grid in use, whichever that is. */
 export const AMOUNT_UNITS = [
   'grid',
   'bar',
@@ -55,7 +55,7 @@ export function copyDistance(notes: readonly Note[], roundTo: RoundTo, context: 
   return repeatDistance(notes, roundTo, gridOfNotes(notes, context), meterAt(meters, spanOf(notes).start));
 }
 
-/** What the distance between copies is rounded up to. */
+/** The unit that the distance between copies is rounded up to. */
 export function roundToParam() {
   return divisionParam<RoundTo>('Next copy on the next', ROUND_TO, 'fit', {
     fit: 'beat or bar that fits',

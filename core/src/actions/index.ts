@@ -4,5 +4,4 @@ export * from './amounts';
 export * from './registry';
 export * from './perform';
 export { NO_KEY } from './pitch/no-key';
-export { exampleOf, type ActionExample } from './example';
 export { stillStanding, type Taken } from './way-back';

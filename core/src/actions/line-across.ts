@@ -1,6 +1,6 @@
 import { spanOf } from '../notes/rotate';
 import { MAX_TICK } from '../time';
-import { commonGrid, type ActionContext, type Led, type NotesPart } from './action';
+import { commonGrid, type ActionContext, type DragControl, type NotesPart } from './action';
 import { amountBetween, amountParam, amountTicks, tickOfDrag, type AmountUnit } from './amounts';
 import { choiceParam, wholeParam } from './params';
 
@@ -27,7 +27,7 @@ export function lineOf({ notes }: NotesPart, { count, unit, from }: LineParams, 
 }
 
 /** Lets a drag put the line where it is. */
-export function ledAcross(hint: string): Led<LineParams> {
+export function dragAcross(hint: string): DragControl<LineParams> {
   return {
     hint,
     params: (drag, { notes }, _params, context) => {

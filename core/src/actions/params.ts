@@ -8,7 +8,7 @@ export type ControlKind = 'stepper' | 'slider' | 'choice' | 'division' | 'text' 
 export interface ParamMeta {
   readonly title: string;
   readonly control: ControlKind;
-  /** What the number counts: "%", "semitones". */
+  /** The unit of the number: "%", "semitones". */
   readonly unit?: string;
   /** For a number: the param that says how many there are, which it cannot be more than. */
   readonly upTo?: string;
@@ -68,7 +68,7 @@ export function choiceParam<const Values extends readonly [string, ...string[]]>
     .meta({ title, control: 'choice', names });
 }
 
-/** What becomes of notes that the results come to stand on. */
+/** How the results land on notes already there. */
 export function landingParam() {
   return choiceParam('What is there', NOTE_LANDINGS, 'merge', LANDING_NAMES);
 }
@@ -89,7 +89,7 @@ export function divisionParam<Unit extends string>(
     .meta({ title, control: 'division', units, names });
 }
 
-/** What the interface needs to draw a param. Throws where an action left one untitled or unbounded. */
+/** The control for a param. Throws where an action left one untitled or unbounded. */
 export interface ParamField {
   readonly name: string;
   readonly title: string;

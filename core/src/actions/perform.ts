@@ -9,7 +9,7 @@ import { rowLength } from '../model/row-length';
 import { countLanding, landedOn, type Landing } from '../notes/landing';
 import { withNotes } from '../notes/move';
 import { spanOf } from '../notes/rotate';
-import { seededRandom } from '../playback/random';
+import { seededRandom } from '../chance/random';
 import { gridAt, gridOfRow, MAX_TICK, meterAt } from '../time';
 import {
   gridOfNotes,
@@ -25,7 +25,7 @@ import { storedUnit } from './amounts';
 import { stillStanding, takenBy, type Taken } from './way-back';
 import { paramFields } from './params';
 
-/** What an action is to be run on. */
+/** The subject of an action. */
 export interface Performance {
   readonly action: NotesAction;
   readonly params: unknown;
@@ -47,10 +47,10 @@ export interface Performed {
   readonly refusal: WhyNot | null;
   /** The tick of a line across all rows that it works at; null where there is none. */
   readonly line: number | null;
-  /** What it was run on became these. */
+  /** The notes that the subject became. */
   readonly made: readonly Id[];
   readonly lands: ActionResult['lands'];
-  /** What it took, for the way back; null where there is none. */
+  /** The notes it took, for the way back; null where there is none. */
   readonly taken: Taken | null;
 }
 
@@ -82,7 +82,7 @@ export function perform(
     counts: { before: part.length, after: result.notes.length },
     whyNot: typeof refused === 'string' ? refused : (refused?.words ?? null),
     refusal: typeof refused === 'string' ? null : refused,
-    line: action.led?.line?.(whole, parsed, full) ?? null,
+    line: action.dragControl?.line?.(whole, parsed, full) ?? null,
     made: result.notes.map(({ id }) => id),
     lands: result.lands,
     taken: action.hasWayBack ? takenBy(action.id, patternId, part, result) : null,
@@ -91,21 +91,21 @@ export function perform(
 
 /** The settings that a drag over the notes leads an action to, and the notes it is for; null where it means nothing, or the action is not led by
  *  drags. */
-export function ledTo(
+export function draggedTo(
   document: Document,
   performance: Performance,
   drag: Drag,
   context: OuterContext,
 ): { readonly params: Readonly<Record<string, unknown>>; readonly noteIds: readonly Id[] } | null {
-  const { led, params: schema } = performance.action;
+  const { dragControl, params: schema } = performance.action;
   const { whole, full } = subjectOf(document, performance, context);
-  const params = led?.params(drag, whole, schema.parse(performance.params), full);
+  const params = dragControl?.params(drag, whole, schema.parse(performance.params), full);
   if (!params) return null;
-  const noteId = performance.noteIds.length === 0 ? led?.on?.(drag, whole) : null;
+  const noteId = performance.noteIds.length === 0 ? dragControl?.on?.(drag, whole) : null;
   return { params, noteIds: noteId ? [noteId] : performance.noteIds };
 }
 
-/** What an action is run on, and all it may know. */
+/** The notes an action runs on, with its context. */
 function subjectOf(document: Document, { action, patternId, noteIds, seed }: Omit<Performance, 'params'>, context: OuterContext) {
   const pattern = findById(document.patterns, patternId) ?? NO_PATTERN;
   const all = notesOf(document, patternId);
@@ -127,7 +127,7 @@ function wayBack(all: readonly Note[], found: readonly Note[], taken: Taken, isW
   return found.every(({ id }) => ids.has(id)) ? standing : null;
 }
 
-/** What is put back on disk of the params: nothing in them may mean "the grid", which is another one tomorrow. */
+/** The params as they are stored: nothing in them may mean "the grid", which is another one tomorrow. */
 function storedParams(
   { params, takes }: NotesAction,
   given: Readonly<Record<string, unknown>>,
@@ -143,7 +143,7 @@ function storedParams(
   );
 }
 
-/** What has to happen to the document for a result: to the pattern's notes, to what else it makes or changes, and to the lanes under the notes. */
+/** The document with a result in it: the pattern's notes, whatever else it makes or changes, and the lanes under the notes. */
 function entriesOf(
   document: Document,
   patternId: Id,
@@ -189,7 +189,7 @@ function attempt(
   return isTooFar ? { result: { notes: part.notes }, refused: TOO_FAR } : { result, refused: null };
 }
 
-/** What an action takes of the notes, in order. The whole pattern is what can be heard of it: notes kept beyond the end stay as they are. */
+/** The notes an action takes, in order. The whole pattern is what can be heard of it: notes kept beyond the end stay as they are. */
 function partOf(
   all: readonly Note[],
   noteIds: readonly Id[],

@@ -13,7 +13,7 @@ export interface Taken {
   readonly span?: TickSpan | undefined;
 }
 
-/** What an action has taken, once its results stand; null where notes of the part are gone. */
+/** The notes an action has taken, once its results are in; null where notes of the part are gone. */
 export function takenBy(
   actionId: string,
   patternId: Id,

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { idSchema, trackSchema, type Id } from '../model/entities';
 
-/** What of a track says how it sounds. */
+/** The fields of a track that say how it sounds. */
 const soundFieldsSchema = trackSchema.pick({ soundId: true, setting: true, octave: true, otherDrums: true, voiceMode: true });
 export type SoundFields = z.infer<typeof soundFieldsSchema>;
 
@@ -58,7 +58,7 @@ export const ownAnswerSchema = z.object({
   /** Names this collection of things: another one is counted anew. */
   epoch: z.string(),
   revision: z.int(),
-  /** What has been put since, by anyone, as it is now. */
+  /** Everything put since, by anyone, in its present state. */
   things: z.array(ownThingSchema),
 });
 export type OwnAnswer = z.infer<typeof ownAnswerSchema>;

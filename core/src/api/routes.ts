@@ -9,9 +9,9 @@ export interface ApiRoute {
   readonly path: string;
   readonly what: string;
   readonly query?: z.ZodType;
-  /** What is sent; a text names bytes that are no JSON. */
+  /** The request body; a text names bytes that are not JSON. */
   readonly body?: z.ZodType | string;
-  /** What comes back; a text names what is no JSON; null is nothing (204). */
+  /** The response body; a text names one that is not JSON; null is none (204). */
   readonly answer: z.ZodType | string | null;
 }
 

@@ -39,7 +39,7 @@ export const sendSchema = z.object({
   changes: z.unknown().meta({ title: 'Change[]' }),
 });
 
-/** What the Songs screen shows of a song. */
+/** A song as the Songs screen shows it. */
 export const songCardSchema = z.object({
   id: idSchema,
   name: z.string(),
@@ -87,7 +87,7 @@ export const serverSongSchema = z.object({
 });
 export type ServerSong = Readonly<{ song: Document; revision: number; history: readonly ChangeLabel[]; missing?: number }>;
 
-/** What the server answers to Changes: its revision, what the window had missed (its own go without their bodies), what lost, and those of the
+/** The server's answer to Changes: its revision, what the window had missed (its own go without their bodies), what lost, and those of the
  *  sent ones that the history has now. */
 export const sentSchema = z.object({
   revision: z.int(),
@@ -114,7 +114,7 @@ const dayCopySchema = z.object({
 });
 export type DayCopy = z.infer<typeof dayCopySchema>;
 
-/** What the server says of itself; what only concerns the machine it runs on is told there alone. */
+/** The server's own state; what concerns only the machine it runs on is sent there alone. */
 export const serverNewsSchema = z.object({
   mayEnter: z.boolean(),
   isHere: z.boolean().optional(),

@@ -1,7 +1,7 @@
 import { sineTurn } from './math';
 import { SAMPLE_RATE } from './rate';
 
-/** What can be turned on a track while it sounds, and how its values run: a bend in cents, pan -1..1 beside the track's own, filter -1..1 about
+/** A track's live controls and their ranges: a bend in cents, pan -1..1 beside the track's own, filter -1..1 about
  *  where the sound has it, the others 0..1, of which a volume of 100 of MIDI's 127 leaves the track as loud as it is. */
 export type TurnedKind = 'bend' | 'pressure' | 'modulation' | 'volume' | 'pan' | 'expression' | 'filter';
 

@@ -13,7 +13,7 @@ const STROKE_FRAMES = Math.round(0.011 * SAMPLE_RATE);
 const STROKE_FALL = new Fall(0.02);
 const ATTACK_SAMPLES = 20;
 const SILENCE = 0.0004;
-/** What velocity does beside loudness: how hard bodies are driven, how much louder what is struck beside a body is, how many octaves noise and metal are
+/** The effects of velocity beside loudness: how hard bodies are driven, how much louder what is struck beside a body is, how many octaves noise and metal are
  *  brighter from the softest to the hardest. */
 const DRIVE_SOFT = 0.5;
 const DRIVE_HARD = 0.64;
@@ -70,7 +70,7 @@ export class DrumVoice implements Voice {
   private mixed!: Samples;
   private noise: Samples | null = null;
   private metal: Samples | null = null;
-  /** What its bend line makes of its frequencies. */
+  /** Frequency multiplier from its bend line. */
   private bent = 1;
   private noiseState: number;
   private readonly bodies: readonly Ringing[];

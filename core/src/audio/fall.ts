@@ -13,7 +13,7 @@ export class Fall {
     this.overChunk = power(this.factor, CHUNK);
   }
 
-  /** What it falls by over so many samples. */
+  /** The factor it falls by over that many samples. */
   over(count: number): number {
     return count === CHUNK ? this.overChunk : power(this.factor, count);
   }

@@ -38,7 +38,7 @@ export class FilterBank {
   private readonly chunks: number[];
   private readonly idle: readonly number[];
   private count = 0;
-  /** What the loop reads, each for four filters: stay, cross, rise, how much of input, band and low comes out, and the states. */
+  /** The coefficients the loop reads, each for four filters: stay, cross, rise, how much of input, band and low comes out, and the states. */
   private readonly values: Samples;
 
   constructor(private readonly bench: Workbench) {

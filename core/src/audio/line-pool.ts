@@ -1,6 +1,6 @@
 import type { Samples, Workbench } from './workbench';
 
-/** Samples of a line that sound goes round in, and those that stand behind its end once more. */
+/** Delay-line buffer, its start mirrored past the end. */
 export const LINE_SAMPLES = 2048;
 export const LINE_OVER = 4;
 const MOST = 300;

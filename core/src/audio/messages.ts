@@ -26,7 +26,7 @@ export interface EngineGate extends EngineEcho {
   readonly trackId: string;
 }
 
-/** What can be said to an engine, as plain data, so that it can run behind a port. */
+/** Messages to the engine, as plain data, so that it can run behind a port. */
 export type EngineMessage =
   | { readonly type: 'tracks'; readonly tracks: readonly EngineTrack[] }
   | { readonly type: 'notes'; readonly notes: readonly EngineNote[]; readonly generation: number }

@@ -1,4 +1,4 @@
-import { TruePeakMeter } from '../render/loudness';
+import { TruePeakMeter } from './loudness';
 import type { SoundEngine } from './engine';
 import { SAMPLE_RATE } from './rate';
 

@@ -6,7 +6,7 @@ import type { Tools, Voice } from './voice';
 import { Width, WIDTH_CHUNKS } from './width';
 import { CHUNK, type Samples } from './workbench';
 
-/** What all tracks are mixed into. */
+/** The mix bus. */
 export interface Mix {
   readonly left: Samples;
   readonly right: Samples;

@@ -86,7 +86,7 @@ export class Resampler {
     return { left, right };
   }
 
-  /** What is left, as if silence followed. */
+  /** The remaining samples, as if silence followed. */
   end(): Block {
     return this.take({ left: new Float32Array(REACH), right: new Float32Array(REACH) });
   }

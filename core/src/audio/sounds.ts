@@ -37,7 +37,7 @@ export interface Drum {
   };
 }
 
-/** What a sound is for, by which it is looked for. */
+/** Families of sounds, to browse by. */
 export const FAMILIES = ['drums', 'bass', 'keys', 'pluck', 'lead', 'pad', 'bell', 'effect'] as const;
 export type Family = (typeof FAMILIES)[number];
 

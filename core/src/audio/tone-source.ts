@@ -11,7 +11,7 @@ import { CHUNK, endOf, from, type Samples } from './workbench';
 const UNHEARD_OFFSET = 1e-5;
 const UNHEARD_LEVEL = 1e-5;
 
-/** What of a pitched note sounds before filter and envelope: oscillators, the first of them moved by modulators, a string, noise. */
+/** The source of a pitched note, before filter and envelope: oscillators, the first of them moved by modulators, a string, noise. */
 export class ToneSource {
   /** Turns a sample of each, where the note is not bent. */
   private readonly oscillatorTurns: readonly number[];

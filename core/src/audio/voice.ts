@@ -28,7 +28,7 @@ export interface EngineNote {
   readonly bend?: readonly EngineBend[];
 }
 
-/** What all voices of an engine work with. */
+/** The resources that all voices of an engine share. */
 export interface Tools {
   readonly bench: Workbench;
   readonly filters: FilterBank;

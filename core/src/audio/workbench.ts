@@ -89,7 +89,7 @@ export interface Samples {
   readonly values: Float32Array;
 }
 
-/** What is used of WebAssembly, which every host has, but TypeScript knows only beside a browser. */
+/** The part of WebAssembly in use: every host has it, but TypeScript only declares it for browsers. */
 interface Host {
   readonly WebAssembly?: {
     readonly validate: (code: Uint8Array) => boolean;

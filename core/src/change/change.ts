@@ -23,7 +23,7 @@ export type Entry = WholeEntry | EditEntry;
 /** The only way a document changes. One gesture is one Change. */
 export interface Change {
   readonly id: Id;
-  /** What was done, in words, for the history. */
+  /** The edit in words, for the history. */
   readonly label: string;
   /** Milliseconds since 1970, by the clock of the device that made it. */
   readonly at: number;
@@ -46,7 +46,7 @@ export interface Made {
   readonly noteIds: readonly Id[];
 }
 
-/** What the history keeps of a Change without its entries. */
+/** A Change without its entries, as the history keeps it. */
 export type ChangeLabel = Pick<Change, 'id' | 'label' | 'at' | 'device' | 'undoes' | 'point'>;
 
 export function labelOf({ id, label, at, device, undoes, point }: Change): ChangeLabel {

@@ -6,7 +6,7 @@ import { sameValue } from './same';
 
 type Fields = Record<string, readonly [unknown, unknown]>;
 
-/** What became of one entity over a run of entries. `was` and `now` are null while it does not exist. */
+/** One entity's fate over a run of entries. `was` and `now` are null while it does not exist. */
 interface Outcome {
   readonly of: Collection;
   readonly id: Id;
@@ -96,7 +96,7 @@ function whole(kind: 'create' | 'remove', of: Collection, entities: readonly Ent
   return entities.length ? [{ kind, of, entities }] : [];
 }
 
-/** What was there before and is there after, but differs: also where it was taken away and put back. */
+/** Entities that exist before and after but differ, including those taken out and put back. */
 function editsOf(of: Collection, outcomes: readonly Outcome[]): Entry[] {
   const byHome = new Map<Id | undefined, EditColumns>();
   for (const outcome of outcomes) {

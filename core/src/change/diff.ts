@@ -5,7 +5,7 @@ import type { EditEntry, Entry } from './change';
 import { EditColumns } from './columns';
 import { remember } from './found';
 
-/** What has to happen to a list: the entries of a Change, kept apart so that they can be put in a safe order. */
+/** The edits of a list: the entries of a Change, kept apart so that they can be put in a safe order. */
 interface RowsDiff {
   readonly created: readonly Entity[];
   readonly removed: readonly Entity[];

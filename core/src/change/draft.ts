@@ -2,6 +2,7 @@ import {
   childCollections,
   COLLECTION_NAMES,
   fieldOf,
+  hasLength,
   homeOf,
   rulesOf,
   spanFits,
@@ -34,7 +35,7 @@ export class DocumentDraft {
   private readonly lists = new Map<string, ListDraft>();
   private readonly created = new Map<Id, Collection>();
   private readonly removed = new Map<Collection, Set<Id>>();
-  /** What was given a parent: single entities, and whole lists for what they are kept by. */
+  /** Entities that were given a parent: single ones, and whole lists by the parent they belong to. */
   private readonly given = new Map<Id, ListDraft>();
   private readonly filled = new Set<ListDraft>();
 
@@ -81,7 +82,7 @@ export class DocumentDraft {
     return entry.kind === 'create' ? this.create(entry) : this.remove(entry);
   }
 
-  /** What is left hanging by all that was taken: something whose parent is not there, an id that is there twice. */
+  /** The first broken reference: an entity without its parent, or an id that is there twice. */
   dangling(): Mismatch | null {
     for (const list of this.filled) {
       const [first] = list.current();
@@ -115,7 +116,7 @@ export class DocumentDraft {
     return next as unknown as Document;
   }
 
-  /** What stands in a collection by the ids of its parents: the entities that would hang in the air without them. */
+  /** A collection's entities by their parents' ids: those that would be orphaned without them. */
   childrenOf(of: Collection, ids: ReadonlySet<Id>): { readonly of: Collection; readonly entities: Entity[] }[] {
     return childCollections(of).flatMap(({ of: child, field }) => {
       const lists =
@@ -187,9 +188,9 @@ export class DocumentDraft {
     const places = list.locate(ids);
     if (typeof places === 'string') return mismatch('missing', of, places);
     const columns = Object.entries(entry.fields);
-    const { orderFields, parents, hasSpan } = rulesOf(of);
+    const { orderFields, parents } = rulesOf(of);
     const isMoved = columns.some(([field]) => orderFields.includes(field));
-    const maySpan = hasSpan && columns.some(([field]) => field === 'start' || field === 'length');
+    const maySpan = hasLength(of) && columns.some(([field]) => field === 'start' || field === 'length');
     const isRepointed = parents.some(({ field }) => columns.some(([name]) => name === field));
     for (let index = 0; index < ids.length; index++) {
       const place = places[index]!;

@@ -8,7 +8,7 @@ export interface HistoryState {
   readonly redo: Id | null;
 }
 
-/** What is done and what is undone, each by the Change that undo or redo would act on, the one that comes next last. */
+/** The undo and redo stacks, the next Change last. */
 interface Sides {
   readonly done: readonly Id[];
   readonly undone: readonly Id[];
@@ -50,7 +50,7 @@ function sidesOf(labels: readonly ChangeLabel[]): Sides {
 export interface HistoryStep {
   /** The Change that did it, undid it or did it again last; a saved point's own. */
   readonly id: Id;
-  /** What was done, without whether it was undone or done again. */
+  /** The label without its "Undo:" or "Redo:". */
   readonly words: string;
   readonly at: number;
   readonly device: string;

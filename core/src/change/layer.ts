@@ -35,7 +35,7 @@ export function layOnTop(document: Document, change: Change, wins: Wins = 'later
   return { document: layers.draft.done(), change: { ...change, entries: layers.entries }, lost: layers.lost };
 }
 
-/** What is made first, parents before children; then edits; then what goes, children before parents. */
+/** Additions first, parents before children; then edits; then removals, children before parents. */
 function inSafeOrder(entries: readonly Entry[]): Entry[] {
   const rank = ({ kind, of }: Entry) => {
     const place = COLLECTION_NAMES.indexOf(of);

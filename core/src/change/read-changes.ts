@@ -5,7 +5,7 @@ import { faultWords } from '../model/list-of';
 import type { Change, EditEntry, Entry, WholeEntry } from './change';
 import { wrongValue } from './values';
 
-/** What one request may bring. Counted before anything is checked, so that refusing costs nothing. */
+/** Limits of one request. Counted before anything is checked, so that refusing costs nothing. */
 export const MOST_CHANGES = 5000;
 export const MOST_ENTRIES = 20_000;
 /** Entities, ids and values of edits together. */

@@ -3,7 +3,7 @@ import { stepTicks, clamp, gridAt, gridOfRow, lineAfter, lineBefore, nearestLine
 import { extendPath, type PaintPath, type PaintSetting } from './paint';
 import type { DrawnNote, Place } from './place';
 
-/** What lay under the pointer when it went down. A hit in a cell has no ends: sideways it moves, up and down it gets louder and softer. */
+/** The target under the pointer when it went down. A hit in a cell has no ends: sideways it moves, up and down it gets louder and softer. */
 export type Target =
   | { readonly kind: 'empty' }
   | {
@@ -14,7 +14,7 @@ export type Target =
       readonly tick: number;
     };
 
-/** What a press on empty ground is to begin. Notes always move or resize, but for erasing, and where it leads an action that is being tried. */
+/** The purpose of a press on empty ground. Notes always move or resize, but for erasing, and where it leads an action that is being tried. */
 export type PressPurpose = 'draw' | 'paint' | 'select' | 'erase' | 'lead';
 
 /** The pointer has moved on. */
@@ -44,7 +44,7 @@ export type GestureEvent =
   | DragEvent
   | { readonly type: 'cancel' };
 
-/** What a gesture may know: the grids, what is selected, and what a drawn note starts from. */
+/** The context of a gesture: the grids, what is selected, and what a drawn note starts from. */
 export interface GestureSetting extends Grids {
   /** Whether places go to the lines of the grid; if not, to the tick. */
   readonly isSnapping: boolean;
@@ -119,7 +119,7 @@ function held({ from, target, extend }: Gesture & { state: 'pressing' }): Gestur
   return { state: 'selecting', from, to: from, extend };
 }
 
-/** What the first real movement of a press turns it into. */
+/** The gesture a press becomes with its first real movement. */
 function begin(
   { from, target, purpose, extend, copy }: Gesture & { state: 'pressing' },
   isSteep: boolean,

@@ -15,7 +15,7 @@ export interface Finger extends Point {
   readonly startY: number;
   /** When it went down, in milliseconds. */
   readonly downAt: number;
-  /** What it does with the notes; idle where it scrolls, or its part is over. */
+  /** Its gesture on the notes; idle where it scrolls, or its part is over. */
   readonly gesture: Gesture;
 }
 
@@ -42,7 +42,7 @@ export type HandEvent =
       readonly isTouch: boolean;
       readonly at: number;
       readonly point: Point;
-      /** What it begins with the notes; null where it is to scroll. */
+      /** The gesture it begins on the notes; null where it scrolls. */
       readonly press: (GestureEvent & { readonly type: 'press' }) | null;
     }
   | {
@@ -61,7 +61,7 @@ export type HandEvent =
   /** Everything is called off, as by Escape. */
   | { readonly type: 'cancel' };
 
-/** What comes of an event beside the hand's new state. */
+/** The outcome of an event, beside the hand's new state. */
 export type HandOutcome =
   | { readonly type: 'scroll'; readonly from: Point; readonly to: Point; readonly other: Point | null; readonly at: number }
   /** The last finger that scrolled is up: the view rolls on. */

@@ -13,7 +13,7 @@ export function notesInRectangle(notes: readonly Note[], from: Place, to: Place)
     .map(({ id }) => id);
 }
 
-/** What has to be known to tell which note a pointer means. */
+/** Context for picking the note under a pointer. */
 export interface PickSetting extends Grids {
   /** How far a note is drawn, in ticks: short ones have a least width. */
   readonly drawnTicks: (note: Note) => number;

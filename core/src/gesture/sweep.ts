@@ -2,7 +2,7 @@ import type { Id, Note } from '../model/entities';
 import { clamp } from '../time';
 import { shapeHeight, type Shape } from './shapes';
 
-/** What a sweep over velocities does with notes that begin together: keep their proportions, the loudest coming to the line, or set each to it. */
+/** How a sweep over velocities treats notes that start together: keep their proportions, the loudest coming to the line, or set each to it. */
 export const SWEEP_MODES = ['scale', 'set'] as const;
 export type SweepMode = (typeof SWEEP_MODES)[number];
 

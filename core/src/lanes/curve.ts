@@ -26,7 +26,7 @@ export function curveValue(points: readonly CurvePoint[], tick: number, rest: nu
   return from.value + ((to.value - from.value) * (tick - from.tick)) / (to.tick - from.tick);
 }
 
-/** What a curve is to be between two ticks. */
+/** A curve's course between two ticks. */
 export interface DrawnSpan extends TickSpan {
   /** In order of time, the first at the beginning of the span, the last before its end. */
   readonly points: readonly CurvePoint[];

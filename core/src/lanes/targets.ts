@@ -1,6 +1,6 @@
 import { BEND_CENTRE, COMMON_BEND_RANGE, MAX_CONTROLLER, type Lane } from '../model/entities';
 
-/** What a lane may be of: pitch bend, channel pressure, or a controller by its number. */
+/** Targets of a lane: pitch bend, channel pressure, or a controller by its number. */
 export type LaneTarget = Lane['target'];
 
 /** How the values of a lane run. */
@@ -24,7 +24,7 @@ const NAMES: Readonly<Record<string, string>> = {
 /** The lanes that Yibbo's own sounds follow, in the order they are offered. */
 export const HEARD_TARGETS: readonly LaneTarget[] = Object.keys(NAMES);
 
-/** What a lane is called: "Pitch bend", "Filter", "Controller 21". */
+/** A lane's name: "Pitch bend", "Filter", "Controller 21". */
 export function targetName(target: LaneTarget): string {
   return NAMES[target] ?? `Controller ${target.slice(3)}`;
 }

@@ -1,6 +1,6 @@
 import { SAMPLE_RATE } from '../audio/rate';
 import type { Sound, ToneSound } from '../audio/sounds';
-import { kWeighting } from '../render/loudness';
+import { kWeighting } from '../audio/loudness';
 import type { Block } from '../audio/resample';
 import { centroid, powerBetween, powerCentroid, spectrumOf } from './spectrum';
 import { struck, STRUCK_AT, together } from './struck';
@@ -113,7 +113,7 @@ function highest(samples: Float32Array): number {
   return most;
 }
 
-/** What is measured of a pitched sound, or of one drum of a kit. */
+/** Measurements of a pitched sound, or of one drum of a kit. */
 export function figuresOf(sound: Sound, pitch?: number): SoundFigures {
   const isDrum = sound.kind === 'drums';
   const played = isDrum ? { pitch: pitch!, held: 0.1, seconds: 0.68 } : PLAYED[sound.family];

@@ -1,6 +1,6 @@
 import type { SoundFigures } from './figures';
 
-/** What is off about a sound: a pitched one by its family, a drum by its General MIDI percussion key. Empty where nothing is. */
+/** The faults of a sound: a pitched one by its family, a drum by its General MIDI percussion key. Empty where nothing is. */
 export function faultsOf(
   { loudness, target, lostOnPhone, centroid, above15k, brighter, peak }: SoundFigures,
   of: number | string,

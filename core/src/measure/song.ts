@@ -1,6 +1,6 @@
 import type { Document } from '../model/document';
 import type { TickSpan } from '../notes/span';
-import { LoudnessMeter, TruePeakMeter } from '../render/loudness';
+import { LoudnessMeter, TruePeakMeter } from '../audio/loudness';
 import { rendered } from '../render/rendered';
 import { powerBetween, spectrumOf } from './spectrum';
 
@@ -8,7 +8,7 @@ export interface SongFigures {
   /** Integrated loudness in LUFS, and the true peak in dBFS. */
   readonly lufs: number;
   readonly truePeak: number;
-  /** What the ears do not share over what they do, in dB. */
+  /** Side over mid level, in dB. */
   readonly width: number;
   /** 2 to 12 kHz over the whole, in dB. */
   readonly highs: number;
@@ -17,7 +17,7 @@ export interface SongFigures {
 /** Blocks of which one is looked at for its frequencies. */
 const LOOKED_AT = 4;
 
-/** What is measured of a stretch of a song. */
+/** Measurements of a range of a song. */
 export function songFigures(document: Document, span: TickSpan): SongFigures {
   const [loudness, peak] = [new LoudnessMeter(), new TruePeakMeter()];
   let [middle, side, high, all, block] = [0, 0, 0, 0, 0];

@@ -3,7 +3,7 @@ import { centsAt } from '../notes/bend';
 import { TICKS_PER_QUARTER } from '../time';
 import type { WrittenEvent } from './write';
 
-/** What has to be known of a note to keep it apart from others. */
+/** A note's claim on a channel. */
 export interface Apart {
   readonly start: number;
   readonly length: number;
@@ -23,7 +23,7 @@ const CENTRE = BEND_CENTRE;
 /** After what a file brought with it at the same tick. */
 export const LATE = 1_000_000;
 
-/** What sounds on a channel while notes are given to it in the order they begin. */
+/** The notes sounding on a channel, as notes are assigned in order of start. */
 class Lane<Note extends Apart> {
   readonly notes: Note[][];
   private busyUntil = 0;

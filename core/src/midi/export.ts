@@ -91,7 +91,7 @@ export function exportMidi(document: Document, mode: ExportMode): MidiExport {
   return { bytes, bendsLeftOut: bendsIn([...laid.values()]) - bendsIn(leaving) };
 }
 
-/** What a track sends by one channel, its notes and what bends and turns them; the first track of a channel writes the bends of all. */
+/** A track's events on one channel: notes, bends and controllers; the first track of a channel writes the bends of all. */
 interface ChannelShare {
   readonly channel: number;
   readonly notes: readonly LaidNote[];
@@ -173,7 +173,7 @@ function laidOutAt(document: Document, placement: Placement, pattern: Pattern | 
   return out;
 }
 
-/** What is heard of each track, asked for once for all. */
+/** The heard notes of each track, computed once. */
 function heard(document: Document): (trackId: Id) => LaidNote[] {
   const all = events(document, 0, songEnd(document), { view: { kind: 'song' }, ignoreSolo: true });
   const byTrack = groupedBy(all, ({ trackId }) => trackId);

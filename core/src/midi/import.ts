@@ -34,11 +34,11 @@ export interface ImportReport {
 export type Imported =
   { readonly ok: true; readonly document: Document; readonly report: ImportReport } | { readonly ok: false; readonly refusal: Refusal };
 
-/** What the importer may not make up itself. */
+/** Input the importer may not make up. */
 export interface ImportContext {
   readonly newId: () => Id;
   readonly seed: number;
-  /** What to call the song where the file says nothing better. */
+  /** Fallback name of the song. */
   readonly name: string;
   /** Told how much of the work is done, 0 to 1, after each track of the file. */
   readonly onProgress?: (share: number) => void;

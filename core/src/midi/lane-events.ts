@@ -15,7 +15,7 @@ import { controls, type ControlEvent } from '../playback/controls';
 import { BEND_STEP, LATE, NO_BEND, type ChannelBend } from './apart';
 import type { WrittenEvent } from './write';
 
-/** What the lanes of one track say over the whole song. */
+/** The lane events of one track over the whole song. */
 export interface TrackLanes {
   readonly bend: ChannelBend;
   /** Controllers and pressure, for a channel. */
@@ -29,7 +29,7 @@ interface Sample {
   readonly isMeant: boolean;
 }
 
-/** What the lanes of each track come to, by its id; nothing of tracks without any. `rangeThere` says what bend range a track's file has set. */
+/** The lane events of each track, by id; none for tracks without lanes. `rangeThere` says what bend range a track's file has set. */
 export function lanesWritten(document: Document, isHeard: boolean, rangeThere: (trackId: Id) => number): ReadonlyMap<Id, TrackLanes> {
   if (document.lanes.length === 0) return new Map();
   const whole = isHeard ? document : { ...document, placements: document.placements.map((each) => ({ ...each, muted: false })) };
@@ -103,7 +103,7 @@ function valueIn({ tick: start, lengthTicks, value, to }: ControlEvent, tick: nu
   return tick >= start + lengthTicks ? to : value + ((to - value) * (tick - start)) / lengthTicks;
 }
 
-/** What a file's track says of one channel beside its notes, as lanes, and what of it is to be carried still. */
+/** The lanes that a file's track gives one channel, and the events that are still carried as they are. */
 export interface ReadLanes {
   readonly lanes: readonly Lane[];
   readonly points: Readonly<Record<Id, readonly LanePoint[]>>;
@@ -200,7 +200,7 @@ export function bendRange(carried: readonly Carried[], channel: number): number 
   return Math.max(1, range);
 }
 
-/** What was carried, by the file track it came in. */
+/** Carried events, by file track. */
 export function byFileTrack(carried: readonly Carried[]): Map<number, readonly Carried[]> {
   const tracks = new Map<number, Carried[]>();
   for (const event of carried) {

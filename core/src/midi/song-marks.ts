@@ -1,16 +1,43 @@
-import { songEnd, type Document } from '../model/document';
+import type { Collection, Entities, Entity } from '../model/collections';
+import { listsOf, songEnd, type Document } from '../model/document';
 import type { Carried, KeyChoice } from '../model/entities';
 import { keyOfSignature, signatureOf } from '../theory/signature';
 import { nearestBar } from '../time';
 import { decodeText } from './text';
 import { META, META_KEY, META_MARKER, metaData } from './track-events';
 
-/** What a song's sections and its key come to in a file: which events that were carried still say them, and what has to be said anew. */
+/** How a song's sections and key leave in a file: which carried events still hold, and which are written anew. */
 export interface SongMarks {
   readonly isStill: (carried: Carried) => boolean;
   /** Sections that no carried marker says. */
-  readonly markers: readonly { readonly tick: number; readonly name: string }[];
+  readonly markers: readonly Marker[];
   readonly key: KeyChoice | null;
+}
+
+interface Marker {
+  readonly tick: number;
+  readonly name: string;
+}
+
+/** The marker each collection leaves as; null where it leaves another way, or not at all. */
+const MARKERS: { readonly [C in Exclude<Collection, 'song'>]: ((entity: Entities[C]) => Marker) | null } = {
+  tracks: null,
+  patterns: null,
+  placements: null,
+  sections: ({ start: tick, name }) => ({ tick, name }),
+  treatments: null,
+  lanes: null,
+  notes: null,
+  lanePoints: null,
+};
+
+/** Every marker that a song's own things make, in order of time. */
+function ownMarkers(document: Document): readonly Marker[] {
+  const found = Object.entries(MARKERS).flatMap(([of, markerOf]) => {
+    const rows = listsOf(document, of as Collection).flatMap(([, list]) => list);
+    return markerOf ? rows.map((row) => (markerOf as (entity: Entity) => Marker)(row)) : [];
+  });
+  return found.sort((a, b) => a.tick - b.tick);
 }
 
 /** Sections leave as markers under the names they have now. Of a file's markers that sections were made of, those leave as they came whose section still
@@ -18,9 +45,10 @@ export interface SongMarks {
 export function songMarksOf(document: Document): SongMarks {
   const gone = new Set<Carried>();
   const said = new Set<number>();
+  const own = ownMarkers(document);
   for (const [bar, markers] of markersByBar(document)) {
     const name = markers.map(markerName).findLast((each) => each !== '');
-    const isThere = name !== undefined && document.sections.some((section) => section.start === bar && section.name === name);
+    const isThere = name !== undefined && own.some((marker) => marker.tick === bar && marker.name === name);
     if (isThere) said.add(bar);
     // What never became a section is carried like anything else.
     else if (name !== undefined && document.song.file?.hasSections && bar < songEnd(document))
@@ -34,7 +62,7 @@ export function songMarksOf(document: Document): SongMarks {
   if (!isSaid && (choice || file?.hasKey)) for (const each of signatures) gone.add(each);
   return {
     isStill: (carried) => !gone.has(carried),
-    markers: document.sections.filter(({ start }) => !said.has(start)).map(({ start: tick, name }) => ({ tick, name })),
+    markers: own.filter(({ tick }) => !said.has(tick)),
     key: choice && !isSaid && signatureOf(choice) ? choice : null,
   };
 }

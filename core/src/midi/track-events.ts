@@ -40,7 +40,7 @@ export function readTrackEvents(body: Uint8Array, mended: MendedCount, most = In
   return new TrackReader(body, mended, most).read();
 }
 
-/** What became of an attempt to read an event: it was read or left out, the body has ended within it, or the track has ended. */
+/** The result of reading an event: it was read or left out, the body has ended within it, or the track has ended. */
 type Step = 'goesOn' | 'truncated' | 'ended';
 
 class TrackReader {

@@ -6,7 +6,7 @@ export interface Refusal {
   readonly message: string;
 }
 
-/** What was put right while a file was read. */
+/** Corrections made while a file was read. */
 export type MendedCode =
   | 'wrapped'
   | 'unknownChunks'

@@ -2,7 +2,7 @@ import { COLLECTION_NAMES, fieldOf, rulesOf, spanFits, type Collection, type Ent
 import { listsOf, type Document } from './document';
 import type { Id } from './entities';
 
-/** What is wrong with a document as a whole, though every entity by itself is as it should be. */
+/** The problem with a document as a whole whose entities are each valid by themselves; null where there is none. */
 export interface DocumentFault {
   readonly code: 'idTwice' | 'parentMissing' | 'wrongHome' | 'tooLong';
   readonly of: Collection;

@@ -38,7 +38,7 @@ interface HomedEntities {
   lanePoints: LanePoint;
 }
 
-/** What stands in each collection. */
+/** The entity type of each collection. */
 export interface Entities extends ListEntities, HomedEntities {
   song: Song;
 }
@@ -47,7 +47,12 @@ export type HomedCollection = keyof HomedEntities;
 export type Collection = keyof Entities;
 export type Entity = Entities[Collection];
 
-/** What every part of core needs to know of a collection. A new kind of entity is a file in `entities`, a line above that says what stands in
+/** Where the entities of a collection lie. In the song or in a pattern they have a `tick`, or a `start` and a `length`, which together stay within the
+ *  last tick. Of those that last in the song, `pieces` are cut where time is put in, taken out or moved, so that each goes as a whole; a `span`
+ *  grows and shrinks with the time inside it. */
+export type TimeKind = 'song pieces' | 'song span' | 'song tick' | 'pattern span' | 'pattern tick' | 'none';
+
+/** The rules of a collection, for every part of core. A new kind of entity is a file in `entities`, a line above that says what stands in
  *  it, and one in `COLLECTIONS`; the compiler names what else has to say something about it. */
 export interface CollectionRules<E> {
   readonly schema: z.ZodObject & z.ZodType<E>;
@@ -58,8 +63,10 @@ export interface CollectionRules<E> {
   readonly parents: readonly Parent[];
   /** The field that says which of several lists it stands in; it cannot be edited. There for homed collections, and only for those. */
   readonly home?: string;
-  /** Whether it begins and lasts, both of which together must stay within the last tick. */
-  readonly hasSpan?: true;
+  /** Where it lies in time. */
+  readonly time: TimeKind;
+  /** Singular and plural, for counts. */
+  readonly words: readonly [one: string, many: string];
   /** There is exactly one, which is only ever edited. */
   readonly isSingle?: true;
 }
@@ -87,34 +94,54 @@ const ofSong: Parent = { field: 'songId', of: ['song'] };
 
 /** Every collection, parents before children. */
 export const COLLECTIONS: { readonly [C in Collection]: CollectionRules<Entities[C]> } = {
-  song: { schema: songSchema, compare: compareIds, orderFields: [], parents: [], isSingle: true },
-  tracks: { schema: trackSchema, compare: (a, b) => a.order - b.order || compareIds(a, b), orderFields: ['order'], parents: [ofSong] },
-  patterns: { schema: patternSchema, compare: compareIds, orderFields: [], parents: [ofSong] },
+  song: { schema: songSchema, compare: compareIds, orderFields: [], parents: [], isSingle: true, time: 'none', words: ['song', 'songs'] },
+  tracks: {
+    schema: trackSchema,
+    compare: (a, b) => a.order - b.order || compareIds(a, b),
+    orderFields: ['order'],
+    parents: [ofSong],
+    time: 'none',
+    words: ['track', 'tracks'],
+  },
+  patterns: {
+    schema: patternSchema,
+    compare: compareIds,
+    orderFields: [],
+    parents: [ofSong],
+    time: 'none',
+    words: ['pattern', 'patterns'],
+  },
   placements: {
     schema: placementSchema,
     compare: (a, b) => a.start - b.start || compareIds(a, b),
     orderFields: ['start'],
     parents: [ofSong, { field: 'trackId', of: ['tracks'] }, { field: 'patternId', of: ['patterns'] }],
-    hasSpan: true,
+    time: 'song pieces',
+    words: ['placement', 'placements'],
   },
   sections: {
     schema: sectionSchema,
     compare: (a, b) => a.start - b.start || compareIds(a, b),
     orderFields: ['start'],
     parents: [ofSong],
-    hasSpan: true,
+    time: 'song span',
+    words: ['section', 'sections'],
   },
   treatments: {
     schema: treatmentSchema,
     compare: (a, b) => a.order - b.order || compareIds(a, b),
     orderFields: ['order'],
     parents: [{ field: 'parentId', of: ['tracks', 'placements'] }],
+    time: 'none',
+    words: ['treatment', 'treatments'],
   },
   lanes: {
     schema: laneSchema,
     compare: compareIds,
     orderFields: [],
     parents: [{ field: 'patternId', of: ['patterns'] }],
+    time: 'none',
+    words: ['lane', 'lanes'],
   },
   notes: {
     schema: noteSchema,
@@ -122,7 +149,8 @@ export const COLLECTIONS: { readonly [C in Collection]: CollectionRules<Entities
     orderFields: ['start', 'pitch'],
     parents: [{ field: 'patternId', of: ['patterns'] }],
     home: 'patternId',
-    hasSpan: true,
+    time: 'pattern span',
+    words: ['note', 'notes'],
   },
   lanePoints: {
     schema: lanePointSchema,
@@ -130,6 +158,8 @@ export const COLLECTIONS: { readonly [C in Collection]: CollectionRules<Entities
     orderFields: ['tick'],
     parents: [{ field: 'laneId', of: ['lanes'] }],
     home: 'laneId',
+    time: 'pattern tick',
+    words: ['lane point', 'lane points'],
   },
 };
 
@@ -160,9 +190,18 @@ export function homeOf(of: Collection, entity: Entity): Id | undefined {
   return home === undefined ? undefined : (fieldOf(entity, home) as Id);
 }
 
+/** Whether the entities of a collection begin and last. */
+export function hasLength(of: Collection): boolean {
+  const { time } = COLLECTIONS[of];
+  return time.endsWith('span') || time.endsWith('pieces');
+}
+
+/** The collections that lie in the song's own time. */
+export const SONG_TIMED = COLLECTION_NAMES.filter((of) => COLLECTIONS[of].time.startsWith('song'));
+
 /** Whether what begins and lasts ends within the last tick there is. */
 export function spanFits(of: Collection, entity: Entity): boolean {
-  if (!COLLECTIONS[of].hasSpan) return true;
+  if (!hasLength(of)) return true;
   const { start, length } = entity as Note;
   return start + length <= MAX_TICK;
 }

@@ -8,7 +8,7 @@ export interface Salvaged {
   readonly lost: number;
 }
 
-/** What can be read of a document that `readDocument` refuses: every entity that is right in itself and whose parents are kept.
+/** Salvages a document that `readDocument` refuses: every entity that is valid by itself and whose parents are salvaged too.
  *  Where the song itself is not right, `fallback` stands for it. It never throws, whatever it is given. */
 export function salvageDocument(input: unknown, fallback: Song): Salvaged {
   const given = (typeof input === 'object' && input !== null ? input : {}) as Record<string, unknown>;

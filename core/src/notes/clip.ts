@@ -19,7 +19,7 @@ export interface Clip {
   readonly stretch?: TickSpan & { readonly isMarked: boolean };
 }
 
-/** What is kept of notes that are copied: all but where they belong. */
+/** A copied note: everything but the pattern it belongs to. */
 export function clipNotes(notes: readonly Note[]): readonly ClipNote[] {
   return notes.map(({ patternId: _patternId, ...kept }) => kept);
 }

@@ -4,7 +4,7 @@ import { groupedBy } from '../model/grouped';
 /** Ticks that a pitch's row goes round in. */
 export type LoopOf = (pitch: number) => number;
 
-/** What a result would do that a person may not expect. */
+/** Effects of a result that a person may not expect. */
 export interface Landing {
   /** Notes that come to stand on another of the same pitch and start. */
   readonly coinciding: number;
@@ -43,7 +43,7 @@ export function landingWords({ coinciding, beyondEnd }: Landing): string | null 
   return parts.length ? parts.join(', ') : null;
 }
 
-/** What becomes of notes that others are put on: they sound too, are taken out, or move on. */
+/** How notes land on others: both sound, the others go, or the others move on. */
 export const NOTE_LANDINGS = ['merge', 'replace', 'push'] as const;
 export type NoteLanding = (typeof NOTE_LANDINGS)[number];
 

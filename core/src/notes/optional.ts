@@ -4,17 +4,17 @@ import type { BendPoint, Note } from '../model/entities';
 export type OptionalField = { [F in keyof Note]-?: undefined extends Note[F] ? F : never }[keyof Note];
 
 interface FieldRules<F extends OptionalField> {
-  /** What the readout says of it; null where it says nothing. */
+  /** Words for the readout; null for none. */
   readonly words: (value: NonNullable<Note[F]>, note: Note) => string | null;
   /** The small figures on the note; null where it is drawn another way or not at all. */
   readonly figure: (value: NonNullable<Note[F]>, note: Note) => string | null;
-  /** What a copy has of it: the same; a group of its own with what was copied beside it; the copy of the note it names, if that was copied. */
+  /** Its value on a copy: the same; a group of its own shared with the notes copied along; the copy of the note it names, if that was copied. */
   readonly copied: 'same' | 'ownGroup' | 'ownLeader';
 }
 
 const unsaid = () => null;
 
-/** What every part of Yibbo needs to know of each optional property, in the order the readout says them. A new one does not compile without
+/** The rules of each optional property, in the readout's order. A new one does not compile without
  *  its record here and its generator among the tests. */
 export const OPTIONAL_FIELDS: { readonly [F in OptionalField]: FieldRules<F> } = {
   releaseVelocity: { words: unsaid, figure: unsaid, copied: 'same' },
@@ -36,7 +36,7 @@ export const OPTIONAL_FIELDS: { readonly [F in OptionalField]: FieldRules<F> } =
 
 const FIELDS = Object.keys(OPTIONAL_FIELDS) as OptionalField[];
 
-/** What else a note is, in words: when it sounds, where that is not simply every time, and how: "chance 50 %", "passes 1/2", "roll of 3",
+/** A note's optional properties in words: when it sounds, where that is not simply every time, and how: "chance 50 %", "passes 1/2", "roll of 3",
  *  "one of a group", "pan L50", "bend −2 to 0". */
 export function otherWords(note: Note): string[] {
   return said(note, 'words');

@@ -10,7 +10,7 @@ export interface PhraseNote {
   readonly isAccented: boolean;
 }
 
-/** What cannot be read, and where: characters [from, to) of the text. */
+/** A part of the text that cannot be read: characters [from, to). */
 export interface PhraseProblem {
   readonly from: number;
   readonly to: number;

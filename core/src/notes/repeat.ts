@@ -17,7 +17,7 @@ import { inOrder } from '../model/document';
 import { copiedNotes } from './copied';
 import { spanOf } from './rotate';
 
-/** What the distance between copies is rounded up to. */
+/** The unit that the distance between copies is rounded up to. */
 export const ROUND_TO = ['fit', 'grid', 'beat', 'bar', 'exact'] as const;
 export type RoundTo = (typeof ROUND_TO)[number] | TickSteps;
 

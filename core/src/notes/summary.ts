@@ -3,7 +3,7 @@ import { pitchName } from '../theory';
 import { division, gridOf, isOnGrid, lengthWords, type Division, type MeterShape } from '../time';
 import { otherWords } from './optional';
 
-/** What the selection is, in words and ranges: "4 notes · C3–G3 · 1/2 beat · vel 80–100". */
+/** The selection summed up in ranges: "4 notes · C3–G3 · 1/2 beat · vel 80–100". */
 export function notesInWords(notes: readonly Note[], meter: MeterShape, nameOf: (pitch: number) => string = pitchName): string {
   if (notes.length === 0) return 'No notes';
   const count = `${notes.length} ${notes.length === 1 ? 'note' : 'notes'}`;
@@ -26,7 +26,7 @@ export function velocityWords(notes: readonly Note[]): string {
   )}`;
 }
 
-/** What else each of the notes is. */
+/** The optional properties of the notes. */
 function sharedWords([first, ...others]: readonly Note[]): string[] {
   let shared = first ? otherWords(first) : [];
   for (const note of others) {

@@ -9,7 +9,7 @@ function chordsInOrder(notes: readonly Note[]): Note[][] {
     .map(([, chord]) => chord.sort((a, b) => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)));
 }
 
-/** What is turned as one: whole chords where all have as many notes, else note by note. */
+/** The units of a turn: whole chords where all have the same number of notes, else single notes. */
 function unitsOf(notes: readonly Note[]): Note[][] {
   const chords = chordsInOrder(notes);
   const size = chords[0]?.length;

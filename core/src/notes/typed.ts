@@ -40,7 +40,7 @@ export function typeValue(notes: readonly Note[], field: TypedField, text: strin
   return result ? { ok: true, notes: result } : { ok: false, words: HOW[field] };
 }
 
-/** What a typed text multiplies by: "*1.2", "/2", "80%", "+10%"; null where it does not. Chance and pan are percent themselves. */
+/** The factor a typed text stands for: "*1.2", "/2", "80%", "+10%"; null where it does not. Chance and pan are percent themselves. */
 function scaleTyped(field: TypedField, sign: string, rest: string): number | null {
   const percent = field === 'chance' || field === 'pan' ? null : /^(\d+(?:[.,]\d+)?)\s*%$/.exec(rest);
   const share = percent ? Number(percent[1]!.replace(',', '.')) / 100 : Number(rest);

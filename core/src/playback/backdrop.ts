@@ -4,7 +4,7 @@ import { rowLength } from '../model/row-length';
 import { playLines } from './lines';
 import { treatedNotes } from './treated';
 
-/** The notes of other tracks that sound with a placement's pattern while it goes round, as they stand in its first round: where each would lie in
+/** The notes of other tracks that sound with a placement's pattern while it loops, as they stand in its first pass: where each would lie in
  *  the pattern. Muted notes are not among them, nor tracks that are not to be shown: muted ones, unless it is said which. Repeats of a note get ids of their own. */
 export function notesBehind(document: Document, placementId: Id, lengthTicks: number, isShown = isHeard): Note[] {
   const lines = playLines(document, { kind: 'pattern', placementId });

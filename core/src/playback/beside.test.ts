@@ -31,7 +31,7 @@ describe('the echo', () => {
     expect(USUAL_ECHO).toBe((3 / 4) * TICKS_PER_QUARTER);
   });
 
-  it('starts each round of a loop as the loop starts, and is halved where it would be longer than there is room for', () => {
+  it('starts each pass of a loop as the loop starts, and is halved where it would be longer than there is room for', () => {
     const changing = song([
       { tick: 0, bpm: 120 },
       { tick: BAR, bpm: 90 },

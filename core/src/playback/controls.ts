@@ -4,7 +4,7 @@ import { lanesOf, pointsOf, type Document } from '../model/document';
 import type { Id, Lane } from '../model/entities';
 import { groupedBy } from '../model/grouped';
 import { modulo } from '../time';
-import { roundAt } from './loop';
+import { passAt } from './loop';
 import { playLines, type PlayLine, type PlayView } from './lines';
 
 /** A control of a track that takes a value at `tick` of the play time and goes to another in a straight line; there it stays. */
@@ -21,7 +21,7 @@ export interface ControlEvent {
   readonly isPoint: boolean;
 }
 
-/** What the lanes say in [fromTick, toTick), in order; windows that touch give what their union gives. A lane holds for as long as its pattern
+/** Lane values in [fromTick, toTick), in order; windows that touch give what their union gives. A lane holds for as long as its pattern
  *  sounds, and begins anew with each pass; where placements of a track overlap, the one that began last has its say. Where no lane of a
  *  target sounds, it rests. */
 export function controls(document: Document, fromTick: number, toTick: number, { view }: { readonly view: PlayView }): ControlEvent[] {
@@ -31,11 +31,11 @@ export function controls(document: Document, fromTick: number, toTick: number, {
   const { loop } = view;
   const found: ControlEvent[] = [];
   for (let at = fromTick; at < toTick;) {
-    const { round, songTick } = roundAt(loop, at);
-    const later = round * (loop.end - loop.start);
+    const { pass, songTick } = passAt(loop, at);
+    const later = pass * (loop.end - loop.start);
     const end = Math.min(toTick, later + loop.end);
-    // A round of the loop finds everything as it is at the loop's beginning, not as its end left it.
-    const from = round > 0 && songTick === loop.start ? ([curves.map((curve) => curve.at(songTick)), 1] as const) : ([[], 0] as const);
+    // A pass of the loop finds everything as it is at the loop's beginning, not as its end left it.
+    const from = pass > 0 && songTick === loop.start ? ([curves.map((curve) => curve.at(songTick)), 1] as const) : ([[], 0] as const);
     const rest = curves.flatMap((curve) => curve.begin(songTick + from[1], end - later));
     for (const event of inOrder([...from[0], ...rest])) found.push({ ...event, tick: event.tick + later });
     at = end;
@@ -46,7 +46,7 @@ export function controls(document: Document, fromTick: number, toTick: number, {
 /** Where every control that the view has a lane for stands when play begins at `tick`. */
 export function controlsAt(document: Document, tick: number, { view }: { readonly view: PlayView }): ControlEvent[] {
   if (document.lanes.length === 0) return [];
-  const songTick = view.kind === 'song' && view.loop ? roundAt(view.loop, tick).songTick : tick;
+  const songTick = view.kind === 'song' && view.loop ? passAt(view.loop, tick).songTick : tick;
   return curvesOf(document, view).map((curve) => ({ ...curve.at(songTick), tick }));
 }
 
@@ -81,7 +81,7 @@ class ControlCurve {
     return stretch ? this.inside(stretch, tick) : this.event(tick, this.rest, this.rest, 0);
   }
 
-  /** What begins in a window. */
+  /** The events that start in a window. */
   begin(fromTick: number, toTick: number): ControlEvent[] {
     const found: ControlEvent[] = [];
     this.stretches.forEach((stretch, index) => {

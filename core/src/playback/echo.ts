@@ -2,7 +2,7 @@ import { LONGEST_ECHO } from '../audio/room';
 import { SAMPLE_RATE } from '../audio/rate';
 import { findById, type Document } from '../model/document';
 import { bpmAt, modulo, TICKS_PER_QUARTER } from '../time';
-import { roundAt } from './loop';
+import { passAt } from './loop';
 import type { PlayView } from './lines';
 
 /** How long the echo takes where a song does not say: a dotted eighth. */
@@ -50,8 +50,8 @@ function secondsAtSong(document: Document, songTick: number): number {
   return seconds;
 }
 
-/** The pattern that goes round, where one does: where it begins in the song, and how long it is. */
-function lapOf(document: Document, view: PlayView): { readonly start: number; readonly length: number } | null {
+/** The pattern that loops, where one does: where it begins in the song, and how long it is. */
+function loopOf(document: Document, view: PlayView): { readonly start: number; readonly length: number } | null {
   if (view.kind === 'song') return null;
   const placement = findById(document.placements, view.placementId);
   const pattern = findById(document.patterns, placement?.patternId);
@@ -59,21 +59,21 @@ function lapOf(document: Document, view: PlayView): { readonly start: number; re
 }
 
 function songTickOf(document: Document, view: PlayView, tick: number): number {
-  if (view.kind === 'song') return view.loop ? roundAt(view.loop, tick).songTick : tick;
-  const lap = lapOf(document, view);
-  return lap ? lap.start + modulo(tick, lap.length) : tick;
+  if (view.kind === 'song') return view.loop ? passAt(view.loop, tick).songTick : tick;
+  const loop = loopOf(document, view);
+  return loop ? loop.start + modulo(tick, loop.length) : tick;
 }
 
-/** Ticks until the lap that a tick is in is over. */
+/** Ticks left of the pass a tick is in. */
 function lapLeft(document: Document, view: PlayView, tick: number): number {
   if (view.kind === 'song') return view.loop ? view.loop.end - songTickOf(document, view, tick) : Infinity;
-  const lap = lapOf(document, view);
-  return lap ? lap.length - modulo(tick, lap.length) : Infinity;
+  const loop = loopOf(document, view);
+  return loop ? loop.length - modulo(tick, loop.length) : Infinity;
 }
 
 function isLapStart(document: Document, view: PlayView, tick: number): boolean {
   if (view.kind === 'song')
-    return view.loop ? roundAt(view.loop, tick).round > 0 && songTickOf(document, view, tick) === view.loop.start : false;
-  const lap = lapOf(document, view);
-  return lap !== null && tick > 0 && modulo(tick, lap.length) === 0;
+    return view.loop ? passAt(view.loop, tick).pass > 0 && songTickOf(document, view, tick) === view.loop.start : false;
+  const loop = loopOf(document, view);
+  return loop !== null && tick > 0 && modulo(tick, loop.length) === 0;
 }

@@ -11,7 +11,7 @@ const KINDS: Readonly<Record<LaneTarget, TurnedKind>> = {
   'cc:74': 'filter',
 };
 
-/** What a lane turns in the sound engine, and how its values count there; null where none of our sounds follows it. */
+/** The engine control a lane drives, with its scale; null where none of our sounds follows it. */
 export function engineControl(
   target: LaneTarget,
   range?: number,

@@ -1,5 +1,5 @@
 import type { EngineControl } from '../audio/controls';
-import { settledSound } from '../sounds';
+import { trackSound } from '../sounds';
 import type { GateShape } from '../audio/gate';
 import type { EngineTrack } from '../audio/messages';
 import { SAMPLE_RATE } from '../audio/rate';
@@ -35,7 +35,7 @@ export function engineNotes(found: readonly PlayEvent[], frameOf: FrameOf): Engi
   });
 }
 
-/** What lanes say, as the sound engine takes it; what none of our sounds follows is left out. */
+/** Lane values as engine controls; targets that none of our sounds follows are left out. */
 export function engineControls(found: readonly ControlEvent[], frameOf: FrameOf): EngineControl[] {
   return found.flatMap((event): EngineControl[] => {
     const made = engineControl(event.target, event.range);
@@ -51,7 +51,7 @@ export function engineControls(found: readonly ControlEvent[], frameOf: FrameOf)
 export function engineTracks(document: Document, ignoreSolo = false): EngineTrack[] {
   return document.tracks.map((track) => ({
     id: track.id,
-    sound: settledSound(track),
+    sound: trackSound(track),
     levelDb: track.levelDb,
     pan: track.pan,
     isAudible: ignoreSolo ? !track.muted : isAudible(document, track),

@@ -6,7 +6,7 @@ import { lineEvents, type PlayEvent } from './line-events';
 import { chasedInLoop, roundLoop } from './loop';
 import { oneVoice, type VoiceMode } from './one-voice';
 import { playLines, type PlayLine, type PlayView } from './lines';
-import { ringsOf } from './rings';
+import { noteLoopsOf } from './note-loops';
 import { trackEvents, type LineSource } from './track-stage';
 import { treatedNotes } from './treated';
 
@@ -17,8 +17,8 @@ export interface PlayContext {
 }
 
 /** Every note that begins in [fromTick, toTick), in order. The one source for live play and for exports: windows that touch
- *  give what their union gives. From notes to sound: the placements that reach into the window, their notes treated, the rings of what
- *  goes round together, the track's rules over all of them. */
+ *  give what their union gives. From notes to sound: the placements that reach into the window, their notes treated, the note loops of what
+ *  loops together, the track's rules over all of them. */
 export function events(document: Document, fromTick: number, toTick: number, context: PlayContext): PlayEvent[] {
   const { view } = context;
   return view.kind === 'song' && view.loop
@@ -37,7 +37,7 @@ function eventsOnce(document: Document, fromTick: number, toTick: number, contex
   );
 }
 
-/** What is already sounding when play begins at `tick`, cut to what is left of it. Drum hits are not chased, and a note that
+/** The notes already sounding when play begins at `tick`, cut to their remaining length. Drum hits are not chased, and a note that
  *  began before its placement does not sound. */
 export function chased(document: Document, tick: number, context: PlayContext): PlayEvent[] {
   const { view } = context;
@@ -74,7 +74,7 @@ function longestOf(lines: readonly PlayLine[], source: LineSource): number {
   return lines.reduce((most, line) => Math.max(most, source.longest(line)), 0);
 }
 
-/** What begins in [fromTick, toTick) on a track of which one note sounds at a time: judged by all that is held beside it. */
+/** The events that start in [fromTick, toTick) on a track that sounds one note at a time, judged against every note held beside them. */
 function oneVoiceEvents(mode: VoiceMode, lines: readonly PlayLine[], fromTick: number, toTick: number, source: LineSource): PlayEvent[] {
   const longest = longestOf(lines, source);
   const [from, to] = [fromTick - longest, toTick + longest];
@@ -84,10 +84,10 @@ function oneVoiceEvents(mode: VoiceMode, lines: readonly PlayLine[], fromTick: n
 
 function sourceOf(document: Document): LineSource {
   const { seed } = document.song;
-  const rings = (line: PlayLine) => ringsOf(treatedNotes(document, line), line.pattern, { seed, placementId: line.placementId });
+  const noteLoops = (line: PlayLine) => noteLoopsOf(treatedNotes(document, line), line.pattern, { seed, placementId: line.placementId });
   return {
-    begin: (line, fromTick, toTick) => rings(line).flatMap((ring) => lineEvents(line, ring, fromTick, toTick)),
-    longest: (line) => rings(line).reduce((most, ring) => Math.max(most, ring.longestTicks), 0),
+    begin: (line, fromTick, toTick) => noteLoops(line).flatMap((noteLoop) => lineEvents(line, noteLoop, fromTick, toTick)),
+    longest: (line) => noteLoops(line).reduce((most, noteLoop) => Math.max(most, noteLoop.longestTicks), 0),
   };
 }
 

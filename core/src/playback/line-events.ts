@@ -1,7 +1,7 @@
 import type { BendPoint, Id } from '../model/entities';
 import { slicedFrom } from '../notes/bend';
 import type { PlayLine } from './lines';
-import type { Ring, SoundingNote } from './rings';
+import type { NoteLoop, SoundingNote } from './note-loops';
 
 /** One note sounding: from `tick` for `lengthTicks`, in play time. */
 export interface PlayEvent {
@@ -15,7 +15,7 @@ export interface PlayEvent {
   readonly pan: number;
   /** Its pitch curve, counted from `tick`. */
   readonly bend?: readonly BendPoint[];
-  /** Times its row went round since the placement began, or since play began. */
+  /** Times its row was played since the placement began, or since play began. */
   readonly pass: number;
   /** Where it began, where play has begun inside it. */
   readonly began?: number;
@@ -38,17 +38,17 @@ export interface LineEvent {
   readonly voice: number;
 }
 
-/** What begins of one ring of a line in [fromTick, toTick), pass by pass. */
-export function lineEvents(line: PlayLine, ring: Ring, fromTick: number, toTick: number): LineEvent[] {
+/** The events that one loop of notes of a line starts in [fromTick, toTick), pass by pass. */
+export function lineEvents(line: PlayLine, noteLoop: NoteLoop, fromTick: number, toTick: number): LineEvent[] {
   const found: LineEvent[] = [];
   const from = Math.max(fromTick, line.startTick);
   const to = Math.min(toTick, line.endTick);
-  if (from >= to || ring.isEmpty) return found;
+  if (from >= to || noteLoop.isEmpty) return found;
   const origin = line.startTick - line.offsetTicks;
-  const firstPass = Math.max(0, Math.floor((from - origin - ring.overhangTicks) / ring.loopTicks));
-  for (let pass = firstPass; origin + pass * ring.loopTicks < to; pass++) {
-    const passStart = origin + pass * ring.loopTicks;
-    const sounding = ring.soundingIn(pass);
+  const firstPass = Math.max(0, Math.floor((from - origin - noteLoop.overhangTicks) / noteLoop.loopTicks));
+  for (let pass = firstPass; origin + pass * noteLoop.loopTicks < to; pass++) {
+    const passStart = origin + pass * noteLoop.loopTicks;
+    const sounding = noteLoop.soundingIn(pass);
     for (let index = firstAtOrAfter(sounding, from - passStart); index < sounding.length; index++) {
       const { note, start } = sounding[index]!;
       if (passStart + start >= to) break;

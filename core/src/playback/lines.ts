@@ -3,17 +3,17 @@ import type { Id, Pattern, Placement, Track } from '../model/entities';
 import type { TickSpan } from '../notes/span';
 import { modulo } from '../time';
 
-/** What is being played: the song from its placements, round and round a loop where one is given; or the patterns that belong to one
- *  placement's moment, each going round by itself for as long as play lasts. */
+/** What is being played: the song from its placements, over and over a loop where one is given; or the patterns that belong to one
+ *  placement's moment, each looping by itself for as long as play lasts. */
 export type PlayView = { readonly kind: 'song'; readonly loop?: TickSpan | null } | { readonly kind: 'pattern'; readonly placementId: Id };
 
-/** One pattern going round on one track between two ticks of the play time. */
+/** One pattern looping on one track between two ticks of the play time. */
 export interface PlayLine {
   readonly track: Track;
   readonly pattern: Pattern;
   readonly placementId: Id;
   readonly startTick: number;
-  /** Infinity where it goes round without end. */
+  /** Infinity where it loops without end. */
   readonly endTick: number;
   readonly offsetTicks: number;
 }

@@ -7,7 +7,7 @@ const loops = fc
   .record({ start: fc.nat(4), bars: fc.integer({ min: 1, max: 3 }) })
   .map(({ start, bars }) => ({ start: start * BAR, end: (start + bars) * BAR }));
 
-describe('a song that goes round a loop', () => {
+describe('a song that plays a loop', () => {
   it('plays up to the loop’s end once, then the loop again and again, and windows that touch give what their union gives', () => {
     let sounding = 0;
     fc.assert(
@@ -32,28 +32,28 @@ describe('a song that goes round a loop', () => {
     expect(sounding).toBeGreaterThan(30);
   });
 
-  it('sounds on at the beginning only in the round it was begun in', () => {
+  it('sounds on at the beginning only in the pass it was begun in', () => {
     fc.assert(
       fc.property(anySong, loops, fc.nat(12), (song, loop, quarter) => {
         const view = { kind: 'song', loop } as const;
         const tick = loop.start + Math.min(quarter * (BAR / 4) + 777, loop.end - loop.start - 1);
         const [once, again] = [chased(song, tick, { view }), chased(song, tick + loop.end - loop.start, { view })];
-        const inRound = once.filter(({ began }) => began! >= loop.start);
+        const inPass = once.filter(({ began }) => began! >= loop.start);
         expect(again.map(({ noteId, lengthTicks }) => [noteId, lengthTicks])).toEqual(
-          inRound.map(({ noteId, lengthTicks }) => [noteId, lengthTicks]),
+          inPass.map(({ noteId, lengthTicks }) => [noteId, lengthTicks]),
         );
       }),
     );
   });
 
-  it('keeps the song’s time before the loop and the loop’s own in every round', () => {
+  it('keeps the song’s time before the loop and the loop’s own in every pass', () => {
     const tempos = [
       { tick: 0, bpm: 60 },
       { tick: BAR, bpm: 120 },
     ];
-    // Bar 1 takes 4 s, every other 2 s. The loop is bars 1 and 2: rounds of 6 s.
-    const lap = { originTick: 0, fromTick: 0, lengthTicks: 2 * BAR, tempos };
-    expect([BAR, 2 * BAR, 3 * BAR, 4 * BAR].map((tick) => playSeconds(lap, tick))).toEqual([4, 6, 10, 12]);
+    // Bar 1 takes 4 s, every other 2 s. The loop is bars 1 and 2: passes of 6 s.
+    const clock = { originTick: 0, fromTick: 0, lengthTicks: 2 * BAR, tempos };
+    expect([BAR, 2 * BAR, 3 * BAR, 4 * BAR].map((tick) => playSeconds(clock, tick))).toEqual([4, 6, 10, 12]);
     // The loop is bar 2 alone, played from the beginning: 4 s before it.
     const late = { originTick: BAR, fromTick: BAR, lengthTicks: BAR, tempos };
     expect([0, BAR, 2 * BAR, 3 * BAR].map((tick) => playSeconds(late, tick))).toEqual([-4, 0, 2, 4]);

@@ -64,7 +64,7 @@ it('a roll stops where a note of an overlapping placement begins', () => {
   ]);
 });
 
-/** All that sounds, worked out note against note, without windows, rings or stages. */
+/** All that sounds, worked out note against note, without windows, loops or stages. */
 function oracle(document: Document): string[] {
   const pattern = document.patterns[0]!;
   const all = document.placements.flatMap((placement, order) => {

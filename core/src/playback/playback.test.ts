@@ -30,7 +30,7 @@ it('windows that touch give exactly what their union gives, in any view', () => 
   );
 });
 
-it('a one-bar pattern placed for two bars goes round twice, and a tail sounds on into the next pass', () => {
+it('a one-bar pattern placed for two bars loops twice, and a tail sounds on into the next pass', () => {
   const document = placed([note({ start: 3 * BEAT, length: 2 * BEAT })], { length: 8 * BEAT });
   expect(heard(document, 0, 99 * BEAT)).toEqual([
     { beat: 3, pitch: 60, beats: 2, pass: 0 },
@@ -38,7 +38,7 @@ it('a one-bar pattern placed for two bars goes round twice, and a tail sounds on
   ]);
 });
 
-it('in the pattern view it goes round without end, counting passes', () => {
+it('in the pattern view it loops without end, counting passes', () => {
   expect(heard(songWith([note({ length: BEAT })], 1), 400 * BEAT, 408 * BEAT, loop)).toEqual([
     { beat: 400, pitch: 60, beats: 1, pass: 100 },
     { beat: 404, pitch: 60, beats: 1, pass: 101 },
@@ -69,7 +69,7 @@ it('starting inside a note sounds the rest of it, but no drum hit and nothing be
   expect(chased(placed(notes, { start: 0, offset: 2 * BEAT }), BEAT / 2, song)).toEqual([]);
 });
 
-it('a roll begun before its placement, or before a round of the loop, is not struck in it', () => {
+it('a roll begun before its placement, or before a pass of the loop, is not struck in it', () => {
   const roll = note({ start: 2 * BEAT, length: 2 * BEAT, roll: { hits: 4, shape: 'even' } });
   // The placement opens the pattern in the middle of the roll: its last two hits lie inside.
   expect(heard(placed([roll], { offset: 3 * BEAT, length: 2 * BEAT }), 0, 8 * BEAT)).toEqual([]);
@@ -107,8 +107,8 @@ it('muted tracks are silent; solo silences the others, but not an export', () =>
   expect(events({ ...document, tracks: [...document.tracks, other] }, 0, BEAT, { ...song, ignoreSolo: true })).toHaveLength(1);
 });
 
-it('laps take their own tempos round and round', () => {
-  const lap = {
+it('every pass takes the tempos of the loop', () => {
+  const clock = {
     fromTick: 4 * BEAT,
     lengthTicks: 4 * BEAT,
     tempos: [
@@ -116,9 +116,9 @@ it('laps take their own tempos round and round', () => {
       { tick: 6 * BEAT, bpm: 60 },
     ],
   };
-  expect(playSeconds(lap, 4 * BEAT)).toBeCloseTo(3, 9);
-  expect(playSeconds(lap, 9 * BEAT)).toBeCloseTo(6.5, 9);
-  expect(playTickAt(lap, 6.5)).toBeCloseTo(9 * BEAT, 4);
+  expect(playSeconds(clock, 4 * BEAT)).toBeCloseTo(3, 9);
+  expect(playSeconds(clock, 9 * BEAT)).toBeCloseTo(6.5, 9);
+  expect(playTickAt(clock, 6.5)).toBeCloseTo(9 * BEAT, 4);
 });
 
 it('silence says why: the first thing that keeps a part from being heard, and nothing where it is heard or empty', () => {
@@ -150,7 +150,7 @@ describe('rows with lengths of their own', () => {
     patterns: document.patterns.map((pattern) => ({ ...pattern, rowLengths })),
   });
 
-  it('go round by themselves: 3 steps against 4 meet again after 12; what lies beyond a row is silent', () => {
+  it('loop by themselves: 3 steps against 4 meet again after 12; what lies beyond a row is silent', () => {
     const document = withRows(
       placed([note({ length: STEP }), note({ id: 'b', pitch: 62, length: STEP }), note({ id: 'out', pitch: 60, start: 3 * STEP })], {
         length: 4 * BEAT,

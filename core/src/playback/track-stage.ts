@@ -2,13 +2,13 @@ import { groupedBy } from '../model/grouped';
 import type { LineEvent, PlayEvent } from './line-events';
 import type { PlayLine } from './lines';
 
-/** What begins of a line in a stretch of time, and how long its notes may be. */
+/** The events a line starts in a range of time, and how long its notes may last. */
 export interface LineSource {
   readonly begin: (line: PlayLine, fromTick: number, toTick: number) => LineEvent[];
   readonly longest: (line: PlayLine) => number;
 }
 
-/** What begins on one track in [fromTick, toTick), of the lines that reach into it. Placements that overlap all sound, and of their notes on one
+/** The events one track starts in [fromTick, toTick), from the lines that reach into it. Placements that overlap all sound, and of their notes on one
  *  pitch and voice the later start ends the earlier sound; of two at once the louder sounds. */
 export function trackEvents(
   all: readonly PlayLine[],

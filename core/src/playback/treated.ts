@@ -9,7 +9,7 @@ import { rowLength } from '../model/row-length';
 import { keyOf } from '../theory';
 import { COMMON_TIME, division, gridOf, marksSeenFrom, MAX_TICK, type MeterAt, type TempoAt } from '../time';
 import type { PlayLine } from './lines';
-import { seededRandom } from './random';
+import { seededRandom } from '../chance/random';
 
 /** The notes of a placement as its treatments, and then its track's, leave them: those of the pattern that can be heard. The very list of the pattern
  *  where nothing is treated; else a list that is the same object until something changes that its treatments read, so that what follows can be
@@ -78,7 +78,7 @@ export interface TreatmentReads {
   readonly seed: number;
 }
 
-/** What the treatments of a placement's pattern go by. */
+/** The context of a placement's treatments. */
 export function whatIsRead({ song, placements }: Document, pattern: Pattern, placementId: Id): TreatmentReads {
   const placement = findById(placements, placementId) ?? { start: 0, offset: 0 };
   const inside = ({ tick }: { readonly tick: number }) => tick < pattern.length;
@@ -111,7 +111,7 @@ function treatedBy(notes: readonly Note[], { id, actionId, params }: Treatment, 
   return inOrder(result.notes, byStartThenPitch);
 }
 
-/** What a treatment knows: where its pattern stands in the song, nothing of how it is looked at. Its chance is its own, the same each time. */
+/** The context of a treatment: where its pattern lies in the song, not how it is viewed. Its chance is its own, the same each time. */
 export function treatmentContext({ patternId, key, meters, tempos, seed }: TreatmentReads, treatmentId: Id): ActionContext {
   const { numerator, denominator } = meters[0]!;
   const meter = { numerator, denominator };
@@ -125,7 +125,7 @@ export function treatmentContext({ patternId, key, meters, tempos, seed }: Treat
   };
 }
 
-/** What a treatment's chance is drawn from. */
+/** The seed of a treatment's chance. */
 export function treatmentSeed(songSeed: number, treatmentId: Id): number {
   return hashText(`${songSeed} ${treatmentId}`);
 }

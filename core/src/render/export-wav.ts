@@ -2,7 +2,7 @@ import { dbToGain } from '../audio/math';
 import { SAMPLE_RATE } from '../audio/rate';
 import type { Document } from '../model/document';
 import type { Id } from '../model/entities';
-import { LoudnessMeter, TruePeakMeter } from './loudness';
+import { LoudnessMeter, TruePeakMeter } from '../audio/loudness';
 import type { RenderSpan } from './feed';
 import type { Block } from '../audio/resample';
 import { rendered, type RenderedBlock } from './rendered';
@@ -78,7 +78,7 @@ interface Measured {
 const ROUNDS: Readonly<Record<WavOptions['level'], number>> = { heard: 0, peak: 1, loudness: 2 };
 
 interface Levelled {
-  /** What the samples are multiplied by, and what the whole is before the limiter. */
+  /** Gain, and the loudness of the whole before the limiter. */
   readonly gain: number;
   readonly intoLimiter: number;
 }

@@ -5,7 +5,7 @@ import type { Id } from '../model/entities';
 import type { TickSpan } from '../notes/span';
 import { engineNotes, engineTracks } from '../playback/engine-notes';
 import { chased, events } from '../playback/events';
-import { standingAt, turnedIn } from '../playback/told';
+import { standingAt, turnedIn } from '../playback/engine-messages';
 import { secondsAt } from '../time';
 
 /** A stretch of the song on its way to a file. */
@@ -17,7 +17,7 @@ export interface RenderSpan extends TickSpan {
 /** How much of the song the engine is told at a time, in ticks: two bars of 4/4. */
 const WINDOW = 8 * 20_160;
 
-/** What the sound engine is told of a stretch of the song, piece by piece, its frame 0 being the stretch's beginning. */
+/** Feeds the engine a range of the song piece by piece; frame 0 is the start of the range. */
 export class EngineFeed {
   private told: number;
   private readonly document: Document;
@@ -39,7 +39,7 @@ export class EngineFeed {
     return this.frameOf(this.span.end);
   }
 
-  /** What is there from the beginning: the tracks, what is sounding already, where controls stand. */
+  /** The messages at the start: tracks, notes already sounding, control values. */
   begin(): EngineMessage[] {
     const { document, span, context } = this;
     const frameOf = (tick: number) => this.frameOf(tick);
@@ -51,7 +51,7 @@ export class EngineFeed {
     ];
   }
 
-  /** What begins before a frame and has not been told yet. */
+  /** The messages up to a frame that have not been sent yet. */
   until(frame: number): EngineMessage[] {
     const { document, span, context } = this;
     const frameOf = (tick: number) => this.frameOf(tick);

@@ -3,4 +3,4 @@ export { rendered, type RenderedBlock } from './rendered';
 export type { Block } from '../audio/resample';
 export { EngineFeed, type RenderSpan } from './feed';
 export { WAV_BITS, type WavBits } from './wav';
-export { LoudnessMeter, TruePeakMeter } from './loudness';
+export { LoudnessMeter, TruePeakMeter } from '../audio/loudness';

@@ -12,7 +12,7 @@ export interface RenderedBlock extends Block {
 }
 
 const BLOCK = 4096;
-/** What is below this is silence: -96 dBFS. */
+/** Silence threshold: -96 dBFS. */
 const SILENCE = 1.585e-5;
 /** It has to be silent for so long, and longer than an echo takes, and rings on for so long at most, in seconds. */
 const SILENT_SECONDS = 0.4;

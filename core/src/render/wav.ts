@@ -1,4 +1,4 @@
-import { seededRandom } from '../playback/random';
+import { seededRandom } from '../chance/random';
 import type { Block } from '../audio/resample';
 
 /** Bits of a sample: whole numbers of 16 or 24, or floating-point of 32. */

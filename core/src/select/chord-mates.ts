@@ -5,7 +5,7 @@ import { paramsOf } from '../actions/params';
 export const chordMates = selectionRule({
   id: 'chord-mates',
   label: 'Chord-mates',
-  help: 'Every note of a chord that a selected one is of, strummed or not.',
+  help: 'Every note of the chords that selected notes belong to, strummed or not.',
   words: ['chord', 'whole', 'together', 'stack'],
   params: paramsOf({}),
   widens: true,

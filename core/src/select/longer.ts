@@ -5,7 +5,7 @@ import { selectionRule } from './rule';
 export const longer = selectionRule({
   id: 'longer',
   label: 'Longer or shorter',
-  help: 'Notes longer than so many sixteenths, or shorter.',
+  help: 'Notes longer or shorter than a number of sixteenths.',
   words: ['length', 'short', 'long'],
   params: paramsOf({
     side: choiceParam('Which', ['longer', 'shorter'], 'longer'),

@@ -1,11 +1,11 @@
 import { paramsOf, sliderParam, wholeParam } from '../actions/params';
-import { seededRandom } from '../playback/random';
+import { seededRandom } from '../chance/random';
 import { selectionRule } from './rule';
 
 export const randomShare = selectionRule({
   id: 'random-share',
   label: 'A random share',
-  help: 'So many percent of the notes, drawn by chance. The same number gives the same notes again.',
+  help: 'A percentage of the notes, picked at random. The same number picks the same notes again.',
   words: ['chance', 'random', 'some', 'sprinkle'],
   params: paramsOf({ share: sliderParam('Share', 0, 100, 50, '%'), seed: wholeParam('Draw', 1, 9999, 1) }),
   pick: (notes, _selected, { share, seed }) => {

@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import type { Id, Note } from '../model/entities';
 import type { Grids, MeterAt, MeterShape } from '../time';
 
-/** What a rule may know beside the notes: the grids in use, the meter at the pattern's start, and all meters as seen from there. */
+/** The context of a rule: the grids in use, the meter at the pattern's start, and all meters as seen from there. */
 export interface RuleContext extends Grids {
   readonly meter: MeterShape;
   readonly meters: readonly MeterAt[];

@@ -52,7 +52,7 @@ export function leadingSilence(document: Document): number {
   return tickOfBar(meters, barBeatAt(meters, least(firsts)).bar);
 }
 
-/** What a track is made of. */
+/** The content of a track. */
 export interface TrackShape {
   readonly patterns: number;
   readonly places: number;
@@ -60,7 +60,7 @@ export interface TrackShape {
   readonly bars: number | null;
   /** How often that goes round, in all its places. */
   readonly rounds: number;
-  /** What turns beside its notes. */
+  /** Its lanes. */
   readonly lanes: readonly string[];
 }
 

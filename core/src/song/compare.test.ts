@@ -33,3 +33,31 @@ it('tells another sound from the same one set another way', () => {
     expect(words(fields)).toEqual(['its sound set another way']);
   expect(words({ setting: undefined })).toEqual([]);
 });
+
+it('tells what came and went in every collection, under the track it belongs to or the song', () => {
+  const before = songWith([note({ id: 'a' })]);
+  const placementId = before.placements[0]!.id;
+  const treatment = { id: 'tr', parentId: placementId, order: 0, actionId: 'transpose', params: { semitones: 2 }, on: true };
+  const lane = { id: 'l', patternId: PATTERN, target: 'cc:1' };
+  const point = { id: 'x', laneId: 'l', tick: 0, value: 5, shape: 'straight' as const };
+  const after = {
+    ...before,
+    song: { ...before.song, loop: { start: 0, end: 80_640, on: true } },
+    sections: [{ id: 's', songId: 'song', name: 'Verse', start: 0, length: 80_640 }],
+    treatments: [treatment],
+    lanes: [lane],
+    lanePoints: { l: [point] },
+  };
+  expect(differences(before, after)).toEqual([
+    { what: 'Song', words: 'another loop, 1 section new since' },
+    { what: before.tracks[0]!.name, words: '1 treatment new since, 1 lane new since, 1 lane point new since' },
+  ]);
+  const off = { ...after, treatments: [{ ...treatment, on: false }], lanePoints: {} };
+  expect(differences(after, off)).toEqual([{ what: before.tracks[0]!.name, words: '1 treatment changed, 1 lane point gone since' }]);
+  expect(differences(after, { ...after, placements: [] })).toEqual([
+    {
+      what: before.tracks[0]!.name,
+      words: ['pattern', 'placement', 'treatment', 'lane', 'note', 'lane point'].map((one) => `1 ${one} gone since`).join(', '),
+    },
+  ]);
+});

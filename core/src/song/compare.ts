@@ -1,58 +1,67 @@
 import { sameValue } from '../change/same';
-import { notesOf, type Document } from '../model/document';
-import type { Id, Note, Placement, Track } from '../model/entities';
+import { COLLECTION_NAMES, fieldOf, rulesOf, type Collection, type Entity } from '../model/collections';
+import { listsOf, type Document } from '../model/document';
+import type { Id, Placement, Track } from '../model/entities';
 import { groupedBy } from '../model/grouped';
 
-/** What has changed in one part of a song from one state of it to another, in words. */
+/** A difference between two states of one part of a song, in words. */
 export interface Difference {
   /** A track's name, or "Song". */
   readonly what: string;
   readonly words: string;
 }
 
-/** How a song differs from what it was before, part by part; empty where it is the same. */
+/** How a song differs from what it was before, part by part; empty where it is the same. What a track is and what the song is are told field by
+ *  field; the entities of every other collection are counted, under the track they belong to. */
 export function differences(before: Document, after: Document): Difference[] {
   const ids = [...new Set([...after.tracks, ...before.tracks].map(({ id }) => id))];
   const [was, is] = [partsOf(before), partsOf(after)];
-  return [...ofSong(before, after), ...ids.flatMap((id) => ofTrack(was(id), is(id)))];
+  return [...ofSong(before, after, was, is), ...ids.flatMap((id) => ofTrack(before, after, id, was, is))];
 }
 
-function ofSong(before: Document, after: Document): Difference[] {
+function ofSong(before: Document, after: Document, partsWere: Parts, partsAre: Parts): Difference[] {
   const said: string[] = [];
   const [was, is] = [before.song, after.song];
   if (was.name !== is.name) said.push(`called ${was.name}`);
   if (!sameValue(was.tempos, is.tempos)) said.push(`tempo ${rounded(was.tempos[0]!.bpm)}, now ${rounded(is.tempos[0]!.bpm)}`);
   if (!sameValue(was.meters, is.meters)) said.push('other meters');
   if (!sameValue(was.key, is.key)) said.push('another key');
-  if (!sameValue(before.sections, after.sections)) said.push('other sections');
-  return said.length ? [{ what: 'Song', words: said.join(', ') }] : [];
+  if (!sameValue(was.loop, is.loop)) said.push('another loop');
+  if (was.end !== is.end) said.push('another end');
+  const words = [...said, ...countedWords(partsWere(null), partsAre(null))];
+  return words.length ? [{ what: 'Song', words: words.join(', ') }] : [];
 }
 
 function rounded(bpm: number): number {
   return Math.round(bpm * 100) / 100;
 }
 
-function ofTrack(before: TrackParts, after: TrackParts): Difference[] {
-  const [was, is] = [before.track, after.track];
+function ofTrack(before: Document, after: Document, trackId: Id, partsWere: Parts, partsAre: Parts): Difference[] {
+  const [was, is] = [before, after].map(({ tracks }) => tracks.find(({ id }) => id === trackId));
   const what = (is ?? was)!.name;
   if (!was) return [{ what, words: 'was not there' }];
   if (!is) return [{ what, words: 'was there' }];
-  const notes = counted(before.notes(), after.notes());
-  const places = counted(before.placements, after.placements);
   const said = [
-    ...inWords(notes, 'note', 'notes'),
-    ...inWords(places, 'placement', 'placements'),
+    ...countedWords(partsWere(trackId), partsAre(trackId)),
+    ...(was.name === is.name ? [] : [`called ${was.name}`]),
     ...(was.soundId === is.soundId ? [] : ['another sound']),
     ...(sameValue(soundSet(was), soundSet(is)) ? [] : ['its sound set another way']),
     ...(was.levelDb === is.levelDb && was.pan === is.pan && was.muted === is.muted ? [] : ['other levels']),
-    ...(before.lanes() === after.lanes() ? [] : ['other lanes']),
   ];
   return said.length ? [{ what, words: said.join(', ') }] : [];
 }
 
-/** What is set about a track's sound. */
+/** The settings of a track's sound. */
 function soundSet({ setting, octave, voiceMode, otherDrums, opensWith }: Track): unknown[] {
   return [setting, octave, voiceMode, otherDrums, opensWith];
+}
+
+/** Told field by field. */
+const BY_FIELD: readonly Collection[] = ['song', 'tracks'];
+const COUNTED = COLLECTION_NAMES.filter((of) => !BY_FIELD.includes(of));
+
+function countedWords(before: Counted, after: Counted): string[] {
+  return COUNTED.flatMap((of) => inWords(counted(before(of), after(of)), rulesOf(of).words));
 }
 
 interface Counts {
@@ -61,12 +70,12 @@ interface Counts {
   readonly changed: number;
 }
 
-function inWords({ came, went, changed }: Counts, one: string, many: string): string[] {
+function inWords({ came, went, changed }: Counts, [one, many]: readonly [string, string]): string[] {
   const words = (count: number, did: string) => (count ? [`${count} ${count === 1 ? one : many} ${did}`] : []);
   return [...words(came, 'new since'), ...words(went, 'gone since'), ...words(changed, 'changed')];
 }
 
-function counted<T extends { readonly id: Id }>(before: readonly T[], after: readonly T[]): Counts {
+function counted(before: readonly Entity[], after: readonly Entity[]): Counts {
   const old = new Map(before.map((each) => [each.id, each]));
   let [came, changed] = [0, 0];
   for (const each of after) {
@@ -78,29 +87,44 @@ function counted<T extends { readonly id: Id }>(before: readonly T[], after: rea
   return { came, went: old.size, changed };
 }
 
-/** What there is of one track. */
-interface TrackParts {
-  readonly track: Track | undefined;
-  readonly placements: readonly Placement[];
-  readonly notes: () => readonly Note[];
-  /** The lanes of its patterns as one text, to tell whether they are the same. */
-  readonly lanes: () => string;
+/** All entities of a collection. */
+type Counted = (of: Collection) => readonly Entity[];
+/** What belongs to a track; with null, to none: to the song itself. */
+type Parts = (trackId: Id | null) => Counted;
+
+const NOTHING: readonly Entity[] = [];
+
+/** The entities of every counted collection, gathered once by the tracks they belong to. */
+function partsOf(document: Document): Parts {
+  const owners = ownersOf(document);
+  const gathered = new Map(
+    COUNTED.map((of) => {
+      const rows = listsOf(document, of).flatMap(([, list]) => list);
+      const pairs = rows.flatMap((row) => owners(of, row).map((owner) => ({ owner, row })));
+      return [of, groupedBy(pairs, ({ owner }) => owner)] as const;
+    }),
+  );
+  return (trackId) => (of) =>
+    gathered
+      .get(of)
+      ?.get(trackId)
+      ?.map(({ row }) => row) ?? NOTHING;
 }
 
-/** The parts of each track, gathered once for all tracks. */
-function partsOf(document: Document): (trackId: Id) => TrackParts {
-  const tracks = new Map(document.tracks.map((track) => [track.id, track]));
-  const byTrack = groupedBy(document.placements, ({ trackId }) => trackId);
-  const lanesByPattern = groupedBy(document.lanes, ({ patternId }) => patternId);
-  return (trackId) => {
-    const placements = byTrack.get(trackId) ?? [];
-    const patterns = [...new Set(placements.map(({ patternId }) => patternId))];
-    const lanes = () => patterns.flatMap((patternId) => lanesByPattern.get(patternId) ?? []);
-    return {
-      track: tracks.get(trackId),
-      placements,
-      notes: () => patterns.flatMap((patternId) => notesOf(document, patternId)),
-      lanes: () => JSON.stringify(lanes().map((lane) => [lane, document.lanePoints[lane.id]])),
-    };
+const OF_NONE: readonly null[] = [null];
+
+/** The tracks an entity belongs to, by way of its parents: a placement to its track, a treatment to that of its placement, what stands in a
+ *  pattern to those that play it; what no track plays is not told. What has no parent but the song belongs to the song. */
+function ownersOf(document: Document): (of: Collection, row: Entity) => readonly (Id | null)[] {
+  const trackOf = new Map<Id, readonly Id[]>(document.tracks.map(({ id }) => [id, [id]]));
+  for (const { id, trackId } of document.placements) trackOf.set(id, [trackId]);
+  for (const [patternId, placements] of groupedBy(document.placements, ({ patternId: played }) => played))
+    trackOf.set(patternId, [...new Set(placements.map(({ trackId }: Placement) => trackId))]);
+  for (const { id, patternId } of document.lanes) trackOf.set(id, trackOf.get(patternId) ?? []);
+  return (of, row) => {
+    if (of === 'patterns') return trackOf.get(row.id) ?? [];
+    const parents = rulesOf(of).parents.filter((parent) => !parent.of.includes('song'));
+    const [parent] = parents;
+    return parent ? (trackOf.get(fieldOf(row, parent.field) as Id) ?? []) : OF_NONE;
   };
 }

@@ -13,7 +13,7 @@ type NewId = () => Id;
 /** How many bars a piece may have, before pieces that a note goes on over are taken together. */
 const PIECE_BARS = [8, 4, 2, 1];
 
-/** What another placement weighs against another bar that is stored, in choosing how long pieces are: without it, single bars would always win. */
+/** The cost of one more placement in stored bars, when piece lengths are chosen: without it, single bars would always win. */
 const PLACEMENT_WEIGHT = 0.6;
 
 /** Cuts placements at the bars where what they play repeats exactly: equal pieces become linked copies, and pieces that follow one another go
@@ -129,7 +129,7 @@ function pieceOf(bars: readonly Bar[]): Piece {
   return { start: bars[0]!.start, end: bars.at(-1)!.end, bars: bars.length, key: bars.map(({ key }) => key).join('|') };
 }
 
-/** What pieces come to: bars that have to be stored, and placements. The less the better. */
+/** The cost of pieces: stored bars and placements. Lower is better. */
 function weightOf(pieces: readonly Piece[]): number {
   const stored = new Map(pieces.map(({ key, bars }) => [key, bars]));
   return [...stored.values()].reduce((sum, bars) => sum + bars, 0) + PLACEMENT_WEIGHT * runsOf(pieces).length;

@@ -11,4 +11,6 @@ export * from './sections';
 export * from './to-track';
 export * from './treatments';
 export * from './variants';
-export { contentEnd, freeName, copyTime, cutAt, deleteTime, endOfSong, insertTime, makeOwn, moveTime, type CopyMode } from './stretch';
+export { contentEnd } from './moved-time';
+export { freeName, copyTime, cutAt, deleteTime, endOfSong, insertTime, makeOwn, moveTime, type CopyMode } from './stretch';
+export { exampleOf, type ActionExample } from './action-example';

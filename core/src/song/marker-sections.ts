@@ -2,7 +2,7 @@ import { markerName, markersByBar } from '../midi/song-marks';
 import { inOrder, type Document } from '../model/document';
 import { COLLECTIONS } from '../model/collections';
 import type { Id, Section } from '../model/entities';
-import { contentEnd } from './stretch';
+import { contentEnd } from './moved-time';
 
 /** Files may mark every beat; that many are no sections. */
 const MOST_SECTIONS = 200;

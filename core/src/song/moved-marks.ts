@@ -9,7 +9,7 @@ interface Mark {
 }
 
 interface MarkKind<M extends Mark> {
-  /** What a mark sets, to be compared. */
+  /** The value a mark sets, for comparison. */
   readonly valueOf: (mark: M) => unknown;
   /** The places that a mark makes a difference to, even where it repeats what rules: bar lines for a meter, none for a tempo. */
   readonly isOnLine: (mark: M, tick: number) => boolean;

@@ -8,7 +8,7 @@ import { withoutLostTreatments, withTreatments, withTreatmentsCopied, type Sourc
 
 type NewId = () => Id;
 
-/** What becomes of placements that others are put on: both sound; what lies under them is cut away; it moves on, later. */
+/** How placements land on others: both sound; those underneath are cut away; those underneath move later. */
 export const LANDINGS = ['merge', 'replace', 'push'] as const;
 export type PlacementLanding = (typeof LANDINGS)[number];
 
@@ -19,7 +19,7 @@ export function landingCount(document: Document, put: readonly Placement[]): num
     .length;
 }
 
-/** What putting placements somewhere does to those of others. */
+/** The effect of a landing on other placements. */
 export interface LandingReport {
   /** How many lie where they come to lie. */
   readonly under: number;
@@ -33,7 +33,7 @@ export interface LandingReport {
   readonly grows: number;
 }
 
-/** What `putPlacements` would do to others, told before it is done. */
+/** The effect `putPlacements` would have on other placements. */
 export function landingReport(document: Document, put: readonly Placement[], landing: PlacementLanding): LandingReport {
   const under = landingCount(document, put);
   const nothing = { under, moved: 0, by: 0, cut: 0, gone: 0, grows: 0 };

@@ -2,7 +2,8 @@ import { COLLECTIONS } from '../model/collections';
 import { findById, inOrder, type Document } from '../model/document';
 import type { Id, Section } from '../model/entities';
 import { barTicks, meterAt } from '../time';
-import { contentEnd, copyTime, deleteTime, endOfSong, freeName, insertTime, moveTime, type CopyMode } from './stretch';
+import { contentEnd } from './moved-time';
+import { copyTime, deleteTime, endOfSong, freeName, insertTime, moveTime, type CopyMode } from './stretch';
 
 type NewId = () => Id;
 

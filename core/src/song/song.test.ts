@@ -1,6 +1,8 @@
+import fc from 'fast-check';
+import { anySong } from '../../test/any-song';
 import { counter, songWith } from '../../test/make';
 import { soundById } from '../sounds';
-import { notesOf, readDocument, SCHEMA_VERSION, songEnd } from '../model';
+import { notesOf, readDocument, SCHEMA_VERSION, songEnd, type Document as SongDocument } from '../model';
 import { fittingDivision } from '../notes';
 import { events } from '../playback';
 import { barTicks, beatTicks, COMMON_TIME, gridOf, isOnGrid, TICKS_PER_QUARTER } from '../time';
@@ -115,4 +117,11 @@ describe('reading a stored song', () => {
     const document = songWith([]);
     expect(readDocument({ ...document, song: { ...document.song, tempos: [] } })).toMatchObject({ ok: false, code: 'notADocument' });
   });
+});
+
+it('a song from before there were sections opens with none', () => {
+  const song = fc.sample(anySong, { numRuns: 1, seed: 9 })[0]!;
+  const { sections: _none, ...before } = JSON.parse(JSON.stringify(song)) as SongDocument;
+  const lifted = { ...song, sections: [], treatments: [], lanes: [], lanePoints: {} };
+  expect(readDocument({ ...before, schemaVersion: 1 })).toEqual({ ok: true, document: lifted });
 });

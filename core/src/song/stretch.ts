@@ -1,11 +1,12 @@
 import { withLanesCopied, withoutLostLanes } from '../lanes/edit';
 import { COLLECTIONS } from '../model/collections';
-import { findById, inOrder, songEnd, type Document } from '../model/document';
-import type { Id, Note, Placement, Section, Song } from '../model/entities';
+import { findById, inOrder, type Document } from '../model/document';
+import type { Id, Note, Placement, Song } from '../model/entities';
 import { groupedBy } from '../model/grouped';
 import { copiedNotes } from '../notes/copied';
 import { MAX_TICK } from '../time';
 import { marksClosed, marksCopied, marksMoved, METERS, TEMPOS } from './moved-marks';
+import { contentEnd, movedInTime, withTicksCopied } from './moved-time';
 import { treatmentsCopied, withoutLostTreatments, withTreatments, withTreatmentsCopied } from './treatments';
 
 type NewId = () => Id;
@@ -13,11 +14,6 @@ type NewId = () => Id;
 /** Where the song ends: where it was set to, else where its last placement or section does. 0 for an empty song. */
 export function endOfSong(document: Document): number {
   return document.song.end ?? contentEnd(document);
-}
-
-/** Where the last placement or section ends. */
-export function contentEnd(document: Document): number {
-  return document.sections.reduce((end, section) => Math.max(end, section.start + section.length), songEnd(document));
 }
 
 /** Cuts every placement that goes on over `tick` there, so that nothing reaches across. What is heard stays the same, but for what chance
@@ -63,7 +59,7 @@ function joinAtTick(document: Document, tick: number): Document {
   );
 }
 
-/** What two placements have to share for the later to go on where the earlier left off, at `tick` of their pattern. */
+/** The key that two placements share when the later continues the earlier at `tick` of their pattern. */
 function whatGoesOn({ trackId, patternId, muted }: Placement, tick: number): string {
   return `${trackId} ${patternId} ${muted} ${tick}`;
 }
@@ -78,11 +74,7 @@ export function insertTime(document: Document, at: number, ticks: number, newId:
   const endMoved = (end: number) => (end > at || (endsGrow && end === at) ? end + ticks : end);
   const song = cut.song;
   return {
-    ...withPlacements(
-      cut,
-      cut.placements.map((each) => (each.start >= at ? { ...each, start: each.start + ticks } : each)),
-    ),
-    sections: cut.sections.map((section) => spanMapped(section, moved, endMoved)),
+    ...movedInTime(cut, { start: moved, end: endMoved }),
     song: {
       ...song,
       tempos: song.tempos.map((mark, index) => (index === 0 ? mark : { ...mark, tick: moved(mark.tick) })),
@@ -101,16 +93,11 @@ export function deleteTime(document: Document, from: number, to: number, newId: 
   const ticks = to - from;
   const cut = cutAt(cutAt(document, from, newId), to, newId);
   const moved = (tick: number) => (tick >= to ? tick - ticks : Math.min(tick, from));
-  const isKept = ({ start }: { readonly start: number }) => start < from || start >= to;
   const { song } = cut;
   const loop = song.loop && { ...song.loop, start: moved(song.loop.start), end: moved(song.loop.end) };
   const { loop: _loop, ...rest } = song;
   const after: Document = {
-    ...withPlacements(
-      cut,
-      cut.placements.filter(isKept).map((each) => (each.start >= to ? { ...each, start: each.start - ticks } : each)),
-    ),
-    sections: cut.sections.map((section) => spanMapped(section, moved, moved)).filter(({ length }) => length > 0),
+    ...withoutLostTreatments(movedInTime(cut, { start: moved, end: moved, stays: (tick) => tick < from || tick >= to })),
     song: {
       ...rest,
       ...(loop && loop.end > loop.start ? { loop } : {}),
@@ -134,7 +121,7 @@ export function copyTime(document: Document, [from, to]: readonly [number, numbe
   if (opened === document) return document;
   const by = at - from;
   const copies = taken.map((each) => ({ ...each, id: newId(), start: each.start + by }));
-  const put = withPlacements(opened, [...opened.placements, ...copies]);
+  const put = withTicksCopied(withPlacements(opened, [...opened.placements, ...copies]), document, [from, to], by, newId);
   const sources = new Map(copies.map(({ id }, index) => [id, taken[index]!.id]));
   // What was cut off for the copy is not in the song as it was opened: its treatments are those of the cut one.
   const placed = withTreatments(put, treatmentsCopied(source.treatments, sources, newId));
@@ -165,14 +152,7 @@ export function moveTime(document: Document, [from, to]: readonly [number, numbe
   const { song } = cut;
   const edges = [from, to, at];
   const after: Document = {
-    ...withPlacements(
-      cut,
-      cut.placements.map((each) => ({ ...each, start: moved(each.start) })),
-    ),
-    sections: inOrder(
-      cut.sections.map((section) => ({ ...section, start: moved(section.start) })),
-      COLLECTIONS.sections.compare,
-    ),
+    ...movedInTime(cut, { start: moved, end: (end, start) => moved(start) + end - start }),
     song: {
       ...song,
       tempos: marksMoved(song.tempos, edges, moved, TEMPOS),
@@ -268,12 +248,6 @@ export function withoutUnplayed(before: Document, after: Document): Document {
     patterns: after.patterns.filter(({ id }) => !gone.has(id)),
     notes: Object.fromEntries(Object.entries(after.notes).filter(([id]) => !gone.has(id))),
   });
-}
-
-function spanMapped(section: Section, startOf: (tick: number) => number, endOf: (tick: number) => number): Section {
-  const start = startOf(section.start);
-  const length = endOf(section.start + section.length) - start;
-  return start === section.start && length === section.length ? section : { ...section, start, length };
 }
 
 function carriedMoved(file: NonNullable<Song['file']>, moved: (tick: number) => number): NonNullable<Song['file']> {

@@ -1,3 +1,3 @@
 export * from './library';
-export * from './alike';
-export * from './settled';
+export * from './similar';
+export * from './track-sound';

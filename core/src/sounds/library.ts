@@ -149,7 +149,7 @@ export function soundById(id: string, kind: Sound['kind'] = 'pitched'): Sound {
   return BY_ID.get(id) ?? SOUNDS.find((sound) => sound.kind === kind)!;
 }
 
-/** What plays each group of General MIDI programs: the first program of the group, and the sound. */
+/** The sound for each group of General MIDI programs, by the first program of the group. */
 const PROGRAMS: readonly (readonly [from: number, sound: ToneSound])[] = [
   [0, SALOON_KEYS],
   [1, CHART_KEYS],

@@ -2,10 +2,10 @@ import { loudest } from '../measure/figures';
 import { powerCentroid, spectrumOf } from '../measure/spectrum';
 import { struck, together } from '../measure/struck';
 import { largestStep, peak, strengthOf } from '../../test/sounding';
-import { alikeDrums, alikeSounds, KITS, settledSound, soundById, SOUNDS, type SoundOf } from '.';
+import { similarDrums, similarSounds, KITS, trackSound, soundById, SOUNDS, type SoundOf } from '.';
 
 const pitched = (fields: Partial<SoundOf> = {}, soundId = 'saloon-keys'): SoundOf => ({ soundId, kind: 'pitched', ...fields });
-const heard = (track: SoundOf, pitch = 60) => struck(settledSound(track), { pitch, held: 0.4, seconds: 1 });
+const heard = (track: SoundOf, pitch = 60) => struck(trackSound(track), { pitch, held: 0.4, seconds: 1 });
 const brightness = (track: SoundOf, pitch?: number) => powerCentroid(spectrumOf(together(heard(track, pitch)))).hz;
 
 it('a sound that is set is heard so: brighter or darker, longer, tuned, an octave up, driven, wider', () => {
@@ -39,23 +39,23 @@ it('nothing that can be set makes a sound click, clip or fall silent', () => {
 it('one drum alone is another: it sounds as in its own kit, but in the place of the one it stands for', () => {
   const drums = (fields: Partial<SoundOf> = {}): SoundOf => ({ soundId: 'quay-kit', kind: 'drums', ...fields });
   const changed = drums({ otherDrums: [{ pitch: 36, kitId: 'hold-kit', drum: 36 }] });
-  const dryOf = (track: SoundOf, pitch: number) => struck({ ...settledSound(track), room: 0 }, { pitch, seconds: 0.5 }).left;
+  const dryOf = (track: SoundOf, pitch: number) => struck({ ...trackSound(track), room: 0 }, { pitch, seconds: 0.5 }).left;
   expect(dryOf(changed, 36)).toEqual(dryOf(drums({ soundId: 'hold-kit' }), 36));
   expect(dryOf(changed, 36)).not.toEqual(dryOf(drums(), 36));
   expect(dryOf(changed, 38)).toEqual(dryOf(drums(), 38));
   const hat = drums({ otherDrums: [{ pitch: 46, kitId: 'cargo-kit', drum: 51 }] });
-  expect(settledSound(hat)).toMatchObject({ drums: { 46: { name: 'Triangle', choke: 'hat' } } });
+  expect(trackSound(hat)).toMatchObject({ drums: { 46: { name: 'Triangle', choke: 'hat' } } });
 });
 
 it('what is most like a drum or a sound is one of its kind, and never itself', () => {
-  const firstOf = (kitId: string, pitch: number) => alikeDrums({ kitId, pitch })[0]!.pitch;
+  const firstOf = (kitId: string, pitch: number) => similarDrums({ kitId, pitch })[0]!.pitch;
   for (const { id } of KITS) {
     expect([36, 43, 45]).toContain(firstOf(id, 36));
     expect([42, 46, 70, 54]).toContain(firstOf(id, 42));
   }
-  for (const sound of SOUNDS) expect(alikeSounds(sound).map(({ id }) => id)).not.toContain(sound.id);
+  for (const sound of SOUNDS) expect(similarSounds(sound).map(({ id }) => id)).not.toContain(sound.id);
   expect(
-    alikeSounds(soundById('fog-pad'))
+    similarSounds(soundById('fog-pad'))
       .slice(0, 4)
       .filter(({ family }) => family === 'pad').length,
   ).toBeGreaterThanOrEqual(3);

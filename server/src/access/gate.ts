@@ -100,7 +100,7 @@ function isSame(given: string, code: string): boolean {
   return given.length === code.length && timingSafeEqual(Buffer.from(given), Buffer.from(code));
 }
 
-/** What a device is called in the list: its kind and its browser, as far as it says. */
+/** A device's name in the list: its kind and its browser, as far as it says. */
 export function deviceName(agent: string): string {
   const kind = /iPhone|iPad|Android|Windows|Macintosh|CrOS|Linux/.exec(agent)?.[0] ?? 'Device';
   const browser = /Firefox|Edg|OPR|Chrome|Safari/.exec(agent)?.[0];

@@ -8,7 +8,7 @@ import { inTransaction } from './transaction';
 /** The setting that names this collection, so that windows notice where another has taken its place. */
 export const EPOCH_KEY = 'belongings';
 
-/** What belongs to the person: what was put there, told apart by kind and id. */
+/** The person's belongings, told apart by kind and id. */
 export class Belongings {
   private readonly listeners = new Set<(revision: number) => void>();
 
@@ -37,7 +37,7 @@ export class Belongings {
     if (revision !== before) for (const listener of this.listeners) listener(revision);
   }
 
-  /** What holds of each thing that something was put about after a revision. */
+  /** The present state of everything put after a revision. */
   after(revision: number): OwnThing[] {
     const last = this.orm
       .select({ revision: max(belongings.revision).as('last') })

@@ -1,6 +1,6 @@
 import { barBeatAt, notesOf, songEnd, type Document, type TRACK_SYMBOLS } from '@yibbo/core';
 
-/** What the Songs screen shows of a song. */
+/** A song as the Songs screen shows it. */
 export interface SongCard {
   readonly bpm: number;
   readonly meter: string;

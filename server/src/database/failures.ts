@@ -27,7 +27,7 @@ const FULL =
 const DAMAGED = 'The file that songs are kept in is damaged. Start Yibbo again: it puts the damaged file aside and saves what can be read.';
 const BUSY = 'Another program is using the file that songs are kept in. Nothing was changed; try again.';
 
-/** What the database could not do, as an answer in words; null where it is something else. */
+/** The refusal for a database failure; null for other errors. */
 export function databaseRefusal(error: unknown): RequestError | null {
   if (isFull(error)) return new RequestError(507, 'noRoom', FULL);
   if (isDamage(error)) return new RequestError(500, 'damaged', DAMAGED);

@@ -19,7 +19,7 @@ export interface StoredSong {
   readonly snapshot: string | null;
 }
 
-/** What the Songs screen is told of a song; `card` is missing where it was never made or cannot be read. */
+/** A song for the Songs screen; `card` is missing where it was never made or cannot be read. */
 export interface ListedSong {
   readonly id: Id;
   readonly name: string;
@@ -47,7 +47,7 @@ const LABELS_KEPT = 2000;
 
 /** All reading and writing of songs. Methods return promises, so that a database on another machine can stand behind them. */
 export class SongQueries {
-  /** What every save does, prepared once: to put a statement together takes longer than to run it. */
+  /** The statements of a save, prepared once: preparing one takes longer than running it. */
   private readonly saving: ReturnType<typeof savingStatements>;
 
   constructor(

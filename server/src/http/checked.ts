@@ -2,7 +2,7 @@ import { faultWords } from '@yibbo/core';
 import type { z } from 'zod';
 import { RequestError } from '../errors';
 
-/** What a schema makes of a value from outside. Throws a 400 that says what is wrong. */
+/** Parses a value from outside. Throws a 400 that says what is wrong. */
 export function checked<T>(schema: z.ZodType<T>, value: unknown): T {
   const read = schema.safeParse(value ?? {});
   if (read.success) return read.data;

@@ -11,12 +11,12 @@ export const noSuchAddress: RequestHandler = (request, response) => {
   send(response, 404, 'noSuchAddress', `There is nothing at ${request.method} ${request.originalUrl.slice(0, 200)}.`);
 };
 
-/** What the body reader and the router throw, in our words. */
+/** Errors of the body reader and the router, in our words. */
 const KNOWN: Readonly<Record<string, [number, string, string]>> = {
   'entity.parse.failed': [400, 'badJson', 'The body is not valid JSON.'],
   'entity.too.large': [413, 'tooLarge', 'The body is too large: 64 kB is the most, 20 MB for a MIDI file, 64 MB for changes.'],
-  'encoding.unsupported': [415, 'badEncoding', 'The body is packed in a way that is not understood; send it plain or as gzip.'],
-  'charset.unsupported': [415, 'badEncoding', 'The body is in a character set that is not understood; send UTF-8.'],
+  'encoding.unsupported': [415, 'badEncoding', 'The encoding of the body is not supported; send it plain or as gzip.'],
+  'charset.unsupported': [415, 'badEncoding', 'The character set of the body is not supported; send UTF-8.'],
   'request.aborted': [400, 'cutOff', 'The request ended before its body did.'],
 };
 
@@ -27,8 +27,7 @@ export function errorAnswers(log: Logger): ErrorRequestHandler {
     if (error instanceof RequestError) return send(response, error.status, error.code, error.message, error.details);
     const known = KNOWN[error.type ?? ''];
     if (known) return send(response, ...known);
-    if (error instanceof URIError || (error.status ?? 500) < 500)
-      return send(response, 400, 'badRequest', 'The request cannot be understood.');
+    if (error instanceof URIError || (error.status ?? 500) < 500) return send(response, 400, 'badRequest', 'The request is not valid.');
     const refusal = databaseRefusal(error);
     log.error(error);
     if (refusal) return send(response, refusal.status, refusal.code, refusal.message);

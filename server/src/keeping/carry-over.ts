@@ -151,7 +151,7 @@ function columnsOf(file: Database.Database, table: string): string[] {
   return (file.pragma(`table_info(${table})`) as { name: string }[]).map(({ name }) => name);
 }
 
-/** What could be read of a song. */
+/** The readable part of a song. */
 interface SongRows {
   readonly id: string;
   readonly song: Row | undefined;

@@ -7,7 +7,7 @@ const COPIES_KEPT = 7;
 const DAY_MS = 24 * 3600 * 1000;
 const NAME = /^(\d{4}-\d{2}-\d{2})\.sqlite$/;
 
-/** What was found in a copy when it was opened after it had been written. */
+/** The content of a copy, as read back after it was written. */
 const foundSchema = z.object({ madeAt: z.number(), songs: z.number() });
 export type FoundInCopy = z.infer<typeof foundSchema>;
 

@@ -24,7 +24,7 @@ export type ReadOnly = 'noRoom' | 'folder';
 
 export interface OpenedFolder {
   readonly database: OpenDatabase;
-  /** What people must be told of the start, in words; null where all is as it was. */
+  /** A notice about the start; null where nothing is unusual. */
   readonly notice: string | null;
   /** Why nothing can be written, where that is so: songs can be read and sent out. */
   readonly readOnly: ReadOnly | null;

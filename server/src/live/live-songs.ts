@@ -5,7 +5,7 @@ import type { ListedSong, SongQueries } from '../database/songs';
 import { deletedSong, noSuchSong, RequestError } from '../errors';
 import type { SongWork, Taken } from '../songs/work';
 
-/** What is told to whoever listens to a song. */
+/** News for those who listen to a song. */
 export type SongNews = { readonly kind: 'revision'; readonly revision: number } | { readonly kind: 'deleted' };
 
 /** A song as the Songs screen lists it; `problem` says why one cannot be opened. */

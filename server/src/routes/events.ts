@@ -3,7 +3,7 @@ import type { SongNews } from '../live/live-songs';
 
 const KEEP_ALIVE_MS = 25_000;
 
-/** What a window is told: of its song, or that something that belongs to the person was put. */
+/** News for a window: of its song, or that something that belongs to the person was put. */
 export type WindowNews = SongNews | { readonly kind: 'belongings'; readonly revision: number };
 
 /** Tells a window of a song's revisions as they come, as server-sent events: the revision as a message, "deleted" when it is, and

@@ -242,7 +242,7 @@ export class SongKeeper implements SongWork {
     });
   }
 
-  /** What can be read of a song: of its snapshot, and of each Change since what still fits. Nothing in it is left hanging. */
+  /** Salvages a song: its snapshot, and of each later Change the parts that still fit. No reference is left dangling. */
   private async salvaged(id: Id): Promise<{ document: Document; lost: number }> {
     const { queries } = this.parts;
     const stored = await queries.stored(id).catch(() => null);

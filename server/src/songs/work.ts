@@ -1,7 +1,7 @@
 import type { Arrangement, ExportMode, Id, ImportReport } from '@yibbo/core';
 import type { SongCard } from '../database/card';
 
-/** What was done with a window's changes. */
+/** The result for a window's Changes. */
 export interface Taken {
   readonly revision: number;
   /** Whether the song has moved on, so that other windows must be told. */
@@ -10,7 +10,7 @@ export interface Taken {
   readonly answer: string;
 }
 
-/** What is done with songs, wherever it runs: in this thread, or in another for what is large. Arguments and results are plain data, so
+/** The work on songs, wherever it runs: in this thread, or in another for what is large. Arguments and results are plain data, so
  *  that they can go from one thread to the other. Failures are RequestErrors. */
 export interface SongWork {
   /** The song with its revision and history, as JSON. */

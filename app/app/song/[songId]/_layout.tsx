@@ -1,5 +1,5 @@
 import { Slot, useLocalSearchParams } from 'expo-router';
-import { OpenSong } from '../../../src/song/OpenSong';
+import { OpenSong } from '../../../src/pages/song/OpenSong';
 
 export default function SongLayout() {
   const { songId } = useLocalSearchParams<{ songId: string }>();

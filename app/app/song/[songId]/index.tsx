@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { SongStart } from '../../../src/song/SongStart';
+import { SongStart } from '../../../src/pages/song/SongStart';
 
 export default function SongRoute() {
   const { sound, here } = useLocalSearchParams<{ sound?: string; here?: string }>();

@@ -6,7 +6,7 @@ export const deleteNotes = notesAction({
   family: 'copy',
   subject: 'notes',
   label: 'Delete',
-  help: 'Takes the selected notes away. Undo brings them back.',
+  help: 'Deletes the selected notes. Undo brings them back.',
   words: ['erase', 'remove', 'clear', 'bin'],
   params: paramsOf({}),
   takes: 'selection',

@@ -7,7 +7,7 @@ export const chance = notesAction({
   family: 'feel',
   subject: 'notes',
   label: 'Chance',
-  help: 'How often a note sounds, in percent of the passes, drawn anew each time round. At 100 % it always does. It leaves a one-of group for that.',
+  help: 'How often a note sounds, in percent of the passes, drawn again in each pass. At 100 % it always sounds. A note given a chance leaves its one-of group.',
   words: ['probability', 'random', 'percent', 'sometimes', 'maybe'],
   params: paramsOf({ percent: sliderParam('Chance', 0, 100, 50, '%') }),
   quick: [25, 50, 75, 100].map((percent) => ({ label: `Chance ${percent} %`, shown: `${percent} %`, params: { percent } })),

@@ -7,7 +7,7 @@ export const mute = notesAction({
   family: 'feel',
   subject: 'notes',
   label: 'Mute notes',
-  help: 'Silences notes without taking them away; they are drawn hollow. Unmute brings them back.',
+  help: 'Silences notes without deleting them; they are drawn hollow. Unmute brings them back.',
   words: ['silence', 'off', 'disable', 'unmute', 'on'],
   params: paramsOf({ to: choiceParam('Make them', ['muted', 'heard'], 'muted') }),
   quick: [

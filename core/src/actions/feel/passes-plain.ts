@@ -1,8 +1,8 @@
 import type { Note } from '../../model/entities';
 import { MAX_PIECES } from '../../notes/split';
 import { without } from '../../notes/with';
-import { isConditional, soundsIn } from '../../playback/draws';
-import { Groups } from '../../playback/groups';
+import { isConditional, soundsIn } from '../../chance/draws';
+import { Groups } from '../../chance/groups';
 import type { OptionalField } from '../../notes/optional';
 import { loopTicks, notesAction, type ActionContext, type NotesPart } from '../action';
 import { paramsOf, wholeParam } from '../params';
@@ -16,7 +16,7 @@ export const passesPlain = notesAction({
   subject: 'notes',
   takes: 'pattern',
   label: 'Make passes plain',
-  help: 'Writes out so many passes one after the other, each with the very notes that sound in it: what was left to chance becomes plain notes, and the pattern so many times as long. Rows of unequal length are written out to its end.',
+  help: 'Writes out a number of passes one after the other, each with the notes that sound in it: chance becomes plain notes, and the pattern that many times as long. Rows of unequal length are written out to its end.',
   words: ['freeze', 'chance', 'random', 'bounce', 'print', 'commit', 'write out', 'condition', 'seed', 'unroll'],
   params: paramsOf({ passes: wholeParam('Passes', 1, 64, 4) }),
   quick: [2, 4, 8].map((passes) => ({ label: `${passes} passes plain`, shown: `${passes} passes`, params: { passes } })),

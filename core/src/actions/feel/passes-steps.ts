@@ -8,7 +8,7 @@ export const passesSteps = notesAction({
   family: 'feel',
   subject: 'notes',
   label: 'Passes one by one',
-  help: 'Says for up to 16 times round which of them a note sounds in; then it goes on from the first. A pass that is pressed sounds.',
+  help: 'Marks, over up to 16 passes, those in which a note sounds; then it starts again from the first. A pressed pass sounds.',
   words: ['condition', 'pattern', 'cycle', 'when it sounds', 'times round', 'sequence', 'alternate', 'sixteen'],
   params: paramsOf({ steps: stepsParam('Passes that sound', 2, MAX_PASSES, 'x...') }),
   run: ({ notes }, { steps }) => {

@@ -16,7 +16,7 @@ export const passes = notesAction({
   family: 'feel',
   subject: 'notes',
   label: 'Which passes',
-  help: 'In which times round a note sounds: every time, or only the first of two, the third of four and so on.',
+  help: 'Which passes a note sounds in: every one, or only the first of two, the third of four and so on.',
   words: ['condition', 'every other', 'time round', 'alternate', 'when it sounds', 'cycle'],
   params: paramsOf({
     turn: choiceParam('Sounds', TURNS, '1/2', Object.fromEntries(TURNS.map((turn) => [turn, turnWords(turn)]))),

@@ -8,7 +8,7 @@ export const voice = notesAction({
   family: 'feel',
   subject: 'notes',
   label: 'Voice',
-  help: 'Puts notes into a voice of their own, 1 to 8. Notes of one pitch in different voices do not cut each other off.',
+  help: 'Moves notes to their own voice, 1 to 8. Notes of one pitch in different voices do not cut each other off.',
   words: ['layer', 'part', 'line', 'hand'],
   params: paramsOf({ voice: wholeParam('Voice', 1, VOICES, 2) }),
   quick: [1, 2].map((number) => ({ label: `Voice ${number}`, shown: String(number), params: { voice: number } })),

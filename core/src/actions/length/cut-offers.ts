@@ -13,7 +13,7 @@ export function cutsAny(notes: readonly Note[], unit: AmountUnit, context: Actio
   return notes.some((note) => cutsAtLines(note, gridOf(note)).length > 0);
 }
 
-/** What would cut notes that a cut has just left whole. */
+/** Offers of cuts for notes that a cut has just left whole. */
 export function cutOffers(notes: readonly Note[], context: ActionContext): readonly Offer[] {
   const finer = FINER.find((unit) => cutsAny(notes, unit, context));
   return [

@@ -1,5 +1,5 @@
 import { notesAction } from '../action';
-import { ledAcross, lineOf, lineParams } from '../line-across';
+import { dragAcross, lineOf, lineParams } from '../line-across';
 import { choiceParam, paramsOf } from '../params';
 
 export const endsAt = notesAction({
@@ -7,14 +7,14 @@ export const endsAt = notesAction({
   family: 'length',
   subject: 'notes',
   label: 'End at a line',
-  help: 'Draws a line across the notes: all that sound there end at it, or start at it. Notes that do not reach it stay as they are.',
+  help: 'Draws a line across the notes: every note sounding there ends at it, or starts at it. Other notes stay as they are.',
   words: ['align', 'cut off', 'together', 'line', 'release', 'stop', 'trim'],
   params: paramsOf({
     edge: choiceParam('At the line notes', ['end', 'start'], 'end'),
     ...lineParams('Line', 'beat'),
   }),
   quick: [{ label: 'End at a line', icon: 'endsAt', params: { edge: 'end' } }],
-  led: ledAcross('Drag across the notes: the line goes along.'),
+  dragControl: dragAcross('Drag across the notes: the line goes along.'),
   run: (part, params, context) => {
     const { edge } = params;
     const line = lineOf(part, params, context);

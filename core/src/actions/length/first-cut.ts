@@ -11,12 +11,12 @@ export const firstCut = notesAction({
   family: 'length',
   subject: 'notes',
   label: 'First cut',
-  help: 'Place the first cut; the rest of the note is cut every so far. Each note counts from its own start, so a chord becomes repeated chords.',
+  help: 'Place the first cut; the rest of the note is cut at the same distance. Each note counts from its own start, so a chord becomes repeated chords.',
   words: ['slice', 'chop', 'cut', 'divide', 'repeat', 'stutter', 'piece'],
   params: paramsOf({ count: wholeParam('First cut after', 1, MAX_TICK, 1), unit: amountParam('Counted in') }),
   quick: [{ label: 'First cut', icon: 'firstCut', params: {} }],
-  led: {
-    hint: 'Press a note where its first cut is to fall.',
+  dragControl: {
+    hint: 'Press a note where its first cut should be.',
     on: (drag, { notes }) => noteUnder(notes, drag.path[0]!)?.id ?? null,
     params: (drag, { notes }, _params, context) => {
       const note = noteUnder(notes, drag.path[0]!);

@@ -1,6 +1,6 @@
 import { cutNote } from '../../notes/split';
 import { notesAction } from '../action';
-import { ledAcross, lineOf, lineParams } from '../line-across';
+import { dragAcross, lineOf, lineParams } from '../line-across';
 import { paramsOf } from '../params';
 import { cutOffers } from './cut-offers';
 
@@ -13,7 +13,7 @@ export const splitAt = notesAction({
   words: ['slice', 'cut', 'divide', 'knife', 'two'],
   params: paramsOf(lineParams('Point', 'grid')),
   quick: [{ label: 'Split at a point', icon: 'splitAt', params: {} }],
-  led: ledAcross('Drag across the notes to where they are to be cut.'),
+  dragControl: dragAcross('Drag across the notes to where they are to be cut.'),
   run: (part, params, context) => {
     const point = lineOf(part, params, context);
     return { notes: part.notes.flatMap((note) => cutNote(note, [point], context.newId)) };

@@ -18,7 +18,7 @@ export const bendLine = notesAction({
   help: 'Draws a pitch line into notes with a finger: drag along a note, above it to bend up, below it to bend down. Or type it: how far into the note in percent, and how many cents, one pair after the other.',
   words: ['glide', 'slide', 'pitch', 'curve', 'draw', 'freehand', 'whammy', 'wobble'],
   params: paramsOf({ text: textParam('Line', '0 -200, 30 0'), shape: choiceParam('On its way', BEND_SHAPES, 'straight') }),
-  led: {
+  dragControl: {
     hint: 'Drag along a note: above it bends up, below it down.',
     on: (drag, { notes }) => noteUnder(notes, drag.path[0]!)?.id ?? null,
     params: (drag, { notes }) => {
@@ -65,7 +65,7 @@ function readLine(text: string): LinePoint[] | null {
   return points.map(({ percent, cents }) => ({ percent: percent!, cents: Math.round(cents!) })).sort((a, b) => a.percent - b.percent);
 }
 
-/** What a drag along a note draws, as it would be typed: where it goes back over itself, the last stroke holds. */
+/** The bend line a drag along a note draws, as typed text: where the drag goes back over itself, the last stroke wins. */
 function textOf({ path, isFree }: Drag, note: { readonly start: number; readonly length: number; readonly pitch: number }): string {
   const step = isFree ? 1 : STEP_CENTS;
   const drawn = new Map<number, number>();

@@ -19,7 +19,7 @@ export const bend = notesAction({
   family: 'pitch',
   subject: 'notes',
   label: 'Bend',
-  help: 'Draws a pitch line into each note: it stands at the first pitch, goes to the second between two points of the note, and stays there. From 0 to 0 takes the line away.',
+  help: 'Draws a bend into each note: it starts at the first pitch, moves to the second between two points of the note, and stays there. From 0 to 0 removes the bend.',
   words: ['glide', 'slide', 'scoop', 'fall', 'dive', 'portamento', 'pitch curve', 'line'],
   params,
   quick: [

@@ -8,7 +8,7 @@ export const vibrato = notesAction({
   family: 'pitch',
   subject: 'notes',
   label: 'Vibrato',
-  help: 'Lets the pitch of each note swing evenly up and down, so many times within its length. No depth takes the line away.',
+  help: 'Makes the pitch of each note waver evenly up and down, a set number of times over its length. A depth of 0 removes the line.',
   words: ['wave', 'wobble', 'tremble', 'pitch curve', 'line', 'bend'],
   params: paramsOf({ waves: wholeParam('Swings in the note', 1, 31, 4), depth: wholeParam('Depth', 0, 200, 30, 'cents') }),
   quick: [{ label: 'Vibrato', params: {} }],

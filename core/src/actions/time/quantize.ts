@@ -28,7 +28,7 @@ export const quantize = notesAction({
   family: 'time',
   subject: 'notes',
   label: 'Quantize',
-  help: 'Pulls starts, ends or lengths towards the lines of a grid. At 100 % they land on it, at 50 % they go half the way. Swing delays every second line: 50 % is straight, 66 % a triplet feel. Notes near enough can be left, and a little chance put in.',
+  help: 'Pulls starts, ends or lengths towards the lines of a grid. At 100 % they land on it, at 50 % they go half the way. Swing delays every second line: 50 % is straight, 66 % a triplet feel. Notes that are close enough can be left alone, and a little randomness added.',
   words: ['snap', 'tighten', 'align', 'straighten', 'correct', 'swing', 'shuffle'],
   params,
   quick: [{ label: 'Quantize', icon: 'quantize', params: {} }],

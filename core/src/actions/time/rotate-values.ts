@@ -7,7 +7,7 @@ export const rotateValues = notesAction({
   family: 'time',
   subject: 'notes',
   label: 'Shift values along',
-  help: 'Hands pitches or velocities on from note to note while the rhythm stays, or turns the rhythm under the pitches. Chords of equal size go on whole. Rotating back restores exactly.',
+  help: 'Passes pitches or velocities along from note to note while the rhythm stays, or shifts the rhythm under the pitches. Chords of equal size move as a whole. Rotating back restores exactly.',
   words: ['pitches', 'velocities', 'rhythm', 'cycle', 'permute', 'turn'],
   params: paramsOf({
     what: choiceParam('What goes on', ['pitches', 'velocities', 'rhythm'], 'pitches', {

@@ -9,7 +9,7 @@ export const stretch = notesAction({
   subject: 'notes',
   hasWayBack: true,
   label: 'Stretch',
-  help: 'Spreads the notes out in time from the first of them, or draws them together: 3 over 2 makes two beats three. Or makes them fill the marked stretch, else the whole pattern.',
+  help: 'Stretches or squeezes the timing of the notes from the first one on: 3 over 2 makes two beats last three. Or fits them to the marked stretch, else the whole pattern.',
   words: ['double time', 'half time', 'slower', 'faster', 'ratio', 'fit', 'fill', 'compress', 'expand'],
   params: paramsOf({
     to: choiceParam('How far', ['ratio', 'span'], 'ratio', { ratio: 'by a ratio', span: 'to fill the stretch' }),

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { listOf } from '../list-of';
 import { nameSchema, tickSchema } from './basics';
 
-/** What a MIDI file said that the model has no place for: the raw event bytes at `tick` of one file track, in `order`. */
+/** A MIDI event the model has no place for: its raw bytes at `tick` of one file track, in `order`. */
 const carriedSchema = z.object({
   fileTrack: z.int().min(0),
   tick: tickSchema,

@@ -9,7 +9,7 @@ export const BEND_CENTRE = 8192;
 export const COMMON_BEND_RANGE = 2;
 export const MAX_BEND_RANGE = 24;
 
-/** What goes on in a pattern beside its notes, as a curve over its time: pitch bend, channel pressure or a controller of MIDI 1.0. */
+/** A curve over a pattern's time, beside its notes: pitch bend, channel pressure or a controller of MIDI 1.0. */
 export const laneSchema = z.object({
   id: idSchema,
   patternId: idSchema,

@@ -34,7 +34,7 @@ export const songSchema = z.object({
     { least: 1 },
   ).refine(isFromStart, FROM_START),
   key: keySchema.optional(),
-  /** What goes round while it is on. */
+  /** The range that repeats while the loop is on. */
   loop: z
     .object({ start: tickSchema, end: tickSchema, on: z.boolean() })
     .refine(({ start, end }) => end > start, 'A loop ends after it begins.')

@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { PatternScreen } from '../../../../src/pattern/screen/PatternScreen';
+import { PatternScreen } from '../../../../src/pages/pattern/PatternScreen';
 
 export default function PatternRoute() {
   const { placementId, bar } = useLocalSearchParams<{ placementId: string; bar?: string }>();

@@ -1,0 +1,36 @@
+import { historyState, invert, layOnTop, SONG_TIMED, type Collection } from '@yibbo/core';
+import { noticeSet } from '../../state/session/session';
+import { changedPlace, tellIfOutOfView } from '../pattern/show';
+import { changedSongPlace, tellOnPage } from '../song/show';
+import { dropTrial } from '../trial/trial-ends';
+import type { Thunk } from '../../state/store';
+import { commit, stamp } from './commit';
+
+/** Collections whose changes show on the song page. */
+const OF_SONG: ReadonlySet<Collection> = new Set<Collection>(['tracks', ...SONG_TIMED]);
+
+/** Takes back the newest Change (or, with `redo`, the newest undo). During a trial, undo drops the trial; redo leaves it, for there is nothing to
+ *  do again before it is kept or dropped. */
+export function undo(direction: 'undo' | 'redo' = 'undo'): Thunk<Promise<void>> {
+  return async (dispatch, getState, effects) => {
+    if (getState().trial.trial) return void dispatch(direction === 'undo' ? dropTrial() : noticeSet('Keep or drop the trial first.'));
+    const { history, bodies, document } = getState().song;
+    const id = historyState(history)[direction];
+    if (!id || !document) return;
+    const made =
+      bodies[id] ?? (await effects.server.change(document.song.id, id).catch((error: Error) => void dispatch(noticeSet(error.message))));
+    const present = getState().song.document;
+    if (!made || !present || historyState(getState().song.history)[direction] !== id) return;
+    const label = direction === 'undo' ? `Undo: ${made.label}` : made.label.replace(/^Undo: /, 'Redo: ');
+    const { change, lost } = layOnTop(present, invert(made, { ...stamp(effects), label }), 'present');
+    dispatch(commit(change));
+    dispatch(noticeSet(null));
+    const after = getState().song.document;
+    const said = label.replace(/^Undo: /, 'Undone: ').replace(/^Redo: /, 'Done again: ');
+    // What changed the song as a whole is not seen from everywhere: it is said.
+    if (after && effects.page.isOpen) dispatch(tellOnPage(said, changedSongPlace(after, change)));
+    else if (change.entries.some(({ of }) => OF_SONG.has(of))) dispatch(noticeSet({ words: said, isOfLastStep: true }));
+    else if (after) dispatch(tellIfOutOfView(said, changedPlace(after, change)));
+    if (lost.length) dispatch(noticeSet(`${lost.length} ${lost.length === 1 ? 'value has' : 'values have'} changed since and stayed.`));
+  };
+}

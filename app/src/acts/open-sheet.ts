@@ -1,0 +1,19 @@
+import { ruleSet, sheetSet, type Sheet } from '../state/session/session';
+import { settleTrial } from './trial/trial-ends';
+import type { Thunk } from '../state/store';
+
+/** Whether two sheets are about the very same thing. */
+function isSame(a: Sheet, b: Sheet): boolean {
+  return JSON.stringify(a) === JSON.stringify(b);
+}
+
+/** Opens a sheet, or closes it where it is open. A trial that is left for it is kept, as by anything else that is done next. */
+export function openSheet(sheet: Sheet): Thunk {
+  return (dispatch, getState) => {
+    const { session, trial } = getState();
+    const isOpen = session.sheet !== null && isSame(session.sheet, sheet) && !trial.trial && !session.rule;
+    dispatch(settleTrial());
+    dispatch(ruleSet(null));
+    dispatch(sheetSet(isOpen ? null : sheet));
+  };
+}

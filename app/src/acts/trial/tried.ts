@@ -1,0 +1,69 @@
+import { actionById, diff, layOnTop, notesOf, perform, type Document, type Performed } from '@yibbo/core';
+import { stamp } from '../document/commit';
+import { lengthFor, withLength } from '../document/lengths';
+import { actionContext } from '../pattern/places';
+import type { Thunk } from '../../state/store';
+import { songBefore } from './made-step';
+import { selectPart, type OpenPart } from '../../state/session/selectors';
+import type { Trial } from '../../state/session/trial';
+
+/** The input of a trial; what is left out is as when a trial begins. */
+export type TrialSetting = Pick<Trial, 'actionId' | 'params' | 'noteIds'> &
+  Partial<Pick<Trial, 'seed' | 'runId' | 'begun' | 'adjusts' | 'lengthens' | 'wasOnAll'>>;
+
+/** The result of an action on the open pattern. A run that is repeated with other settings keeps its seed, the ids it makes, and where it was begun.
+ *  Null where there is no pattern, or what it adjusts cannot be taken back any more. */
+export function tried({
+  actionId,
+  params,
+  noteIds,
+  seed = 1,
+  runId: repeated,
+  begun,
+  adjusts = [],
+  lengthens = false,
+  wasOnAll = noteIds.length === 0,
+}: TrialSetting): Thunk<Trial | null> {
+  return (_dispatch, getState, effects) => {
+    const runId = repeated ?? effects.newId();
+    const { document } = getState().song;
+    const part = selectPart(getState());
+    const now = actionContext(getState(), runId);
+    const base = songBefore(getState(), adjusts);
+    if (!document || !part || !now || !base) return null;
+    const begunThere = begun ? { ...now, ...begun } : now;
+    // A fresh trial goes by the grid that is in use, as it changes; a step that is adjusted by the one it was made in.
+    const context = adjusts.length ? begunThere : { ...begunThere, grid: part.grid, rowGrids: part.rowGrids };
+    const patternId = part.pattern.id;
+    const there = new Set(notesOf(base, patternId).map(({ id }) => id));
+    const present = noteIds.filter((id) => there.has(id));
+    const given = { action: actionById(actionId), params, patternId, noteIds: present, seed };
+    const performed = perform(base, given, context, stamp(effects));
+    const { at, span, clip, lastTaken, grid, rowGrids } = context;
+    return {
+      actionId,
+      params,
+      seed,
+      runId,
+      patternId,
+      noteIds: present,
+      wasOnAll,
+      begun: { at, span, clip, grid, ...(lastTaken ? { lastTaken } : {}), ...(rowGrids ? { rowGrids } : {}) },
+      adjusts,
+      lengthens,
+      performed: onPresent(performed, base, document, lengthens ? part : null),
+      isComparing: false,
+    };
+  };
+}
+
+/** A performed result as a Change to the present document; where a part is named, its pattern is made as long as the notes need. */
+function onPresent(performed: Performed, base: Document, present: Document, lengthened: OpenPart | null): Performed {
+  if (base === present && !lengthened) return performed;
+  const result = layOnTop(base, performed.change).document;
+  const needed = lengthened && performed.landing.beyondEnd > 0 ? lengthFor(notesOf(result, lengthened.pattern.id), lengthened.meter) : 0;
+  const isLonger = lengthened !== null && needed > lengthened.pattern.length;
+  const after = isLonger ? withLength(result, lengthened.placement, needed) : result;
+  const landing = isLonger ? { ...performed.landing, beyondEnd: 0 } : performed.landing;
+  return { ...performed, landing, change: { ...performed.change, entries: diff(present, after) } };
+}

@@ -1,5 +1,0 @@
-/** What of a song was lost with a damaged file. */
-export function missingWords(missing: number): string {
-  const steps = missing === 0 ? 'some of its newest steps' : missing === 1 ? 'its last step' : `its last ${missing} steps`;
-  return `This song is incomplete: ${steps} could not be read from the damaged file.`;
-}

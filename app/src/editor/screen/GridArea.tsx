@@ -1,0 +1,56 @@
+import { useState, type ReactNode } from 'react';
+import { YStack } from '@tamagui/stacks';
+import { Words } from '../../controls/words';
+import type { OpenPart } from '../../state/session/selectors';
+import { KeepingBar } from './KeepingBar';
+import { GridWords } from './GridWords';
+import { Notice } from './Notice';
+import { SilenceLine } from './SilenceLine';
+import { usePlayhead } from '../playback/usePlayback';
+
+/** The notes, and over their foot what comes and goes: it takes no room from them, so that no row moves under a finger, and only its buttons
+ *  and messages take presses. */
+export function GridArea({ part, children }: { readonly part: OpenPart; readonly children: ReactNode }) {
+  return (
+    <YStack flex={1} minWidth={0} minHeight={0} position="relative" data-testid="grid-area">
+      {children}
+      <YStack position="absolute" left={0} right={0} bottom={0} zIndex="$3" pointerEvents="none">
+        <PassCounter lengthTicks={part.pattern.length} />
+        <GridWords part={part} />
+        <YStack pointerEvents="auto">
+          <SilenceLine part={part} />
+          <Notice />
+          <KeepingBar />
+        </YStack>
+      </YStack>
+    </YStack>
+  );
+}
+
+/** Times round since play began. */
+function PassCounter({ lengthTicks }: { readonly lengthTicks: number }) {
+  const [pass, setPass] = useState<number | null>(null);
+  usePlayhead((tick) => setPass(tick === null ? null : Math.floor(tick / lengthTicks) + 1));
+  return <Pass pass={pass} />;
+}
+
+/** Which time round it is; nothing while that is null. */
+export function Pass({ pass }: { readonly pass: number | null }) {
+  if (pass === null) return null;
+  return (
+    <Words
+      small
+      strong
+      color="$head"
+      backgroundColor="$paper"
+      borderRadius="$1"
+      paddingHorizontal={4}
+      alignSelf="flex-end"
+      margin={4}
+      pointerEvents="none"
+      data-testid="pass"
+    >
+      pass {pass}
+    </Words>
+  );
+}

@@ -1,0 +1,64 @@
+import type { ReactNode } from 'react';
+import { ScrollView } from '@tamagui/scroll-view';
+import { XStack, YStack } from '@tamagui/stacks';
+import { Press } from '../../controls/Press';
+import { Words } from '../../controls/words';
+import { useAppDispatch } from '../../state/store';
+import { sheetSet } from '../../state/session/session';
+import { PAGE_HEIGHT } from '../../theme/page';
+
+interface SheetFrameProps {
+  readonly title: string;
+  /** Its present value, beside the title. */
+  readonly note?: string;
+  readonly isPanel: boolean;
+  readonly children: ReactNode;
+}
+
+/** The most of the window's height that a sheet takes on a phone; beside a keyboard on the screen it leaves the notes a line. */
+export const SHEET_HEIGHT = `min(40dvh, calc(${PAGE_HEIGHT} * 0.6))`;
+
+/** Something to set up, in the tray's place; it scrolls where it would take too much room from the notes. */
+export function SheetFrame({ title, note, isPanel, children }: SheetFrameProps) {
+  const dispatch = useAppDispatch();
+  return (
+    <YStack
+      role="region"
+      aria-label={title}
+      data-testid="sheet"
+      backgroundColor="$card"
+      borderTopWidth={3}
+      borderColor="$act"
+      maxHeight={isPanel ? undefined : SHEET_HEIGHT}
+      flexShrink={0}
+    >
+      <XStack alignItems="center" gap={8} paddingLeft={10}>
+        <Words strong oneLine>
+          {title}
+        </Words>
+        {/* The note gives way before the title does. */}
+        <Words small faded oneLine flexGrow={1} flexShrink={1000} aria-live="polite" data-testid="sheet-note">
+          {note ?? ''}
+        </Words>
+        <Press label={`Close: ${title}`} shown="Close" onPress={() => dispatch(sheetSet(null))} />
+      </XStack>
+      <ScrollView flexGrow={0} flexShrink={1}>
+        <YStack gap={6} paddingHorizontal={8} paddingBottom={8}>
+          {children}
+        </YStack>
+      </ScrollView>
+    </YStack>
+  );
+}
+
+/** A line of controls with a word before them. */
+export function SheetLine({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+  return (
+    <XStack alignItems="center" gap={6} flexWrap="wrap">
+      <Words small faded minWidth={56}>
+        {title}
+      </Words>
+      {children}
+    </XStack>
+  );
+}

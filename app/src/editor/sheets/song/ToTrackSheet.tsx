@@ -1,0 +1,47 @@
+import { drumRowsFor, findById, notesOf, type Id } from '@yibbo/core';
+import { useState } from 'react';
+import { Choices } from '../../../controls/Choices';
+import { Press } from '../../../controls/Press';
+import { Words } from '../../../controls/words';
+import { XStack } from '@tamagui/stacks';
+import { SheetFrame } from '../SheetFrame';
+import { useAppDispatch, useAppSelector } from '../../../state/store';
+import { copyToTrack } from '../../../acts/song/placements';
+
+const MODES = [
+  { value: 'own', name: 'Own copy', label: 'Own copy: it changes alone' },
+  { value: 'linked', name: 'Linked', label: 'Linked: both change together' },
+] as const;
+
+/** A part for another track too: at the same place of the song, with a pattern of its own or the very same one. */
+export function ToTrackSheet({ placementId, isPanel }: { readonly placementId: Id; readonly isPanel: boolean }) {
+  const dispatch = useAppDispatch();
+  const document = useAppSelector((state) => state.song.document);
+  const [mode, setMode] = useState<'own' | 'linked'>('own');
+  const placement = findById(document?.placements ?? [], placementId);
+  const from = findById(document?.tracks ?? [], placement?.trackId);
+  if (!document || !placement || !from) return null;
+  const hasNewRows = ({ kind, rows }: (typeof document.tracks)[number]) =>
+    kind === 'drums' && drumRowsFor(notesOf(document, placement.patternId), rows).size > 0;
+  const others = document.tracks.filter(({ id }) => id !== from.id);
+  return (
+    <SheetFrame title="To another track" note={`from ${from.name}, at the same bars`} isPanel={isPanel}>
+      <Choices title="The copy" options={MODES} value={mode} onChange={setMode} />
+      <XStack gap={4} flexWrap="wrap">
+        {others.map((track) => (
+          <Press
+            key={track.id}
+            label={`Copy to ${track.name}`}
+            shown={mode === 'own' && hasNewRows(track) ? `${track.name}, on its rows` : track.name}
+            look="raised"
+            onPress={() => dispatch(copyToTrack(placementId, track.id, mode))}
+          />
+        ))}
+      </XStack>
+      {others.length === 0 ? <Words small>There is no other track yet.</Words> : null}
+      <Words small faded>
+        Own copies go onto the rows of a kit, the lowest pitch on its lowest drum. A linked copy keeps its pitches.
+      </Words>
+    </SheetFrame>
+  );
+}

@@ -1,0 +1,137 @@
+import type { SoundSetting, Track } from '@yibbo/core';
+import { XStack } from '@tamagui/stacks';
+import { Choices } from '../../controls/Choices';
+import { Press } from '../../controls/Press';
+import { Slider } from '../../controls/Slider';
+import { Stepper } from '../../controls/Stepper';
+import { SheetLine } from '../sheets/SheetFrame';
+import { editTrack } from '../../acts/song/tracks';
+import { useAppDispatch } from '../../state/store';
+import { VOICE_MODES } from './sound-words';
+import { useTriedSound } from './useTriedSound';
+import { useTellJump } from '../sheets/useTellJump';
+
+interface Setting {
+  readonly name: keyof SoundSetting;
+  readonly title: string;
+  /** Words for less and more of it. */
+  readonly less: string;
+  readonly more: string;
+  readonly of?: Track['kind'];
+}
+
+const SETTINGS: readonly Setting[] = [
+  { name: 'tone', title: 'Tone', less: 'darker', more: 'brighter' },
+  { name: 'attack', title: 'Attack', less: 'sooner', more: 'later', of: 'pitched' },
+  { name: 'attack', title: 'Click', less: 'harder', more: 'softer', of: 'drums' },
+  { name: 'release', title: 'Release', less: 'shorter', more: 'longer', of: 'pitched' },
+  { name: 'release', title: 'NoteLoop', less: 'shorter', more: 'longer', of: 'drums' },
+  { name: 'drive', title: 'Drive', less: 'cleaner', more: 'rougher' },
+  { name: 'width', title: 'Width', less: 'narrower', more: 'wider' },
+  { name: 'room', title: 'Room', less: 'drier', more: 'wetter' },
+  { name: 'echo', title: 'Echo', less: 'less', more: 'more' },
+];
+/** Settings are counted in hundredths here. */
+const WHOLE = 100;
+const MOST_OCTAVES = 4;
+/** Its words beside it, it fits in a line of the panel. */
+const SLIDER_WIDTH = 136;
+
+/** How a track's sound is set, each about where the sound itself has it; heard while it is turned, one Change when it is let go. */
+export function SoundSettings({ track }: { readonly track: Track }) {
+  const tellJump = useTellJump();
+  const dispatch = useAppDispatch();
+  const { hear } = useTriedSound(track);
+  const { setting = {}, octave = 0 } = track;
+  const withOne = (name: keyof SoundSetting, value: number): SoundSetting | undefined => {
+    const { [name]: _was, ...rest } = setting;
+    const next = value === 0 ? rest : { ...rest, [name]: value };
+    return Object.keys(next).length > 0 ? next : undefined;
+  };
+  const isPlain = Object.keys(setting).length === 0 && octave === 0;
+  return (
+    <>
+      {SETTINGS.filter(({ of }) => of === undefined || of === track.kind).map((each) => (
+        <SheetLine key={each.name} title={each.title}>
+          <Slider
+            onJump={tellJump}
+            title={`${each.title} of ${track.name}`}
+            low={-WHOLE}
+            high={WHOLE}
+            step={5}
+            width={SLIDER_WIDTH}
+            value={Math.round((setting[each.name] ?? 0) * WHOLE)}
+            words={(value) => aboutWords(value, each)}
+            onChange={(to) => hear({ setting: withOne(each.name, to / WHOLE) })}
+            onCommit={(to) =>
+              dispatch(editTrack(track.id, `${each.title} ${aboutWords(to, each)}`, { setting: withOne(each.name, to / WHOLE) }))
+            }
+          />
+        </SheetLine>
+      ))}
+      <SheetLine title="Tune">
+        <Slider
+          onJump={tellJump}
+          title={`Tune of ${track.name}`}
+          low={-1200}
+          high={1200}
+          step={10}
+          width={SLIDER_WIDTH}
+          value={setting.tune ?? 0}
+          words={tuneWords}
+          onChange={(to) => hear({ setting: withOne('tune', to) })}
+          onCommit={(to) => dispatch(editTrack(track.id, `Tune ${tuneWords(to)}`, { setting: withOne('tune', to) }))}
+        />
+      </SheetLine>
+      {track.kind === 'pitched' ? <PitchedLines track={track} /> : null}
+      <XStack>
+        <Press
+          label="Sound as it came"
+          look="raised"
+          disabled={isPlain}
+          onPress={() => dispatch(editTrack(track.id, 'Sound as it came', { setting: undefined, octave: undefined }))}
+        />
+      </XStack>
+    </>
+  );
+}
+
+/** The octave it plays in, and which of several notes at once sounds. */
+function PitchedLines({ track }: { readonly track: Track }) {
+  const dispatch = useAppDispatch();
+  const { octave = 0, voiceMode } = track;
+  const step = (direction: -1 | 1) => {
+    const next = Math.max(-MOST_OCTAVES, Math.min(MOST_OCTAVES, octave + direction));
+    dispatch(editTrack(track.id, `Octave ${octaveWords(next)}`, { octave: next === 0 ? undefined : next }));
+  };
+  return (
+    <>
+      <SheetLine title="Octave">
+        <Stepper title={`Octave of ${track.name}`} shown={octaveWords(octave)} width={92} onStep={step} />
+      </SheetLine>
+      <SheetLine title="Sounds">
+        <Choices
+          title={`Which notes of ${track.name} sound at once`}
+          options={VOICE_MODES}
+          value={voiceMode ?? 'all'}
+          onChange={(to) => dispatch(editTrack(track.id, 'Notes at once', { voiceMode: to === 'all' ? undefined : to }))}
+        />
+      </SheetLine>
+    </>
+  );
+}
+
+function octaveWords(octave: number): string {
+  return octave === 0 ? 'as written' : `${octave > 0 ? '+' : '−'}${Math.abs(octave)}`;
+}
+
+function aboutWords(value: number, { less, more }: Setting): string {
+  return value === 0 ? 'as it is' : `${Math.abs(value)} ${value < 0 ? less : more}`;
+}
+
+function tuneWords(cents: number): string {
+  if (cents === 0) return 'as it is';
+  const sign = cents < 0 ? '−' : '+';
+  const size = Math.abs(cents);
+  return size % 100 === 0 ? `${sign}${size / 100} semitones` : `${sign}${size} cents`;
+}

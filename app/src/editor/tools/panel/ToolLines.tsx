@@ -1,0 +1,110 @@
+import { paramFields, type ListedAction, type SelectionRule } from '@yibbo/core';
+import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
+import { memo } from 'react';
+import { View } from '@tamagui/core';
+import { XStack } from '@tamagui/stacks';
+import { Press } from '../../../controls/Press';
+import { Words } from '../../../controls/words';
+import { leaveTools, runAction, tryAction } from '../../../acts/trial/trials';
+import { useAppDispatch, useAppSelector } from '../../../state/store';
+import { openRule, takeRule } from '../../../acts/pattern/rules';
+import type { ToolPlace } from './places';
+import { isOutOfReach, QuickForms } from '../tray/ActionButtons';
+
+/** One line of the panel: a name, what can be done in one touch, and the dots of its settings, each in its column. */
+function Line({ label, children, dots }: { readonly label: string; readonly children: React.ReactNode; readonly dots: React.ReactNode }) {
+  return (
+    <XStack role="group" aria-label={label} alignItems="center" minHeight="$touch" borderBottomWidth={1} borderColor="$line">
+      <XStack flexGrow={1} flexShrink={1} minWidth={0} alignItems="center" flexWrap="wrap" justifyContent="space-between">
+        {children}
+      </XStack>
+      {dots ?? <View width="$touch" />}
+    </XStack>
+  );
+}
+
+/** An action with its one-touch forms and its trial. There are hundreds of buttons: they are drawn anew only where they come into reach or
+ *  leave it. */
+export const ActionLine = memo(function ActionLine({ action }: { readonly action: ListedAction }) {
+  const dispatch = useAppDispatch();
+  const isOff = useAppSelector((state) => isOutOfReach(action, state));
+  const forms = action.quick ?? [];
+  const only = forms.length === 1 ? forms[0]! : null;
+  return (
+    <Line
+      label={action.label}
+      dots={
+        paramFields(action.params).length > 0 ? (
+          <Press
+            label={`${action.label}: try with settings`}
+            icon={Dots}
+            iconOnly
+            disabled={isOff}
+            onPress={() => dispatch(tryAction(action.id))}
+          />
+        ) : null
+      }
+    >
+      {only ? (
+        <Press
+          grow
+          start
+          label={only.label}
+          shown={action.label}
+          disabled={isOff}
+          onPress={() => dispatch(runAction(action.id, only.params))}
+        />
+      ) : (
+        <>
+          <Words paddingLeft={8} oneLine>
+            {action.label}
+          </Words>
+          <XStack flexWrap="wrap" flexGrow={1} flexShrink={1} maxWidth="100%" justifyContent="flex-end">
+            <QuickForms action={action} isOff={isOff} />
+          </XStack>
+        </>
+      )}
+    </Line>
+  );
+});
+
+/** A rule with what it would pick; drawn anew only where that is another number. */
+export const RuleLine = memo(function RuleLine({ rule, count }: { readonly rule: SelectionRule; readonly count: number }) {
+  const dispatch = useAppDispatch();
+  return (
+    <Line
+      label={rule.label}
+      dots={
+        paramFields(rule.params).length > 0 ? (
+          <Press label={`${rule.label}: set up the rule`} icon={Dots} iconOnly onPress={() => dispatch(openRule(rule.id))} />
+        ) : null
+      }
+    >
+      <Press
+        grow
+        start
+        label={`Select: ${rule.label}, ${count} ${count === 1 ? 'note' : 'notes'}`}
+        shown={rule.label}
+        disabled={count === 0}
+        onPress={() => dispatch(takeRule(rule.id))}
+      />
+      <Words small faded aria-hidden>
+        {count}
+      </Words>
+    </Line>
+  );
+});
+
+/** A sheet, or a way to look, listen and draw. */
+export function PlaceLine({ place: { label, act } }: { readonly place: ToolPlace }) {
+  const dispatch = useAppDispatch();
+  const take = () => {
+    dispatch(leaveTools());
+    dispatch(act);
+  };
+  return (
+    <Line label={label} dots={null}>
+      <Press grow start label={label} onPress={take} />
+    </Line>
+  );
+}

@@ -1,0 +1,102 @@
+import { paramFields, type ListedAction } from '@yibbo/core';
+import Copy from 'lucide-react/dist/esm/icons/copy.mjs';
+import Files from 'lucide-react/dist/esm/icons/files.mjs';
+import Scissors from 'lucide-react/dist/esm/icons/scissors-line-dashed.mjs';
+import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
+import { memo } from 'react';
+import { XStack } from '@tamagui/stacks';
+import { Press } from '../../../controls/Press';
+import { copyNotes, cutNotes, toSystem } from '../../../acts/pattern/clipboard';
+import { selectHandledNotes, selectHasSelection, selectNotes, selectPart } from '../../../state/session/selectors';
+import { copiesNextSet } from '../../../state/session/session';
+import { openSheet } from '../../../acts/open-sheet';
+import { runAction, tryAction } from '../../../acts/trial/trials';
+import { useAppDispatch, useAppSelector, type State } from '../../../state/store';
+import { ICONS } from './icons';
+import { RoundPress } from './RoundPress';
+
+/** Whether an action has nothing to work on now. */
+export function isOutOfReach({ takes = 'any' }: ListedAction, state: State): boolean {
+  if (takes === 'row' || takes === 'nothing' || takes === 'pattern') return false;
+  return takes === 'selection' ? !selectHasSelection(state) : selectNotes(state).length === 0;
+}
+
+/** An action's one-touch forms, with its last settings for all that they do not name. */
+export function QuickForms({ action, isOff }: { readonly action: ListedAction; readonly isOff: boolean }) {
+  const dispatch = useAppDispatch();
+  const forms = action.quick ?? [];
+  return (
+    <>
+      {forms.map((quick) => (
+        <Press
+          key={quick.label}
+          label={quick.label}
+          shown={quick.icon ? action.label : (quick.shown ?? quick.label)}
+          icon={ICONS[quick.icon ?? '']}
+          iconOnly={forms.length > 1 && quick.icon !== undefined}
+          disabled={isOff}
+          onPress={() => dispatch(runAction(action.id, quick.params))}
+        />
+      ))}
+      {action.id === 'rotate' ? <RoundPress /> : null}
+    </>
+  );
+}
+
+/** An action's one-touch forms and the dots that open its trial, side by side. There are many buttons: they are drawn anew only where they
+ *  come into reach or leave it. */
+export const ActionButtons = memo(function ActionButtons({ action }: { readonly action: ListedAction }) {
+  const dispatch = useAppDispatch();
+  const isOff = useAppSelector((state) => isOutOfReach(action, state));
+  const hasOneForm = action.quick?.length === 1;
+  return (
+    <XStack role="group" aria-label={action.label} alignItems="center" borderWidth={1} borderColor="$line" borderRadius="$2">
+      <QuickForms action={action} isOff={isOff} />
+      {paramFields(action.params).length > 0 ? (
+        <Press
+          label={`${action.label}: try with settings`}
+          shown={hasOneForm ? '' : action.label}
+          icon={Dots}
+          iconOnly={hasOneForm}
+          disabled={isOff}
+          onPress={() => dispatch(tryAction(action.id))}
+        />
+      ) : null}
+    </XStack>
+  );
+});
+
+/** Copying that is not an action on notes: the next drag, the whole part. */
+export function CopyPresses() {
+  const dispatch = useAppDispatch();
+  const placementId = useAppSelector((state) => selectPart(state)?.placement.id);
+  const hasHandled = useAppSelector((state) => selectHandledNotes(state).length > 0);
+  return (
+    <>
+      <Press label="Cut" icon={Scissors} look="raised" disabled={!hasHandled} onPress={() => dispatch(toSystem(cutNotes()))} />
+      <Press label="Copy" icon={Files} look="raised" onPress={() => dispatch(toSystem(copyNotes()))} />
+      <CopyNext />
+      <Press
+        label="Part to another track …"
+        look="raised"
+        disabled={!placementId}
+        onPress={() => placementId && dispatch(openSheet({ kind: 'to-track', placementId }))}
+      />
+    </>
+  );
+}
+
+/** For hands without a key to hold: the next drag of notes copies them. */
+function CopyNext() {
+  const dispatch = useAppDispatch();
+  const copiesNext = useAppSelector((state) => state.session.copiesNext);
+  return (
+    <Press
+      label={copiesNext ? 'The next drag copies' : 'Copy, then drag'}
+      icon={Copy}
+      look={copiesNext ? 'on' : 'raised'}
+      pressed={copiesNext}
+      onPress={() => dispatch(copiesNextSet(!copiesNext))}
+    />
+  );
+}

@@ -1,0 +1,146 @@
+import { actionById, barBeatWords, landingWords, type Offer } from '@yibbo/core';
+import { XStack } from '@tamagui/stacks';
+import { Curve } from '../../../controls/Curve';
+import { ParamControls } from '../../../controls/ParamControls';
+import { Press } from '../../../controls/Press';
+import { Words } from '../../../controls/words';
+import { dropTrial, keepTrial } from '../../../acts/trial/trial-ends';
+import { changeTrial, compare, setLengthens, takeOffer } from '../../../acts/trial/trials';
+import { rowName } from '../../../acts/pattern/rows';
+import { allNotesWords } from '../../screen/scope';
+import { StripFrame } from '../../sheets/StripFrame';
+import { selectNotes, selectPart } from '../../../state/session/selectors';
+import { useAppDispatch, useAppSelector } from '../../../state/store';
+import { landsWords } from '../../../acts/trial/result-notice';
+import type { Trial } from '../../../state/session/trial';
+
+/** An action being tried on the running loop: its settings, what it would do, and its ends. */
+export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly isPanel: boolean }) {
+  const dispatch = useAppDispatch();
+  const action = actionById(trial.actionId);
+  const { landing, whyNot, refusal } = trial.performed;
+  const subject = useSubject(trial);
+  const lands = useAppSelector((state) => {
+    const part = selectPart(state);
+    return part && landsWords(trial.performed, part);
+  });
+  const warning = whyNot ?? landingWords(landing);
+  return (
+    <StripFrame
+      label={`${trial.adjusts.length ? 'Adjusting' : 'Trying'} ${action.label}`}
+      title={trial.adjusts.length ? `Adjust: ${action.label}` : action.label}
+      note={
+        <Words small faded oneLine>
+          {subject}
+        </Words>
+      }
+      isPanel={isPanel}
+      testID="trial"
+      ends={<Ends isComparing={trial.isComparing} />}
+    >
+      <Words small aria-live="polite" color={warning ? '$act' : '$faded'}>
+        {[lands, warning ?? saidOf(trial)].flatMap((each) => each ?? []).join(' ')}
+      </Words>
+      <ParamControls
+        params={action.params}
+        values={trial.params}
+        onChange={(changed) => dispatch(changeTrial(changed))}
+        isPanel={isPanel}
+        before={
+          <>
+            <Lengthening trial={trial} />
+            {action.curve ? <Curve curve={action.curve(trial.params as never)} title={`Curve of ${action.label}`} /> : null}
+          </>
+        }
+        onEnter={() => dispatch(keepTrial())}
+      />
+      {refusal?.from !== undefined && typeof trial.params.text === 'string' ? (
+        <Marked text={trial.params.text} from={refusal.from} to={refusal.to ?? refusal.from} />
+      ) : null}
+      {refusal?.offers ? <Offers offers={refusal.offers} /> : null}
+    </StripFrame>
+  );
+}
+
+/** Whether the pattern grows with it. */
+function Lengthening({ trial: { lengthens, performed } }: { readonly trial: Trial }) {
+  const dispatch = useAppDispatch();
+  if (!lengthens && performed.landing.beyondEnd === 0) return null;
+  return (
+    <Press
+      label="Make the pattern longer too"
+      look={lengthens ? 'on' : 'raised'}
+      pressed={lengthens}
+      onPress={() => dispatch(setLengthens(!lengthens))}
+    />
+  );
+}
+
+/** Offers for settings that have no effect. */
+function Offers({ offers }: { readonly offers: readonly Offer[] }) {
+  const dispatch = useAppDispatch();
+  return (
+    <XStack gap={6} flexWrap="wrap">
+      {offers.map((offer) => (
+        <Press key={offer.label} label={offer.label} look="raised" onPress={() => dispatch(takeOffer(offer))} />
+      ))}
+    </XStack>
+  );
+}
+
+/** The trial's effect and next step: no more than two lines on a phone. */
+function saidOf({ actionId, adjusts, performed: { counts } }: Trial): string {
+  const isSame = counts.before === counts.after;
+  const result = adjusts.length && isSame ? [] : [resultWords(counts)];
+  const adjusted = adjusts.length ? ['The last step, opened again on the notes as they were before it.'] : [];
+  return [...result, ...adjusted, actionById(actionId).dragControl?.hint ?? []].flat().join(' ');
+}
+
+function resultWords({ before, after }: Trial['performed']['counts']): string {
+  if (before === after) return 'The loop plays the result; the outline is how it was.';
+  if (before === 0) return `${after} ${after === 1 ? 'note' : 'notes'}, heard already; Keep writes them.`;
+  return before === 1 ? `1 note becomes ${after}.` : `${before} notes become ${after}.`;
+}
+
+function Ends({ isComparing }: { readonly isComparing: boolean }) {
+  const dispatch = useAppDispatch();
+  return (
+    <>
+      <Press
+        label="Hold for the original"
+        grow
+        look={isComparing ? 'on' : 'raised'}
+        onHoldStart={() => dispatch(compare(true))}
+        onHoldEnd={() => dispatch(compare(false))}
+      />
+      <Press label="Drop" grow look="raised" onPress={() => dispatch(dropTrial())} />
+      <Press label="Keep" grow look="strong" onPress={() => dispatch(keepTrial())} />
+    </>
+  );
+}
+
+/** The scope of a trial, in words. */
+function useSubject({ actionId, noteIds, begun: { at } }: Trial): string {
+  const { takes } = actionById(actionId);
+  return useAppSelector((state) => {
+    const part = selectPart(state);
+    if (!part) return '';
+    if (takes === 'row') return `on row ${rowName(part, at.pitch)}`;
+    if (takes === 'nothing' || takes === 'pattern') return `from ${barBeatWords(part.meters, at.tick)} on`;
+    if (noteIds.length) return `on ${noteIds.length} ${noteIds.length === 1 ? 'note' : 'notes'}`;
+    return `on ${allNotesWords(selectNotes(state).length)}`;
+  });
+}
+
+/** A typed text with the characters that a message is about marked in it. */
+function Marked({ text, from, to }: { readonly text: string; readonly from: number; readonly to: number }) {
+  return (
+    <Words small data-testid="marked">
+      {text.slice(0, from)}
+      <Words small strong color="$act" textDecorationLine="underline">
+        {text.slice(from, Math.max(to, from + 1)) || '…'}
+      </Words>
+      {text.slice(Math.max(to, from + 1))}
+    </Words>
+  );
+}

@@ -1,0 +1,129 @@
+import type { Id } from '@yibbo/core';
+import { memo, type ReactNode } from 'react';
+import { ScrollView } from '@tamagui/scroll-view';
+import { XStack, YStack } from '@tamagui/stacks';
+import { selectPart, type OpenPart } from '../../state/session/selectors';
+import { useKeys } from '../../editor/keyboard/useKeys';
+import { ActionMenu } from '../../editor/tools/menu/ActionMenu';
+import { AllTools } from '../../editor/tools/panel/AllTools';
+import { Tray } from '../../editor/tools/tray/Tray';
+import { useAppSelector } from '../../state/store';
+import { Dock } from '../../editor/screen/Dock';
+import { GridArea } from '../../editor/screen/GridArea';
+import { PartGrid } from '../../editor/screen/PartGrid';
+import { Readout } from '../../editor/screen/Readout';
+import { TopRow } from '../../editor/screen/TopRow';
+import { TrackChips } from '../../editor/screen/TrackChips';
+import { useAddress } from './useAddress';
+import { useFirstGrid } from '../../editor/screen/useFirstGrid';
+import { useLater } from '../../controls/useLater';
+import { usePlayback } from '../../editor/playback/usePlayback';
+import { useScreenShape } from '../../editor/screen/useScreenShape';
+import { useSetUp } from '../../editor/screen/useSetUp';
+import { PAGE_HEIGHT } from '../../theme/page';
+
+/** The heart of Yibbo: one pattern, seen as steps or as notes. */
+export function PatternScreen({ placementId, bar }: { readonly placementId: Id; readonly bar: number | null }) {
+  useAddress(placementId, bar);
+  const part = useAppSelector(selectPart);
+  useFirstGrid(part);
+  const { toggle } = usePlayback();
+  useKeys(toggle);
+  return (
+    <YStack height={PAGE_HEIGHT} backgroundColor="$paper" overflow="hidden">
+      {part ? <Editor part={part} onPlay={toggle} /> : null}
+    </YStack>
+  );
+}
+
+const EDITORS = { phone: PhoneEditor, low: LowEditor, wide: WideEditor } as const;
+
+/** Drawn anew only where another part is open: an edit of notes is the business of what shows them. */
+const Editor = memo(function Editor({ part, onPlay }: { readonly part: OpenPart; readonly onPlay: () => void }) {
+  const shape = useScreenShape();
+  const Shaped = EDITORS[shape];
+  return (
+    <>
+      <TopRow part={part} shape={shape} />
+      <Shaped
+        part={part}
+        grid={
+          <GridArea part={part}>
+            <PartGrid part={part} />
+          </GridArea>
+        }
+        onPlay={onPlay}
+      />
+    </>
+  );
+});
+
+interface EditorProps {
+  readonly part: OpenPart;
+  readonly grid: ReactNode;
+  readonly onPlay: () => void;
+}
+
+function PhoneEditor({ part, grid, onPlay }: EditorProps) {
+  const setUp = useSetUp(part, false, true);
+  return (
+    <YStack render="main" flex={1} minHeight={0}>
+      {grid}
+      {setUp ?? (
+        <>
+          <Readout part={part} />
+          <Tray part={part} />
+        </>
+      )}
+      <Dock part={part} onPlay={onPlay} />
+    </YStack>
+  );
+}
+
+/** A phone on its side: the thumbs are at the edges, and the notes have the whole height between them. */
+function LowEditor({ part, grid, onPlay }: EditorProps) {
+  const setUp = useSetUp(part, true, false);
+  const menu = useAppSelector((state) => state.session.menu);
+  return (
+    <XStack render="main" flex={1} minHeight={0}>
+      <Dock part={part} onPlay={onPlay} isColumn />
+      {grid}
+      <YStack width={setUp ? '43%' : LOW_TOOLS} flexShrink={0} borderLeftWidth={1} borderColor="$line" backgroundColor="$card">
+        {setUp ? null : <Readout part={part} />}
+        <ScrollView flex={1}>{setUp ?? <AllTools part={part} />}</ScrollView>
+      </YStack>
+      {menu ? <ActionMenu menu={menu} part={part} isInFlow={false} /> : null}
+    </XStack>
+  );
+}
+
+/** Width of the tools beside the notes in a low window, in pixels: the readout with its buttons. */
+const LOW_TOOLS = 236;
+
+function WideEditor({ part, grid, onPlay }: EditorProps) {
+  const setUp = useSetUp(part, true, false);
+  const menu = useAppSelector((state) => state.session.menu);
+  const hasPanel = useLater();
+  return (
+    <XStack render="main" flex={1} minHeight={0}>
+      <ScrollView width={220} flexGrow={0} borderRightWidth={1} borderColor="$line">
+        <TrackChips part={part} isRail />
+      </ScrollView>
+      <YStack flex={1} minWidth={0}>
+        {grid}
+        <Readout part={part} />
+        <Dock part={part} onPlay={onPlay} />
+      </YStack>
+      <ScrollView width={320} flexGrow={0} borderLeftWidth={1} borderColor="$line" backgroundColor="$card">
+        {hasPanel
+          ? (setUp ?? (
+              <YStack padding={8}>
+                <AllTools part={part} />
+              </YStack>
+            ))
+          : null}
+      </ScrollView>
+      {menu ? <ActionMenu menu={menu} part={part} isInFlow={false} /> : null}
+    </XStack>
+  );
+}

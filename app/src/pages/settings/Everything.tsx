@@ -1,0 +1,35 @@
+import { useRef } from 'react';
+import { XStack } from '@tamagui/stacks';
+import { Press } from '../../controls/Press';
+import { Words } from '../../controls/words';
+import { downloadFrom } from '../../browser/download';
+import { Part } from './Part';
+
+/** All songs as one file: out, to be kept elsewhere, and in again. */
+export function Everything({ onFile }: { readonly onFile: (file: File) => void }) {
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <Part title="Everything in one file">
+      <Words>
+        All songs with their histories, your sounds, favourites and keys, to be kept on another machine or a stick. Bringing it back changes
+        nothing that is here: what is gone comes back, and what is here as something else comes beside it.
+      </Words>
+      <XStack gap={8} flexWrap="wrap">
+        <Press grow look="raised" label="Download everything" onPress={() => downloadFrom('/api/server/everything')} />
+        <Press grow look="raised" label="Bring it back" onPress={() => input.current?.click()} />
+      </XStack>
+      <input
+        ref={input}
+        type="file"
+        accept=".sqlite"
+        aria-label="File with everything"
+        style={{ display: 'none' }}
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          if (file) onFile(file);
+          event.target.value = '';
+        }}
+      />
+    </Part>
+  );
+}

@@ -1,0 +1,93 @@
+import { useRouter } from 'expo-router';
+import { useEffect, type ReactNode } from 'react';
+import { YStack } from '@tamagui/stacks';
+import { Press } from '../../controls/Press';
+import { Title, Words } from '../../controls/words';
+import { AskingLayer } from '../../editor/help/AskingLayer';
+import { useStopAtLeaving } from '../../editor/playback/useWhilePlaying';
+import { useEffects } from '../../state/effects';
+import { useAppDispatch, useAppSelector } from '../../state/store';
+import { useLater } from '../../controls/useLater';
+import { switchedAtBar } from '../../acts/song/tracks';
+import { useSongSync } from './useSongSync';
+import { PAGE_HEIGHT } from '../../theme/page';
+
+/** Asks before the page is left while something would be lost by it: unsent, and not kept in this browser either. */
+function useLeaveWarning(): void {
+  const isAtRisk = useAppSelector(({ song }) => song.unsent.length > 0 && !song.isKept);
+  useEffect(() => {
+    if (!isAtRisk) return undefined;
+    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
+    addEventListener('beforeunload', warn);
+    return () => removeEventListener('beforeunload', warn);
+  }, [isAtRisk]);
+}
+
+/** Mutes tracks that have gone out at their bar. */
+function useBarSwitches(): void {
+  const dispatch = useAppDispatch();
+  const { sound } = useEffects();
+  useEffect(() => sound.watchSwitched((...told) => dispatch(switchedAtBar(...told))), [dispatch, sound]);
+}
+
+/** The sheets that come in scripts of their own. */
+const LATER = [
+  () => import('../../editor/history/HistorySheet'),
+  () => import('../../editor/help/HelpSheet'),
+  () => import('../../editor/wav/WavSheet'),
+  () => import('../../editor/sheets/song/OrderSheet'),
+  () => import('../../editor/sounds/SoundSheet'),
+  () => import('../../editor/sounds/DrumChoice'),
+  () => import('../../editor/sounds/MoreSounds'),
+];
+
+/** Once the song can be worked on, makes sound ready, and fetches the sheets that come when they are asked for: they open at once then,
+ *  without the server too. */
+function useMadeReady(isOpen: boolean): void {
+  const isLater = useLater();
+  const { sound } = useEffects();
+  useEffect(() => {
+    if (!isOpen || !isLater) return;
+    sound.prepare();
+    for (const fetchOne of LATER) fetchOne().catch(() => undefined);
+  }, [isOpen, isLater, sound]);
+}
+
+/** Keeps a song open around its screens, whichever of them is shown. */
+export function OpenSong({ songId, children }: { readonly songId: string; readonly children: ReactNode }) {
+  const problem = useSongSync(songId);
+  useLeaveWarning();
+  useStopAtLeaving();
+  useBarSwitches();
+  const isOpen = useAppSelector((state) => state.song.document !== null);
+  useMadeReady(isOpen);
+  if (problem) return <Problem message={problem} />;
+  if (!isOpen) return <Centred>Opening the song …</Centred>;
+  return (
+    <>
+      {children}
+      <AskingLayer />
+    </>
+  );
+}
+
+function Centred({ children }: { readonly children: ReactNode }) {
+  return (
+    <YStack height={PAGE_HEIGHT} backgroundColor="$paper" alignItems="center" justifyContent="center" padding={24} gap={12}>
+      {typeof children === 'string' ? <Words>{children}</Words> : children}
+    </YStack>
+  );
+}
+
+function Problem({ message }: { readonly message: string }) {
+  const router = useRouter();
+  return (
+    <Centred>
+      <Title>The song cannot be opened</Title>
+      <Words role="alert" textAlign="center">
+        {message}
+      </Words>
+      <Press label="Back to the songs" look="strong" onPress={() => router.navigate('/')} />
+    </Centred>
+  );
+}

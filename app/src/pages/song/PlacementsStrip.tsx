@@ -1,0 +1,154 @@
+import { LANDINGS } from '@yibbo/core';
+import ArrowLeft from 'lucide-react/dist/esm/icons/arrow-left.mjs';
+import ArrowRight from 'lucide-react/dist/esm/icons/arrow-right.mjs';
+import { View } from '@tamagui/core';
+import { XStack } from '@tamagui/stacks';
+import { Choices } from '../../controls/Choices';
+import { Press } from '../../controls/Press';
+import { Strip } from '../../controls/Strip';
+import { Words } from '../../controls/words';
+import { preferencesSet, type Amount } from '../../state/preferences/preferences';
+import { placementsSelected, playsSelectionSet } from '../../state/session/session';
+import { StripFrame } from '../../editor/sheets/StripFrame';
+import { openSheet } from '../../acts/open-sheet';
+import { useAppDispatch, useAppSelector } from '../../state/store';
+import {
+  cutSelected,
+  deleteSelected,
+  duplicateSelected,
+  moveSelected,
+  nudgeSelected,
+  muteSelected,
+  ownSelected,
+  repeatSelected,
+  selectedPlacements,
+} from '../../acts/song/placements';
+import { useOpenHere } from './useOpenHere';
+import { useOpenPlacement } from '../../editor/screen/useOpenPlacement';
+
+/** Room for all three lines of it: what becomes of others is not to be looked for under the buttons that end it. */
+const STRIP_HEIGHT = 236;
+
+const LANDING_NAMES = { merge: 'Both sound', replace: 'Replace', push: 'Push later' } as const;
+
+/** Actions on the selected placements, and how they land on others. */
+export function PlacementsStrip({ isPanel }: { readonly isPanel: boolean }) {
+  const dispatch = useAppDispatch();
+  const chosen = useAppSelector(selectedPlacements, sameList);
+  const landing = useAppSelector((state) => state.preferences.landing);
+  return (
+    <StripFrame
+      label="Selected placements"
+      title={chosen.length === 1 ? '1 placement' : `${chosen.length} placements`}
+      note={
+        <Words small faded oneLine>
+          drag to move, tap others to add
+        </Words>
+      }
+      isPanel={isPanel}
+      testID="placements"
+      most={STRIP_HEIGHT}
+      ends={
+        <>
+          <Press label="Delete the placements" shown="Delete" look="raised" onPress={() => dispatch(deleteSelected())} />
+          <View flexGrow={1} />
+          <Press label="Deselect" width={190} look="strong" onPress={() => dispatch(placementsSelected([]))} />
+        </>
+      }
+    >
+      <Strip>
+        <StripPresses />
+      </Strip>
+      <NudgeLine />
+      <Choices
+        title="If placements overlap"
+        options={LANDINGS.map((value) => ({ value, name: LANDING_NAMES[value], label: `On others: ${LANDING_NAMES[value]}` }))}
+        value={landing}
+        onChange={(value) => dispatch(preferencesSet({ landing: value }))}
+      />
+    </StripFrame>
+  );
+}
+
+function sameList(a: readonly unknown[], b: readonly unknown[]): boolean {
+  return a.length === b.length && a.every((each, index) => each === b[index]);
+}
+
+/** How far a nudge goes, in the order offered. */
+const NUDGES: readonly Amount[] = [
+  { count: 1, unit: 'bar' },
+  { count: 1, unit: 'beat' },
+  { count: 1, unit: '1/8' },
+  { count: 1, unit: '1/16' },
+  { count: 1, unit: '1/32' },
+  { count: 10, unit: 'ms' },
+  { count: 1, unit: 'ms' },
+];
+
+const NUDGE_OPTIONS = NUDGES.map(({ count, unit }) => {
+  const name = unit === 'ms' ? `${count} ms` : unit;
+  return { value: name, name, label: `One nudge: ${name}` };
+});
+
+/** Earlier and later, by an amount to choose. */
+function NudgeLine() {
+  const dispatch = useAppDispatch();
+  const { count, unit } = useAppSelector((state) => state.preferences.placementNudge);
+  const amount = unit === 'ms' ? `${count} ms` : unit;
+  const choose = (value: string) => {
+    const placementNudge = NUDGES[NUDGE_OPTIONS.findIndex((option) => option.value === value)];
+    if (placementNudge) dispatch(preferencesSet({ placementNudge }));
+  };
+  return (
+    <XStack gap={4} alignItems="center">
+      <Press label={`Earlier by 1 nudge: ${amount}`} icon={ArrowLeft} iconOnly look="raised" onPress={() => dispatch(nudgeSelected(-1))} />
+      <Press label={`Later by 1 nudge: ${amount}`} icon={ArrowRight} iconOnly look="raised" onPress={() => dispatch(nudgeSelected(1))} />
+      <XStack flexShrink={1} minWidth={0}>
+        <Choices title="One nudge" options={NUDGE_OPTIONS} value={amount} onChange={choose} />
+      </XStack>
+    </XStack>
+  );
+}
+
+function StripPresses() {
+  const dispatch = useAppDispatch();
+  const open = useOpenPlacement();
+  const openHere = useOpenHere();
+  const chosen = useAppSelector(selectedPlacements, sameList);
+  const playsOnly = useAppSelector((state) => state.session.playsSelection);
+  const first = chosen[0];
+  if (!first) return null;
+  const areMuted = chosen.every(({ muted }) => muted);
+  return (
+    <>
+      <Press label="Duplicate, linked" look="raised" onPress={() => dispatch(duplicateSelected('linked'))} />
+      <Press label="Duplicate, own" look="raised" onPress={() => dispatch(duplicateSelected('own'))} />
+      <Press label="Repeat to the section's end" look="raised" onPress={() => dispatch(repeatSelected('section'))} />
+      <Press label="Make own" look="raised" onPress={() => dispatch(ownSelected())} />
+      <Press label="Cut where it repeats" look="raised" onPress={() => dispatch(cutSelected())} />
+      <Press label="A track up" look="raised" onPress={() => dispatch(moveSelected(0, -1))} />
+      <Press label="A track down" look="raised" onPress={() => dispatch(moveSelected(0, 1))} />
+      <Press label={areMuted ? 'Unmute' : 'Mute'} look="raised" onPress={() => dispatch(muteSelected(!areMuted))} />
+      <Press
+        label="Play only these"
+        look={playsOnly ? 'on' : 'raised'}
+        pressed={playsOnly}
+        onPress={() => dispatch(playsSelectionSet(!playsOnly))}
+      />
+      {chosen.length === 1 ? (
+        <>
+          <Press label="Open" look="raised" onPress={() => open(first.id)} />
+          <Press label="Open here" look="raised" onPress={() => openHere(first.id)} />
+          <Press
+            label="To another track …"
+            look="raised"
+            onPress={() => {
+              dispatch(placementsSelected([]));
+              dispatch(openSheet({ kind: 'to-track', placementId: first.id }));
+            }}
+          />
+        </>
+      ) : null}
+    </>
+  );
+}

@@ -1,0 +1,94 @@
+import type { Id, SongLine, Track } from '@yibbo/core';
+import Folded from 'lucide-react/dist/esm/icons/chevron-right.mjs';
+import Unfolded from 'lucide-react/dist/esm/icons/chevron-down.mjs';
+import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
+import { memo } from 'react';
+import { styled, View } from '@tamagui/core';
+import { XStack, YStack } from '@tamagui/stacks';
+import { Press } from '../../controls/Press';
+import { TrackSymbol } from '../../controls/TrackSymbol';
+import { Title, Words } from '../../controls/words';
+import { openSheet } from '../../acts/open-sheet';
+import { useAppDispatch } from '../../state/store';
+import { LANE, RULER } from './layout';
+
+interface SongLineHeadProps {
+  readonly line: SongLine;
+  readonly bars: number;
+  /** The section before it; null for the first line. */
+  readonly after: Id | null;
+  /** Null where there is nothing to fold: the only line of its page. */
+  readonly folded: boolean | null;
+  readonly onFold: (isFolded: boolean) => void;
+}
+
+/** Above the rows of a section: its name, how long it is, all that can be done with it. */
+export function SongLineHead({ line, bars, after, folded, onFold }: SongLineHeadProps) {
+  const dispatch = useAppDispatch();
+  const { section } = line;
+  const name = section?.name ?? 'Without a name';
+  return (
+    <XStack alignItems="center" paddingLeft={folded === null ? 10 : 0} gap={8} borderTopWidth={1} borderColor="$lineStrong">
+      {folded === null ? null : (
+        <Press
+          label={`${folded ? 'Unfold' : 'Fold'} ${name}`}
+          icon={folded ? Folded : Unfolded}
+          iconOnly
+          expanded={!folded}
+          onPress={() => onFold(!folded)}
+        />
+      )}
+      <Title oneLine data-asks="Name of a section" render="h2" margin={0} fontSize="$4" lineHeight="$4" color={section ? '$ink' : '$faded'}>
+        {name}
+      </Title>
+      <Words small faded data-asks="Name of a section" flexGrow={1} whiteSpace="nowrap">
+        {bars} {bars === 1 ? 'bar' : 'bars'}
+      </Words>
+      <Press
+        label={`${name}: duplicate, move, rename`}
+        icon={Dots}
+        iconOnly
+        onPress={() => dispatch(openSheet({ kind: 'section', of: section ? { sectionId: section.id } : { after } }))}
+      />
+    </XStack>
+  );
+}
+
+const RailFrame = styled(View, {
+  render: 'button',
+  flexDirection: 'row',
+  alignItems: 'center',
+  gap: 8,
+  height: LANE,
+  padding: 0,
+  paddingLeft: 12,
+  borderWidth: 0,
+  backgroundColor: 'transparent',
+  cursor: 'pointer',
+  hoverStyle: { backgroundColor: '$wash' },
+});
+
+/** The tracks beside their lanes; a press opens what a track is. */
+export const TrackRail = memo(function TrackRail({ tracks, width }: { readonly tracks: readonly Track[]; readonly width: number }) {
+  const dispatch = useAppDispatch();
+  return (
+    <YStack width={width} flexShrink={0} borderRightWidth={1} borderColor="$line">
+      <View height={RULER} />
+      {tracks.map((track) => (
+        <RailFrame
+          key={track.id}
+          aria-label={`Track ${track.name}${track.muted ? ', muted' : ''}`}
+          opacity={track.muted ? 0.5 : 1}
+          onPress={() => dispatch(openSheet({ kind: 'track', trackId: track.id }))}
+        >
+          <TrackSymbol symbol={track.symbol} colour={track.colour} />
+          {width > LANE ? (
+            <Words oneLine textDecorationLine={track.muted ? 'line-through' : 'none'}>
+              {track.name}
+            </Words>
+          ) : null}
+        </RailFrame>
+      ))}
+    </YStack>
+  );
+});

@@ -1,0 +1,166 @@
+import 'fake-indexeddb/auto';
+import { applyOwn, labelOf, layOnTop, type Answer, type Change, type Document, type Id, type ServerSong } from '@yibbo/core';
+import fc from 'fast-check';
+import { noEffects, opened, PATTERN } from '../../../test/opened';
+import { songChanged } from '../../state/document/song';
+import { makeStore, type Store } from '../../state/store';
+import { ApiError } from '../../sync/api';
+import { Outbox } from '../../sync/outbox';
+import { askForSong, SongSync } from '../../sync/song-sync';
+import { portOf } from './song-port';
+
+globalThis.structuredClone ??= <T>(value: T) => JSON.parse(JSON.stringify(value)) as T;
+class Silent {
+  onmessage = null;
+  addEventListener(): void {}
+  close(): void {}
+}
+Object.assign(globalThis, { EventSource: Silent });
+
+type Fault = 'none' | 'away' | 'answer lost' | 'busy';
+let songs = 0;
+
+/** A server with one song, which orders what comes in as ours does, and a line to it that fails as it is told. */
+class FaultyServer {
+  readonly history: Change[] = [];
+  song: Document;
+  faults: Fault[] = [];
+
+  constructor(song: Document) {
+    this.song = song;
+  }
+
+  take(changes: readonly Change[]): void {
+    for (const change of changes) {
+      if (this.history.some(({ id }) => id === change.id)) continue;
+      const laid = layOnTop(this.song, change);
+      this.song = laid.document;
+      this.history.push(laid.change);
+    }
+  }
+
+  readonly open = async (): Promise<ServerSong> => {
+    return { song: this.song, revision: this.history.length, history: this.history.map(labelOf) } as ServerSong;
+  };
+
+  readonly send = async (_songId: Id, body: string): Promise<Answer> => {
+    const fault = this.faults.shift() ?? 'none';
+    if (fault === 'away') throw new ApiError(0, 'away', 'away');
+    if (fault === 'busy') throw new ApiError(503, 'busy', 'busy');
+    const { base, changes } = JSON.parse(body) as { base: number; changes: Change[] };
+    this.take(changes);
+    if (fault === 'answer lost') throw new ApiError(0, 'away', 'lost');
+    const sent = new Set(changes.map(({ id }) => id));
+    const missed = this.history
+      .slice(base)
+      .map((change, at) => ({ revision: base + at + 1, id: change.id, ...(sent.has(change.id) ? {} : { change }) }));
+    return { revision: this.history.length, missed, lost: [], known: [...sent] };
+  };
+}
+
+/** A window on a song of a server. `closes` as a browser closes: without a word. */
+async function windowOn(server: FaultyServer, songId: Id) {
+  const store: Store = makeStore(noEffects());
+  const outbox = new Outbox();
+  const sync = new SongSync(
+    songId,
+    portOf(store, () => undefined),
+    outbox,
+    server,
+  );
+  await sync.open(askForSong(songId, outbox, server));
+  const edit = (id: Id, pitch: number): void => {
+    const [note] = store.getState().song.document!.notes[PATTERN]!;
+    const entry = { kind: 'edit', of: 'notes', in: PATTERN, ids: [note!.id], fields: { pitch: [[note!.pitch], [pitch]] } };
+    const change = { id, label: id, at: 0, device: 'here', entries: [entry] } as unknown as Change;
+    expect(applyOwn(store.getState().song.document!, change)).not.toBe(store.getState().song.document);
+    store.dispatch(songChanged(change));
+    sync.keep(change);
+  };
+  return { store, sync, outbox, edit };
+}
+
+const settled = () => new Promise((resolve) => setTimeout(resolve, 15));
+const faults = fc.array(fc.constantFrom<Fault>('none', 'away', 'answer lost', 'busy'), { maxLength: 5 });
+const acts = fc.array(fc.constantFrom('edit', 'other window', 'reload', 'try'), { minLength: 2, maxLength: 7 });
+
+it('whatever the line does and whenever the window closes, every Change arrives once, in order, and windows agree', async () => {
+  let [reloaded, failed] = [0, 0];
+  await fc.assert(
+    fc.asyncProperty(acts, faults, async (does, fails) => {
+      const songId = `song${++songs}`;
+      const server = new FaultyServer(opened().store.getState().song.document!);
+      server.faults = [...fails];
+      failed += fails.some((fault) => fault !== 'none') ? 1 : 0;
+      let here = await windowOn(server, songId);
+      const made: Id[] = [];
+      for (const [at, act] of does.entries()) {
+        if (act === 'edit') {
+          made.push(`c${at}`);
+          here.edit(`c${at}`, 10 + at);
+        } else if (act === 'other window') {
+          const other = { id: `o${at}`, label: 'o', at: 0, device: 'there', entries: [] } as unknown as Change;
+          server.take([other]);
+        } else if (act === 'try') here.sync.goOn();
+        else {
+          await settled();
+          here.sync.close();
+          reloaded += 1;
+          here = await windowOn(server, songId);
+        }
+        await settled();
+      }
+      server.faults = [];
+      here.sync.goOn();
+      await settled();
+      here.sync.goOn();
+      await settled();
+      expect(server.history.map(({ id }) => id).filter((id) => id.startsWith('c'))).toEqual(made);
+      const { document, unsent, link } = here.store.getState().song;
+      expect([document, unsent, link]).toEqual([server.song, [], 'saved']);
+      expect(await here.outbox.unsent(songId, () => undefined)).toEqual([]);
+      here.sync.close();
+    }),
+    { numRuns: 40 },
+  );
+  expect(Math.min(reloaded, failed)).toBeGreaterThan(8);
+}, 60_000);
+
+it('what is kept comes back in its order, song by song; what is dropped or replaced does not', async () => {
+  const outbox = new Outbox();
+  const change = (id: Id) => ({ id, label: id, at: 0, device: 'd', entries: [] }) as unknown as Change;
+  const ids = async (songId: Id) => (await new Outbox().unsent(songId, () => undefined)).map(({ id }) => id);
+  for (const id of ['z', 'a', 'm']) await outbox.keep('one', change(id));
+  await outbox.keep('two', change('x'));
+  expect(outbox.hasAll).toBe(true);
+  expect(await ids('one')).toEqual(['z', 'a', 'm']);
+  await outbox.drop('one', ['a', 'x']);
+  expect([await ids('one'), await ids('two')]).toEqual([['z', 'm'], ['x']]);
+  await outbox.replace('one', [change('n'), change('z')]);
+  expect([await ids('one'), await ids('two')]).toEqual([['n', 'z'], ['x']]);
+});
+
+it('a page that goes away before its last Changes are kept says them last, and the next one has them in order', async () => {
+  const outbox = new Outbox();
+  const change = (id: Id) => ({ id, label: id, at: 0, device: 'd', entries: [] }) as unknown as Change;
+  await outbox.keep('late', change('first'));
+  void outbox.keep('late', change('second'));
+  void outbox.keep('late', change('third'));
+  expect(outbox.hasAll).toBe(false);
+  window.dispatchEvent(new Event('pagehide'));
+  const next = await new Outbox().unsent('late', () => undefined);
+  expect(next.map(({ id }) => id)).toEqual(['first', 'second', 'third']);
+  expect(Object.keys(localStorage).filter((key) => key.startsWith('yibbo unsent'))).toEqual([]);
+});
+
+it('storage that is denied says so, and keeps what it was given to keep with the next', async () => {
+  const open = jest.spyOn(indexedDB, 'open').mockImplementation(() => {
+    throw new Error('denied');
+  });
+  const outbox = new Outbox();
+  open.mockRestore();
+  const change = { id: 'lost', label: 'l', at: 0, device: 'd', entries: [] } as unknown as Change;
+  await expect(outbox.keep('denied', change)).rejects.toThrow();
+  expect(outbox.hasAll).toBe(false);
+  await expect(outbox.unsent('denied', () => undefined)).rejects.toThrow();
+});

@@ -1,0 +1,188 @@
+import { counted, keyWords, PLAIN_ARRANGEMENT, type Arrangement, type TrackShape } from '@yibbo/core';
+import { useState } from 'react';
+import { XStack, YStack } from '@tamagui/stacks';
+import { Choices } from '../../controls/Choices';
+import { Panel } from '../../controls/Panel';
+import { Press } from '../../controls/Press';
+import { Title, Words } from '../../controls/words';
+import { api } from '../../sync/api';
+import type { Outlook } from '../../workers/look';
+import type { PickedFile } from './pick-file';
+
+interface ImportPreviewProps {
+  readonly picked: PickedFile;
+  readonly onClose: () => void;
+  readonly onMade: (id: string) => void;
+  readonly onAgain: () => void;
+}
+
+const TRACKS = [
+  { value: 'cut', name: 'Cut where it repeats', label: 'Cut where it repeats: equal bars become linked copies' },
+  { value: 'long', name: 'One long pattern', label: 'One long pattern for each track' },
+] as const;
+
+/** The content of a MIDI file, before it is imported. */
+export function ImportPreview({ picked, onClose, onMade, onAgain }: ImportPreviewProps) {
+  const [problem, setProblem] = useState<string | null>(null);
+  const [isBusy, setBusy] = useState(false);
+  const [arrangement, setArrangement] = useState(PLAIN_ARRANGEMENT);
+  const set = (changed: Partial<Arrangement>) => setArrangement({ ...arrangement, ...changed });
+  const bringIn = (bytes: Uint8Array, name: string) => {
+    setBusy(true);
+    api.bringIn(bytes, name, arrangement).then(
+      ({ id }) => onMade(id),
+      (error: Error) => {
+        setBusy(false);
+        setProblem(error.message);
+      },
+    );
+  };
+  return (
+    <Panel label="MIDI file">
+      <Title oneLine fontSize="$4">
+        {picked.ok ? picked.songName : picked.name}
+      </Title>
+      {picked.ok ? <Contents picked={picked} arrangement={arrangement} /> : <Words role="alert">{picked.message}</Words>}
+      {picked.ok && picked.report.tracks.length > 0 ? (
+        <>
+          <Choices title="Tracks" options={TRACKS} value={arrangement.tracks} onChange={(tracks) => set({ tracks })} />
+          <Offers outlook={picked.outlook} arrangement={arrangement} onSet={set} />
+        </>
+      ) : null}
+      {problem ? <Words role="alert">{problem}</Words> : null}
+      <XStack gap={8}>
+        <Press grow look="raised" label="Cancel" onPress={onClose} />
+        {picked.ok ? (
+          <Press
+            grow
+            look="strong"
+            label={isBusy ? 'Bringing it in …' : 'Bring it in'}
+            disabled={isBusy}
+            onPress={() => bringIn(picked.bytes, picked.name)}
+          />
+        ) : (
+          <Press grow look="strong" label="Choose another" onPress={onAgain} />
+        )}
+      </XStack>
+    </Panel>
+  );
+}
+
+interface OffersProps {
+  readonly outlook: Outlook;
+  readonly arrangement: Arrangement;
+  readonly onSet: (changed: Partial<Arrangement>) => void;
+}
+
+/** The parts of the file that can be left out: silence at its beginning, its key, its markers. */
+function Offers({ outlook: { silentBars, key, sections }, arrangement, onSet }: OffersProps) {
+  const isTrimmed = arrangement.silence === 'trim';
+  const [hasKey, hasSections] = [arrangement.key === 'file', arrangement.markers === 'sections'];
+  return (
+    <XStack gap={6} flexWrap="wrap" role="group" aria-label="From the file">
+      {silentBars > 0 ? (
+        <Press
+          label={`Leave out ${counted(silentBars, 'bar')} of silence at the beginning`}
+          look={isTrimmed ? 'on' : 'raised'}
+          pressed={isTrimmed}
+          onPress={() => onSet({ silence: isTrimmed ? 'keep' : 'trim' })}
+        />
+      ) : null}
+      {key ? (
+        <Press
+          label={`Key of the file: ${keyWords(key)}`}
+          look={hasKey ? 'on' : 'raised'}
+          pressed={hasKey}
+          onPress={() => onSet({ key: hasKey ? 'none' : 'file' })}
+        />
+      ) : null}
+      {sections > 0 ? (
+        <Press
+          label={`${counted(sections, 'section')} by its markers`}
+          look={hasSections ? 'on' : 'raised'}
+          pressed={hasSections}
+          onPress={() => onSet({ markers: hasSections ? 'none' : 'sections' })}
+        />
+      ) : null}
+    </XStack>
+  );
+}
+
+/** The result for a track: "4 bars, going round 4 times; pedal". */
+export function shapeWords({ patterns, places, bars, rounds, lanes }: TrackShape): string {
+  const made =
+    bars === null
+      ? patterns === 0
+        ? 'nothing to play'
+        : `${patterns} patterns in ${places} places`
+      : rounds > 1
+        ? `${counted(bars, 'bar')}, going round ${rounds} times`
+        : counted(bars, 'bar');
+  return [made, ...lanes].join('; ');
+}
+
+/** While a large file is being read: how far it is, and the way out. */
+export function ReadingFile({ name, share, onClose }: { readonly name: string; readonly share: number; readonly onClose: () => void }) {
+  const percent = Math.round(share * 100);
+  return (
+    <Panel label="MIDI file">
+      <Words>
+        Reading {name} … {percent} %
+      </Words>
+      <progress aria-label={`Reading ${name}`} value={percent} max={100} style={{ width: '100%', accentColor: 'var(--act)' }} />
+      <Press look="raised" label="Cancel" onPress={onClose} />
+    </Panel>
+  );
+}
+
+function Contents({ picked, arrangement }: { readonly picked: PickedFile & { ok: true }; readonly arrangement: Arrangement }) {
+  const { bars, bpm, meter, tracks, mended } = picked.report;
+  const isCut = arrangement.tracks === 'cut';
+  return (
+    <YStack gap={8}>
+      <Words>
+        {bars} {bars === 1 ? 'bar' : 'bars'} · {bpm} bpm · {meter} · {tracks.length} {tracks.length === 1 ? 'track' : 'tracks'}
+      </Words>
+      <YStack role="list" maxHeight={220} overflow="scroll">
+        {tracks.map((track, index) => (
+          <XStack
+            key={index}
+            role="listitem"
+            justifyContent="space-between"
+            gap={8}
+            paddingVertical={4}
+            borderBottomWidth={1}
+            borderColor="$lineWeak"
+          >
+            <YStack flexShrink={1}>
+              <Words oneLine textAlign="left">
+                {track.name}
+              </Words>
+              {isCut && picked.outlook.shapes[index] ? (
+                <Words faded small textAlign="left">
+                  {shapeWords(picked.outlook.shapes[index])}
+                </Words>
+              ) : null}
+            </YStack>
+            <Words faded small whiteSpace="nowrap">
+              {track.kind === 'drums' ? 'drums' : `channel ${track.channel}`} · {counted(track.notes, 'note')}
+            </Words>
+          </XStack>
+        ))}
+      </YStack>
+      {tracks.length === 0 ? <Words>There are no notes in this file; only its tempo and meter would come in.</Words> : null}
+      {mended.length ? (
+        <YStack gap={2}>
+          <Words strong small>
+            Put right
+          </Words>
+          {mended.map(({ code, message }) => (
+            <Words key={code} small>
+              {message}
+            </Words>
+          ))}
+        </YStack>
+      ) : null}
+    </YStack>
+  );
+}

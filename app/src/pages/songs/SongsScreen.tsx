@@ -1,0 +1,204 @@
+import { useRouter } from 'expo-router';
+import Plus from 'lucide-react/dist/esm/icons/plus.mjs';
+import Import from 'lucide-react/dist/esm/icons/file-input.mjs';
+import Cog from 'lucide-react/dist/esm/icons/settings.mjs';
+import { useCallback, useRef, useState, type RefObject } from 'react';
+import { View } from '@tamagui/core';
+import { ScrollView } from '@tamagui/scroll-view';
+import { XStack, YStack } from '@tamagui/stacks';
+import { Choices } from '../../controls/Choices';
+import { Press } from '../../controls/Press';
+import { TextField } from '../../controls/TextField';
+import { Title, Words } from '../../controls/words';
+import { DeletedSongs } from './DeletedSongs';
+import { foundSongs, MANY_SONGS, SONG_ORDERS, type SongOrder } from './found-songs';
+import { ImportPreview, ReadingFile } from './ImportPreview';
+import { NewSong } from './NewSong';
+import { readMidiFile, useFileDrop, type PickedFile } from './pick-file';
+import { ServerNotice } from './ServerNotice';
+import { SongCard } from './SongCard';
+import { songAddress } from '../../state/addresses';
+import { useSongs, type Songs } from './useSongs';
+import { PAGE_HEIGHT } from '../../theme/page';
+
+type PanelState =
+  | { readonly kind: 'new' }
+  | { readonly kind: 'reading'; readonly name: string; readonly share: number }
+  | { readonly kind: 'import'; readonly picked: PickedFile }
+  | null;
+
+/** The panel above the songs, and the reading of a file that is to be brought in. */
+function usePanel() {
+  const [panel, setPanel] = useState<PanelState>(null);
+  const reading = useRef<AbortController | null>(null);
+  const close = useCallback(() => {
+    reading.current?.abort();
+    setPanel(null);
+  }, []);
+  const pick = useCallback(
+    (file: File | undefined) => {
+      if (!file) return;
+      close();
+      const mine = new AbortController();
+      reading.current = mine;
+      const progress = (share: number) => mine.signal.aborted || setPanel({ kind: 'reading', name: file.name, share });
+      progress(0);
+      void readMidiFile(file, progress, mine.signal).then((picked) => mine.signal.aborted || setPanel({ kind: 'import', picked }));
+    },
+    [close],
+  );
+  return { panel, close, pick, openNew: () => setPanel({ kind: 'new' }) };
+}
+
+/** Every song there is, newest first; a new one, one from a MIDI file, or the demo to begin with. */
+export function SongsScreen() {
+  const router = useRouter();
+  const songs = useSongs();
+  const { panel, close, pick, openNew } = usePanel();
+  const input = useRef<HTMLInputElement>(null);
+  const isDropping = useFileDrop(pick);
+  const open = (id: string, soundId?: string) => router.navigate(songAddress(id, soundId));
+  const choose = () => input.current?.click();
+
+  return (
+    <ScrollView height={PAGE_HEIGHT} backgroundColor="$paper">
+      <YStack width="100%" maxWidth={1080} alignSelf="center" padding={16} gap={16} render="main">
+        <Heading onSettings={() => router.navigate('/settings')} />
+        <ServerNotice />
+        <XStack gap={8}>
+          <Press grow look="strong" label="New song" icon={Plus} onPress={openNew} />
+          <Press grow look="raised" label="Bring in MIDI" icon={Import} onPress={choose} />
+          <FileInput input={input} onPick={pick} />
+        </XStack>
+        {panel?.kind === 'new' ? <NewSong onClose={close} onMade={open} /> : null}
+        {panel?.kind === 'reading' ? <ReadingFile name={panel.name} share={panel.share} onClose={close} /> : null}
+        {panel?.kind === 'import' ? <ImportPreview picked={panel.picked} onClose={close} onMade={open} onAgain={choose} /> : null}
+        <Said songs={songs} />
+        <SongList songs={songs} onOpen={open} />
+        <DeletedSongs songs={songs} />
+      </YStack>
+      {isDropping ? <DropHint /> : null}
+    </ScrollView>
+  );
+}
+
+function Heading({ onSettings }: { readonly onSettings: () => void }) {
+  return (
+    <XStack alignItems="flex-start" justifyContent="space-between" gap={8}>
+      <YStack flexShrink={1}>
+        <Title render="h1" fontSize="$6" lineHeight="$6" margin={0}>
+          Yibbo
+        </Title>
+        <Words faded>Patterns by finger, loops into songs.</Words>
+      </YStack>
+      <Press label="Settings" icon={Cog} iconOnly onPress={onSettings} />
+    </XStack>
+  );
+}
+
+function FileInput({ input, onPick }: { readonly input: RefObject<HTMLInputElement | null>; readonly onPick: (file?: File) => void }) {
+  return (
+    <input
+      ref={input}
+      type="file"
+      accept=".mid,.midi,.kar,.rmi,audio/midi,audio/x-midi"
+      aria-label="MIDI file"
+      style={{ display: 'none' }}
+      onChange={(event) => {
+        onPick(event.target.files?.[0]);
+        event.target.value = '';
+      }}
+    />
+  );
+}
+
+/** The last failure or act, with the way on or back. */
+function Said({ songs: { problem, tryAgain, done, undo } }: { readonly songs: Songs }) {
+  if (problem)
+    return (
+      <YStack gap={8} role="alert">
+        <Words>{problem}</Words>
+        <Press label="Try again" look="raised" onPress={tryAgain} />
+      </YStack>
+    );
+  if (!done) return null;
+  return (
+    <XStack role="alert" alignItems="center" gap={8} paddingLeft={10} backgroundColor="$ink" borderRadius="$2">
+      <Words color="$paper" flexShrink={1} flexGrow={1}>
+        {done.words}
+      </Words>
+      {done.deletedId ? <Press label="Undo" look="raised" onPress={undo} /> : null}
+    </XStack>
+  );
+}
+
+function SongList({ songs, onOpen }: { readonly songs: Songs; readonly onOpen: (id: string) => void }) {
+  const { listed } = songs;
+  const [sought, setSought] = useState('');
+  const [order, setOrder] = useState<SongOrder>('changed');
+  const all = listed?.songs ?? [];
+  const isMany = all.length >= MANY_SONGS;
+  const shown = isMany ? foundSongs(all, sought, order) : all;
+  return (
+    <>
+      {all.length === 1 ? <Words>New here? Open {all[0]!.name}, press Play, and tap the grid while it runs.</Words> : null}
+      {listed && all.length === 0 ? <Words>No songs yet. Begin with a new one, or drop a MIDI file on this page.</Words> : null}
+      {isMany ? <SongFinder sought={sought} onSought={setSought} order={order} onOrder={setOrder} /> : null}
+      {isMany && shown.length === 0 ? <Words role="status">No song or track has “{sought.trim()}” in its name.</Words> : null}
+      <YStack gap={10} role="list" $wide={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+        {shown.map((song) => (
+          <View key={song.id} role="listitem" $wide={{ width: '49%' }}>
+            <SongCard song={song} now={listed?.at ?? 0} songs={songs} onOpen={() => onOpen(song.id)} />
+          </View>
+        ))}
+      </YStack>
+    </>
+  );
+}
+
+interface SongFinderProps {
+  readonly sought: string;
+  readonly onSought: (sought: string) => void;
+  readonly order: SongOrder;
+  readonly onOrder: (order: SongOrder) => void;
+}
+
+const ORDER_NAMES: Readonly<Record<SongOrder, string>> = { changed: 'Last changed', name: 'Name', tempo: 'Tempo' };
+
+/** A line to search in and the order of the songs, once there are many. */
+function SongFinder({ sought, onSought, order, onOrder }: SongFinderProps) {
+  return (
+    <YStack gap={6} role="group" aria-label="Find a song">
+      <TextField
+        label="Search songs"
+        placeholder="Search songs and tracks"
+        value={sought}
+        onChange={onSought}
+        onEscape={() => onSought('')}
+      />
+      <Choices title="Order" options={SONG_ORDERS.map((value) => ({ value, name: ORDER_NAMES[value] }))} value={order} onChange={onOrder} />
+    </YStack>
+  );
+}
+
+function DropHint() {
+  return (
+    <View
+      position="fixed"
+      top={0}
+      left={0}
+      right={0}
+      bottom={0}
+      borderWidth={4}
+      borderStyle="dashed"
+      borderColor="$act"
+      backgroundColor="$paper"
+      opacity={0.92}
+      alignItems="center"
+      justifyContent="center"
+      pointerEvents="none"
+    >
+      <Title>Let go to bring the MIDI file in</Title>
+    </View>
+  );
+}

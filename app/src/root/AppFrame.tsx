@@ -1,0 +1,50 @@
+import { useEffect, useState, type ReactNode } from 'react';
+import { Provider } from 'react-redux';
+import { TamaguiProvider, Theme } from '@tamagui/core';
+import { EffectsProvider } from '../state/effects';
+import { browserEffects } from './browser-effects';
+import { makeStore } from '../state/store';
+import { pageStyles } from '../theme/fonts';
+import { useKeyboardRoom } from '../theme/page';
+import { DAY, NIGHT } from '../theme/palette';
+import { tamaguiConfig } from '../theme/tamagui.config';
+
+const effects = browserEffects();
+const store = makeStore(effects);
+
+/** Day or night as the device has it, changing with it. */
+function useNight(): boolean {
+  const query = typeof matchMedia === 'function' ? matchMedia('(prefers-color-scheme: dark)') : null;
+  const [isNight, setNight] = useState(query?.matches ?? false);
+  useEffect(() => {
+    const follow = () => setNight(query?.matches ?? false);
+    query?.addEventListener('change', follow);
+    return () => query?.removeEventListener('change', follow);
+  }, [query]);
+  return isNight;
+}
+
+/** Everything every screen stands in: store, theme, fonts. */
+export function AppFrame({ children }: { readonly children: ReactNode }) {
+  const isNight = useNight();
+  useKeyboardRoom();
+  useEffect(() => {
+    effects.belongings.begin(store);
+  }, []);
+  useEffect(() => {
+    document.documentElement.lang = 'en';
+    // What the browser draws itself, such as sliders and scroll bars, goes along.
+    document.documentElement.style.colorScheme = isNight ? 'dark' : 'light';
+    document.body.style.background = (isNight ? NIGHT : DAY).paper;
+  }, [isNight]);
+  return (
+    <Provider store={store}>
+      <EffectsProvider value={effects}>
+        <style>{pageStyles()}</style>
+        <TamaguiProvider config={tamaguiConfig} defaultTheme="light">
+          <Theme name={isNight ? 'dark' : 'light'}>{children}</Theme>
+        </TamaguiProvider>
+      </EffectsProvider>
+    </Provider>
+  );
+}

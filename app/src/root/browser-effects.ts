@@ -1,0 +1,55 @@
+import { nanoid } from 'nanoid';
+import type { Id } from '@yibbo/core';
+import { BelongingSync } from '../acts/belongings/belonging-sync';
+import { AppSound } from '../audio/sound';
+import { store, stored } from '../browser/storage';
+import type { Effects, Keeping, KeepingSlot } from '../state/effects';
+import { GridOnScreen } from '../state/on-screen/grid';
+import { HeldInputs } from '../state/on-screen/held';
+import { PageOnScreen } from '../state/on-screen/page';
+import { api } from '../sync/api';
+import { Outbox } from '../sync/outbox';
+import { WavMaker } from '../workers/wav-maker';
+
+class OpenKeeping implements KeepingSlot {
+  private kept: Keeping | null = null;
+
+  get current(): Keeping | null {
+    return this.kept;
+  }
+
+  /** Keeps by `keeping` from now on; returns what ends that. */
+  attach(keeping: Keeping): () => void {
+    this.kept = keeping;
+    return () => {
+      if (this.kept === keeping) this.kept = null;
+    };
+  }
+}
+
+const DEVICE_KEY = 'yibbo device';
+
+function deviceId(): Id {
+  const { id } = stored(DEVICE_KEY, { id: nanoid(10) });
+  store(DEVICE_KEY, { id });
+  return id;
+}
+
+/** The effects of a page in a browser. */
+export function browserEffects(): Effects & { readonly belongings: BelongingSync } {
+  let outbox: Outbox | null = null;
+  return {
+    newId: () => nanoid(),
+    now: () => Date.now(),
+    deviceId: deviceId(),
+    server: api,
+    outbox: () => (outbox ??= new Outbox()),
+    keeping: new OpenKeeping(),
+    sound: new AppSound(),
+    grid: new GridOnScreen(),
+    page: new PageOnScreen(),
+    held: new HeldInputs(),
+    wav: new WavMaker(),
+    belongings: new BelongingSync({ send: api.belongings, newId: () => nanoid() }),
+  };
+}

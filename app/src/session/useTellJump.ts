@@ -1,8 +1,0 @@
-import { useAppDispatch } from '../store';
-import { noticeSet } from './session';
-
-/** Says what a press beside a slider's knob has set, with the way back: it may have been meant to scroll. */
-export function useTellJump(): (said: string) => void {
-  const dispatch = useAppDispatch();
-  return (words) => void dispatch(noticeSet({ words, cure: { kind: 'undo' } }));
-}

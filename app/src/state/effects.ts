@@ -1,0 +1,63 @@
+import type { Change, Id } from '@yibbo/core';
+import { createContext, useContext } from 'react';
+import type { AppSound } from '../audio/sound';
+import type { HeldInputs } from './on-screen/held';
+import type { GridOnScreen } from './on-screen/grid';
+import type { PageOnScreen } from './on-screen/page';
+import type { Server } from '../sync/api';
+import type { WavMaker } from '../workers/wav-maker';
+import type { Outbox } from '../sync/outbox';
+
+/** Where the Changes of the open song go to be kept. */
+export interface Keeping {
+  /** Keeps a Change in this browser and sends it. */
+  keep(change: Change): void;
+  /** Keeps these Changes as all that is unsent. */
+  rekeep(unsent: readonly Change[]): Promise<void>;
+  /** Tries to send at once. */
+  goOn(): void;
+}
+
+/** What keeps the open song, for thunks that do not know how; null while none is open. */
+export interface KeepingSlot {
+  readonly current: Keeping | null;
+  /** Keeps by `keeping` from now on; returns what ends that. */
+  attach(keeping: Keeping): () => void;
+}
+
+/** Keeps what is the person's own in step with the server. */
+export interface BelongingsInStep {
+  /** Exchanges with the server at once. */
+  readonly goOn: () => void;
+  /** The server has so many puts now. */
+  readonly heard: (revision: number) => void;
+}
+
+/** All that the app does beside its state: thunks get it as their third argument, components by `useEffects`. */
+export interface Effects {
+  readonly newId: () => Id;
+  /** Milliseconds since 1970. */
+  readonly now: () => number;
+  /** Names this browser in the history. */
+  readonly deviceId: Id;
+  readonly server: Pick<Server, 'open' | 'send' | 'change' | 'bringBack' | 'history' | 'songAt' | 'copy' | 'takeAsWhole'>;
+  /** The outbox of this page, opened when it is first asked for. */
+  readonly outbox: () => Outbox;
+  readonly keeping: KeepingSlot;
+  readonly sound: AppSound;
+  readonly grid: GridOnScreen;
+  readonly page: PageOnScreen;
+  readonly held: HeldInputs;
+  readonly wav: WavMaker;
+  readonly belongings: BelongingsInStep;
+}
+
+const EffectsContext = createContext<Effects | null>(null);
+export const EffectsProvider = EffectsContext.Provider;
+
+/** The effects of the app this component stands in. Throws outside of one. */
+export function useEffects(): Effects {
+  const effects = useContext(EffectsContext);
+  if (!effects) throw new Error('There are no effects outside of AppFrame.');
+  return effects;
+}
