@@ -1,4 +1,4 @@
-import { differences, historyLine, stepsTo, type Difference, type Document, type Id } from '@yibbo/core';
+import { counted, differences, historyLine, stepsTo, type Difference, type Document, type Id } from '@yibbo/core';
 import { commit, stamp } from './document/commit';
 import { editSong } from './document/edits';
 import { earlierRead } from '../state/document/song';
@@ -21,8 +21,7 @@ export function goToStep(id: Id): Thunk<Promise<void>> {
       // Without the server, what is not in this browser cannot be taken back.
       if (getState().song.history.length === before) return;
     }
-    if (steps)
-      dispatch(noticeSet(`${Math.abs(steps)} ${Math.abs(steps) === 1 ? 'step' : 'steps'} ${steps < 0 ? 'undone' : 'done again'}.`));
+    if (steps) dispatch(noticeSet(`${counted(Math.abs(steps), 'step')} ${steps < 0 ? 'undone' : 'done again'}.`));
   };
 }
 

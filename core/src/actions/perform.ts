@@ -1,3 +1,4 @@
+import { counted } from '../model/counted';
 import type { Change, Entry } from '../change/change';
 import { diff, diffNotes } from '../change/diff';
 import { withLanesTravelled } from '../lanes/travel';
@@ -70,7 +71,7 @@ export function perform(
   const after = replaced(landedUnder(all, part, result), part, result.notes);
   const change: Change = {
     ...stamp,
-    label: `${action.label}, ${counted(part.length || result.notes.length)}`,
+    label: `${action.label}, ${counted(part.length || result.notes.length, 'note')}`,
     made: [{ actionId: action.id, params: storedParams(action, parsed, part, context), seed, noteIds }],
     entries: entriesOf(document, patternId, after, result, context),
   };
@@ -166,10 +167,6 @@ function entriesOf(
 function withoutAbsent(pattern: Pattern): Pattern {
   const { rowLengths, ...others } = pattern;
   return rowLengths ? pattern : others;
-}
-
-function counted(notes: number): string {
-  return `${notes} ${notes === 1 ? 'note' : 'notes'}`;
 }
 
 const NO_PATTERN: Pick<Pattern, 'length' | 'rowLengths'> = { length: 1 };

@@ -1,3 +1,4 @@
+import { counted } from '../model';
 import type { Id, Note } from '../model/entities';
 import { groupedBy } from '../model/grouped';
 
@@ -37,7 +38,7 @@ function coincidences(notes: readonly Note[]): number {
 /** The landing in words, or null where there is nothing to say: "2 notes would coincide, 1 would leave the pattern". */
 export function landingWords({ coinciding, beyondEnd }: Landing): string | null {
   const parts = [
-    coinciding ? `${coinciding} ${coinciding === 1 ? 'note' : 'notes'} would coincide` : '',
+    coinciding ? `${counted(coinciding, 'note')} would coincide` : '',
     beyondEnd ? `${beyondEnd} would leave the pattern` : '',
   ].filter(Boolean);
   return parts.length ? parts.join(', ') : null;

@@ -1,3 +1,4 @@
+import { counted } from '../model';
 import type { Note } from '../model/entities';
 import { pitchName } from '../theory';
 import { division, gridOf, isOnGrid, lengthWords, type Division, type MeterShape } from '../time';
@@ -6,7 +7,7 @@ import { otherWords } from './optional';
 /** The selection summed up in ranges: "4 notes · C3–G3 · 1/2 beat · vel 80–100". */
 export function notesInWords(notes: readonly Note[], meter: MeterShape, nameOf: (pitch: number) => string = pitchName): string {
   if (notes.length === 0) return 'No notes';
-  const count = `${notes.length} ${notes.length === 1 ? 'note' : 'notes'}`;
+  const count = counted(notes.length, 'note');
   const pitches = range(
     notes.map(({ pitch }) => pitch),
     nameOf,

@@ -1,5 +1,6 @@
 import {
   bpmAt,
+  counted,
   diff,
   diffNotes,
   lanesOf,
@@ -87,14 +88,14 @@ export function tellBeyond(put: readonly Note[]): Thunk {
     const beyond = put.filter(({ pitch, start }) => part && start >= rowLength(part.pattern, pitch));
     if (!part || beyond.length === 0) return;
     const isPattern = beyond.every(({ start }) => start >= part.pattern.length);
-    const words = `${beyond.length} ${beyond.length === 1 ? 'note lies' : 'notes lie'} beyond the end and will not sound.`;
+    const words = `${counted(beyond.length, 'note lies', 'notes lie')} beyond the end and will not sound.`;
     dispatch(noticeSet(isPattern ? { words, remedy: { kind: 'lengthen' } } : words));
   };
 }
 
 export function removeNotes(ids: readonly Id[]): Thunk {
   const gone = new Set(ids);
-  return editNotes(`Delete, ${ids.length} ${ids.length === 1 ? 'note' : 'notes'}`, (notes) => notes.filter(({ id }) => !gone.has(id)), []);
+  return editNotes(`Delete, ${counted(ids.length, 'note')}`, (notes) => notes.filter(({ id }) => !gone.has(id)), []);
 }
 
 /** A track for a sound with an empty pattern, which is opened; answers the pattern's placement. */
@@ -156,7 +157,7 @@ export function setPatternLength(length: number): Thunk {
     const part = selectPart(getState());
     if (!part || length === part.pattern.length) return;
     const bars = Math.round((length / part.pattern.length) * part.bars * 100) / 100;
-    dispatch(editSong(`Length ${bars} ${bars === 1 ? 'bar' : 'bars'}`, (document) => withLength(document, part.placement, length)));
+    dispatch(editSong(`Length ${counted(bars, 'bar')}`, (document) => withLength(document, part.placement, length)));
   };
 }
 

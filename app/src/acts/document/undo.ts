@@ -1,4 +1,4 @@
-import { historyState, invert, layOnTop, SONG_TIMED, type Collection } from '@yibbo/core';
+import { counted, historyState, invert, layOnTop, SONG_TIMED, type Collection } from '@yibbo/core';
 import { noticeSet } from '../../state/session/session';
 import { changedPlace, tellIfOutOfView } from '../pattern/show';
 import { changedSongPlace, tellOnPage } from '../song/show';
@@ -31,6 +31,6 @@ export function undo(direction: 'undo' | 'redo' = 'undo'): Thunk<Promise<void>> 
     if (after && effects.page.isOpen) dispatch(tellOnPage(said, changedSongPlace(after, change)));
     else if (change.entries.some(({ of }) => OF_SONG.has(of))) dispatch(noticeSet({ words: said, isOfLastStep: true }));
     else if (after) dispatch(tellIfOutOfView(said, changedPlace(after, change)));
-    if (lost.length) dispatch(noticeSet(`${lost.length} ${lost.length === 1 ? 'value has' : 'values have'} changed since and stayed.`));
+    if (lost.length) dispatch(noticeSet(`${counted(lost.length, 'value has', 'values have')} changed since and stayed.`));
   };
 }

@@ -1,4 +1,5 @@
 import {
+  counted,
   copiedNotes,
   landedOn,
   leveled,
@@ -68,7 +69,7 @@ export function finishGesture({ gesture, isTouch, isDouble }: Finished, context:
         return dispatch(resize(gesture.noteIds, gesture.edge, gesture.ticks));
       case 'leveling':
         return dispatch(
-          editNotes(counted('Velocity', gesture.noteIds), (notes) =>
+          editNotes(labelOf('Velocity', gesture.noteIds), (notes) =>
             withNotes(notes, leveled(chosen(notes, gesture.noteIds), gesture.rise)),
           ),
         );
@@ -102,7 +103,7 @@ function paint(run: readonly DrawnNote[], { notes }: GestureContext): Thunk {
   const taken = new Set(notes.map(({ start, pitch }) => `${start} ${pitch}`));
   const fresh = run.filter(({ start, pitch }) => !taken.has(`${start} ${pitch}`));
   if (fresh.length === 0) return () => undefined;
-  return addNotes(`Paint ${fresh.length} ${fresh.length === 1 ? 'note' : 'notes'}`, fresh);
+  return addNotes(`Paint ${counted(fresh.length, 'note')}`, fresh);
 }
 
 function tapEmpty(note: DrawnNote, { trackId }: GestureContext): Thunk {
@@ -132,8 +133,8 @@ function tapNote(
   };
 }
 
-function counted(verb: string, ids: readonly Id[]): string {
-  return `${verb}, ${ids.length} ${ids.length === 1 ? 'note' : 'notes'}`;
+function labelOf(verb: string, ids: readonly Id[]): string {
+  return `${verb}, ${counted(ids.length, 'note')}`;
 }
 
 function chosen(notes: readonly Note[], ids: readonly Id[]): Note[] {
@@ -170,12 +171,12 @@ function move(gesture: Moving, { setting }: GestureContext): Thunk {
     const [before] = source;
     const ticksLater = before ? moved(source).find(({ id }) => id === before.id)!.start - before.start : 0;
     const copied = fresh && before ? { ...spanOf(source), ticksLater: [ticksLater] } : undefined;
-    dispatch(editNotes(counted(fresh ? 'Copy' : 'Move', ids), landed, left, copied));
+    dispatch(editNotes(labelOf(fresh ? 'Copy' : 'Move', ids), landed, left, copied));
     dispatch(tellBeyond(chosen(selectNotes(getState()), left)));
   };
 }
 
 function resize(ids: readonly Id[], edge: 'start' | 'end', ticks: number): Thunk {
   const change = edge === 'start' ? resizeStarts : resizeEnds;
-  return editNotes(counted('Length', ids), (notes) => withNotes(notes, change(chosen(notes, ids), ticks)), ids);
+  return editNotes(labelOf('Length', ids), (notes) => withNotes(notes, change(chosen(notes, ids), ticks)), ids);
 }

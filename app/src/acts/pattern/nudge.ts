@@ -13,6 +13,7 @@ import {
   type AmountUnit,
   type Document,
   type Id,
+  counted,
   type Note,
 } from '@yibbo/core';
 import { editNotes } from '../document/edits';
@@ -119,7 +120,7 @@ export function nudgeBack(): Thunk {
 }
 
 function shift(noteIds: readonly Id[], ticks: number, verb: string): Thunk {
-  const words = `${verb}, ${noteIds.length} ${noteIds.length === 1 ? 'note' : 'notes'}`;
+  const words = `${verb}, ${counted(noteIds.length, 'note')}`;
   return ticks === 0 ? () => undefined : editNotes(words, (all) => shifted(all, noteIds, ticks));
 }
 

@@ -1,4 +1,4 @@
-import { drumName, lengthWords, withRowLength } from '@yibbo/core';
+import { counted, drumName, lengthWords, withRowLength } from '@yibbo/core';
 import { editEntity } from '../document/edits';
 import { rowName } from './rows';
 import { selectNotes, selectPart, type OpenPart } from '../../state/session/selectors';
@@ -37,10 +37,10 @@ export function moveRow(pitch: number, to: number): Thunk {
     const ids = idsOfRow(getState, pitch);
     if (!part || ids.length === 0) return;
     dispatch(runAction('to-row', { pitch: to }, ids));
-    const counted = `${ids.length} ${ids.length === 1 ? 'note' : 'notes'}`;
+    const notes = counted(ids.length, 'note');
     dispatch(
       noticeSet({
-        words: `${counted} from ${rowName(part, pitch)} to ${rowName(part, to)}.`,
+        words: `${notes} from ${rowName(part, pitch)} to ${rowName(part, to)}.`,
         remedy: { kind: 'rowBack', noteIds: ids, pitch },
       }),
     );

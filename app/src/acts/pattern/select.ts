@@ -1,4 +1,4 @@
-import { gridOfRow, isOnGrid, type Id, type Note } from '@yibbo/core';
+import { counted, gridOfRow, isOnGrid, type Id, type Note } from '@yibbo/core';
 import { selectNotes, selectSelectedNotes, type OpenPart, selectShownNotes } from '../../state/session/selectors';
 import { noticeSet, selectionSet, spanSet } from '../../state/session/session';
 import type { Thunk } from '../../state/store';
@@ -47,7 +47,7 @@ export function takeOutside(part: OpenPart): Thunk {
     const octaves = Math.abs(semitones) / 12;
     dispatch(
       noticeSet({
-        words: `${ids.length} ${ids.length === 1 ? 'note' : 'notes'} ${where} where ${part.track.name} sounds best. ${octaves} ${octaves === 1 ? 'octave' : 'octaves'} ${semitones > 0 ? 'up' : 'down'} would bring them in.`,
+        words: `${counted(ids.length, 'note')} ${where} where ${part.track.name} sounds best. ${counted(octaves, 'octave')} ${semitones > 0 ? 'up' : 'down'} would bring them in.`,
         remedy: { kind: 'octaves', noteIds: ids, semitones },
       }),
     );

@@ -1,4 +1,4 @@
-import { barBeatWords, laterWords, NO_KEY, type ActionId, type Performed } from '@yibbo/core';
+import { barBeatWords, counted, laterWords, NO_KEY, type ActionId, type Performed } from '@yibbo/core';
 import type { OpenPart } from '../../state/session/selectors';
 import type { NoticeWords } from '../../state/session/session';
 import type { Trial } from '../../state/session/trial';
@@ -21,12 +21,12 @@ export function resultNotice({ actionId, performed }: Trial, part: OpenPart): No
     return { words: [lands, `${beyondEnd} ${verbs}`].flatMap((each) => each ?? []).join(' '), remedy: { kind: 'lengthen' } };
   }
   if (coinciding) {
-    const words = `${coinciding} ${coinciding === 1 ? 'note now stands' : 'notes now stand'} on another; only the louder sounds.`;
+    const words = `${counted(coinciding, 'note now stands', 'notes now stand')} on another; only the louder sounds.`;
     return { words: [lands, words].flatMap((each) => each ?? []).join(' ') };
   }
   if (SPLITS.includes(actionId) && counts.after > counts.before)
     return {
-      words: `${counts.before} ${counts.before === 1 ? 'note' : 'notes'} became ${counts.after}.`,
+      words: `${counted(counts.before, 'note')} became ${counts.after}.`,
       remedy: { kind: 'everySecond', noteIds: made },
     };
   return lands === null ? null : { words: lands, remedy: { kind: 'adjust' } };
@@ -36,5 +36,5 @@ export function resultNotice({ actionId, performed }: Trial, part: OpenPart): No
 export function landsWords({ lands, select }: Performed, { meter, meters }: OpenPart): string | null {
   if (!lands) return null;
   if ('ticksLater' in lands) return `The copy lands ${laterWords(lands.ticksLater, meter)} later.`;
-  return `${select.length} ${select.length === 1 ? 'note' : 'notes'} pasted at ${barBeatWords(meters, lands.atTick)}.`;
+  return `${counted(select.length, 'note')} pasted at ${barBeatWords(meters, lands.atTick)}.`;
 }

@@ -8,6 +8,7 @@ import { useAppDispatch, useAppSelector } from '../../state/store';
 import { patternViewSet } from '../../state/preferences/pattern-views';
 import { useRows } from '../grid/useRows';
 import { offGridOf, outsideOf, selectOffGrid, takeOutside } from '../../acts/pattern/select';
+import { counted } from '@yibbo/core';
 
 /** One mark is always whole in view, in pixels; further ones are scrolled to. */
 const MARKS_WIDTH = 84;
@@ -34,7 +35,7 @@ interface MarkPressesProps {
 const MarkPresses = memo(function MarkPresses({ part, offGrid, outside, hidden }: MarkPressesProps) {
   const dispatch = useAppDispatch();
   const showEvery = () => dispatch(patternViewSet({ patternId: part.pattern.id, view: { rowChoice: 'every' } }));
-  const hiddenWords = `${hidden} ${hidden === 1 ? 'row' : 'rows'} with notes hidden`;
+  const hiddenWords = `${counted(hidden, 'row')} with notes hidden`;
   return (
     <ScrollView horizontal showsHorizontalScrollIndicator={false} flexGrow={0} flexShrink={1} minWidth={MARKS_WIDTH}>
       <XStack role="group" aria-label="Easily overlooked" gap={2}>

@@ -15,6 +15,7 @@ import { useBpm } from '../sheets/song/SongSheet';
 import { openSheet } from '../../acts/open-sheet';
 import { TrackChips } from './TrackChips';
 import type { ScreenShape } from './useScreenShape';
+import { counted } from '@yibbo/core';
 
 /** Height of the row above the notes, in pixels: a thumb and its line. */
 const ROW = 48;
@@ -111,7 +112,7 @@ export function LengthPress({ part }: { readonly part: OpenPart }) {
 /** "2 bars", "1 bar", "1.5 bars". */
 function barsWords(bars: number): string {
   const rounded = Math.round(bars * 100) / 100;
-  return `${rounded} ${rounded === 1 ? 'bar' : 'bars'}`;
+  return counted(rounded, 'bar');
 }
 
 /** All that belongs to the song; a mark on it while something is not saved yet. */

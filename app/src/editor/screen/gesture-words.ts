@@ -1,5 +1,6 @@
 import {
   barBeatWords,
+  counted,
   lengthWords,
   leveled,
   paintedNotes,
@@ -34,9 +35,7 @@ export function gestureWords(
     case 'painting': {
       const run = paintedNotes(gesture.path, (at) => tappedNote(at, setting));
       const last = run.at(-1);
-      return last
-        ? `${run.length} ${run.length === 1 ? 'note' : 'notes'} · ${rowLabel(last.pitch)} · ${barBeatWords(part.meters, last.start)}`
-        : 'Paint a run';
+      return last ? `${counted(run.length, 'note')} · ${rowLabel(last.pitch)} · ${barBeatWords(part.meters, last.start)}` : 'Paint a run';
     }
     case 'moving': {
       const start = spanOf(lifted).start + gesture.ticks;

@@ -1,4 +1,4 @@
-import type { DayCopy } from '@yibbo/core';
+import { counted, type DayCopy } from '@yibbo/core';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { Words } from '../../controls/words';
@@ -50,7 +50,7 @@ export function Copies({ copies, onBringBack }: CopiesProps) {
 }
 
 function songsWords(count: number): string {
-  return `${count} ${count === 1 ? 'song' : 'songs'}`;
+  return counted(count, 'song');
 }
 
 function momentWords(time: number): string {

@@ -1,4 +1,4 @@
-import type { BroughtBack } from '@yibbo/core';
+import { counted, type BroughtBack } from '@yibbo/core';
 
 /** A day like 2026-11-30, as people say it. */
 export function dayWords(day: string): string {
@@ -8,7 +8,7 @@ export function dayWords(day: string): string {
 /** Songs restored from a copy, and those that were there already. */
 export function broughtWords({ songs, known }: BroughtBack, from: string): string {
   const there = known.length
-    ? ` ${known.length} ${known.length === 1 ? 'is' : 'are'} here as ${known.length === 1 ? 'it was' : 'they were'}, or further on.`
+    ? ` ${counted(known.length, 'is', 'are')} here as ${known.length === 1 ? 'it was' : 'they were'}, or further on.`
     : '';
   return songs.length ? `Brought back: ${songs.join(', ')}.${there}` : `Nothing is missing that ${from} has.${there}`;
 }

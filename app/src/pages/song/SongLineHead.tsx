@@ -1,4 +1,4 @@
-import type { Id, SongLine, Track } from '@yibbo/core';
+import { counted, type Id, type SongLine, type Track } from '@yibbo/core';
 import Folded from 'lucide-react/dist/esm/icons/chevron-right.mjs';
 import Unfolded from 'lucide-react/dist/esm/icons/chevron-down.mjs';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
@@ -42,7 +42,7 @@ export function SongLineHead({ line, bars, after, folded, onFold }: SongLineHead
         {name}
       </Title>
       <Words small faded data-asks="Name of a section" flexGrow={1} whiteSpace="nowrap">
-        {bars} {bars === 1 ? 'bar' : 'bars'}
+        {counted(bars, 'bar')}
       </Words>
       <Press
         label={`${name}: duplicate, move, rename`}

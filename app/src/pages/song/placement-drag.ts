@@ -1,4 +1,5 @@
 import {
+  counted,
   barBeatAt,
   barTicks,
   findById,
@@ -75,13 +76,13 @@ function placeWords(document: Document, { start, trackId }: Placement): string {
 
 function barsWords(bars: number): string {
   const count = Math.round(bars * 100) / 100;
-  return `${count} ${count === 1 ? 'bar' : 'bars'}`;
+  return counted(count, 'bar');
 }
 
 /** The effect on placements underneath: how many, how far, and whether the song grows. */
 export function landingWords({ song }: Document, report: LandingReport, landing: PlacementLanding): string {
   if (report.under === 0) return '';
-  const lie = `${report.under} ${report.under === 1 ? 'lies' : 'lie'} there`;
+  const lie = `${counted(report.under, 'lies', 'lie')} there`;
   if (landing === 'merge') return `${lie}, both sound`;
   const inBars = (ticks: number) => barsWords(ticks / barTicks(meterAt(song.meters, 0)));
   if (landing === 'replace') {
@@ -89,5 +90,5 @@ export function landingWords({ song }: Document, report: LandingReport, landing:
     return parts.filter(Boolean).join(', ');
   }
   const grows = report.grows > 0 ? `, the song grows by ${inBars(report.grows)}` : '';
-  return `${report.moved} ${report.moved === 1 ? 'moves' : 'move'} on by ${inBars(report.by)}${grows}`;
+  return `${counted(report.moved, 'moves', 'move')} on by ${inBars(report.by)}${grows}`;
 }

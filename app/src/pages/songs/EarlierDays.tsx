@@ -1,4 +1,4 @@
-import type { SongCard, SongCopy } from '@yibbo/core';
+import { counted, type SongCard, type SongCopy } from '@yibbo/core';
 import { useEffect, useState } from 'react';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
@@ -33,7 +33,7 @@ export function EarlierDays({ song, onBring }: EarlierDaysProps) {
             key={day}
             look="raised"
             label={`${song.name} as it was on ${dayWords(day)}`}
-            shown={`${dayWords(day)} · ${revision} ${revision === 1 ? 'step' : 'steps'}`}
+            shown={`${dayWords(day)} · ${counted(revision, 'step')}`}
             onPress={() => onBring(day)}
           />
         ))}

@@ -141,7 +141,7 @@ function Contents({ picked, arrangement }: { readonly picked: PickedFile & { ok:
   return (
     <YStack gap={8}>
       <Words>
-        {bars} {bars === 1 ? 'bar' : 'bars'} · {bpm} bpm · {meter} · {tracks.length} {tracks.length === 1 ? 'track' : 'tracks'}
+        {counted(bars, 'bar')} · {bpm} bpm · {meter} · {counted(tracks.length, 'track')}
       </Words>
       <YStack role="list" maxHeight={220} overflow="scroll">
         {tracks.map((track, index) => (

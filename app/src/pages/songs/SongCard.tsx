@@ -6,7 +6,7 @@ import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { NameField } from '../../controls/NameField';
 import { Title, Words } from '../../controls/words';
-import type { SongCard as Card } from '@yibbo/core';
+import { counted, type SongCard as Card } from '@yibbo/core';
 import { missingWords } from '../../state/document/missing-words';
 import { EarlierDays } from './EarlierDays';
 import { downloadFromServer } from '../../browser/download';
@@ -75,7 +75,7 @@ function isHurt({ problem, missing }: Card): boolean {
 }
 
 function Glance({ song, now, onOpen }: { readonly song: Card; readonly now: number; readonly onOpen: () => void }) {
-  const bars = song.bars ? `${song.bars} ${song.bars === 1 ? 'bar' : 'bars'}` : 'empty';
+  const bars = song.bars ? counted(song.bars, 'bar') : 'empty';
   const tracks = song.tracks ?? [];
   return (
     <OpenFrame onPress={onOpen}>

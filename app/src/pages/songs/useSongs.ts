@@ -1,4 +1,4 @@
-import type { Id, SongCard } from '@yibbo/core';
+import { counted, type Id, type SongCard } from '@yibbo/core';
 import { useCallback, useEffect, useState } from 'react';
 import { api } from '../../sync/api';
 
@@ -82,5 +82,5 @@ export function useSongs(): Songs {
 }
 
 function rescuedWords(name: string, lost: number): string {
-  return `${name} was made of what can be read${lost ? `; ${lost} ${lost === 1 ? 'part is' : 'parts are'} lost` : ', which is all of it'}.`;
+  return `${name} was made of what can be read${lost ? `; ${counted(lost, 'part is', 'parts are')} lost` : ', which is all of it'}.`;
 }

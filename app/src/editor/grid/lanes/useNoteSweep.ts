@@ -1,4 +1,15 @@
-import { lineBetween, shapeBetween, stemPlaces, sweptBy, withNotes, type Id, type Note, type SweepPlace, type Swept } from '@yibbo/core';
+import {
+  counted,
+  lineBetween,
+  shapeBetween,
+  stemPlaces,
+  sweptBy,
+  withNotes,
+  type Id,
+  type Note,
+  type SweepPlace,
+  type Swept,
+} from '@yibbo/core';
 import { useRef, useState, type PointerEvent } from 'react';
 import { editNotes } from '../../../acts/document/edits';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
@@ -93,7 +104,7 @@ export function useNoteSweep({ kind, height, trackId, viewport, notes, selected 
     const given = isLeft ? NOTHING : swept;
     end();
     if (given.size === 0) return;
-    const label = `${kind.name}, ${given.size} ${given.size === 1 ? 'note' : 'notes'}`;
+    const label = `${kind.name}, ${counted(given.size, 'note')}`;
     dispatch(editNotes(label, (all) => withNotes(all, raised(all, given, kind))));
   };
   return { swept, handlers: { onPointerDown, onPointerMove, onPointerUp, onPointerCancel: end } };

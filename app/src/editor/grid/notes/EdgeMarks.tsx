@@ -1,4 +1,4 @@
-import type { Note } from '@yibbo/core';
+import { counted, type Note } from '@yibbo/core';
 import { useMemo, useState, type CSSProperties } from 'react';
 import type { GridRow } from '../../../acts/pattern/rows';
 import { useAtRest } from '../viewport/useAtRest';
@@ -24,9 +24,9 @@ export function EdgeMarks({ viewport, rows, notes, edges }: EdgeMarksProps) {
   const [counts, setCounts] = useState(NONE);
   const places = useMemo(() => placesOf(rows, notes), [rows, notes]);
   const count = () => {
-    const counted = viewport.outOfSight(places);
+    const outOfSight = viewport.outOfSight(places);
     // Where there is no room for two marks one above the other, there is little that is out of sight either.
-    setCounts(viewport.height < LEAST_HEIGHT ? { ...counted, above: 0, below: 0 } : counted);
+    setCounts(viewport.height < LEAST_HEIGHT ? { ...outOfSight, above: 0, below: 0 } : outOfSight);
   };
   useAtRest(viewport, REST_MS, count, places);
   return (
@@ -57,7 +57,7 @@ function Mark({ where, words, side, count }: MarkProps) {
   return (
     <button
       type="button"
-      aria-label={`${words}: ${count} ${count === 1 ? 'note lies' : 'notes lie'} out of sight ${side}. Go there.`}
+      aria-label={`${words}: ${counted(count, 'note lies', 'notes lie')} out of sight ${side}. Go there.`}
       data-testid={`out-of-sight-${side}`}
       onClick={() => grid.jumpToHidden()}
       style={{ ...MARK, ...where }}

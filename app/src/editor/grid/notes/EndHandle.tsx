@@ -1,4 +1,4 @@
-import { nearestLine } from '@yibbo/core';
+import { counted, nearestLine } from '@yibbo/core';
 import { useRef, useState, type CSSProperties, type PointerEvent } from 'react';
 import { useOnePointer } from '../../../controls/useOnePointer';
 import { setPatternLength } from '../../../acts/document/edits';
@@ -82,7 +82,7 @@ export function EndHandle(props: EndHandleProps) {
 
 function barsWords(ticks: number, { bars, pattern }: OpenPart): string {
   const count = Math.round(((ticks * bars) / pattern.length) * 100) / 100;
-  return `${count} ${count === 1 ? 'bar' : 'bars'}`;
+  return counted(count, 'bar');
 }
 
 const HANDLE: CSSProperties = {

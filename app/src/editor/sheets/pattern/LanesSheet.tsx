@@ -7,6 +7,7 @@ import {
   MAX_CONTROLLER,
   pointsOf,
   COMMON_BEND_RANGE,
+  counted,
   type Lane,
 } from '@yibbo/core';
 import { XStack } from '@tamagui/stacks';
@@ -130,7 +131,7 @@ function OneLane({ of, lane }: { readonly of: string; readonly lane: Lane | unde
       ) : null}
       {lane ? (
         <Press
-          label={`Remove lane ${name} with its ${count} ${count === 1 ? 'point' : 'points'}`}
+          label={`Remove lane ${name} with its ${counted(count, 'point')}`}
           shown="Remove"
           look="raised"
           onPress={() => dispatch(removeLane(lane.id))}

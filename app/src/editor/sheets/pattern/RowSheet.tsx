@@ -1,4 +1,4 @@
-import { stepTicks, divisionName, gridOfRow, rowLength, type Note } from '@yibbo/core';
+import { stepTicks, divisionName, gridOfRow, rowLength, type Note, counted } from '@yibbo/core';
 import { lazy, Suspense } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { useEffects } from '../../../state/effects';
@@ -28,7 +28,7 @@ export function RowSheet({ part, isPanel }: { readonly part: OpenPart; readonly 
   const own = part.view.rowDivisions[pitch];
   const others = rows.filter((row) => row.pitch !== pitch && Math.abs(row.pitch - pitch) <= (part.track.kind === 'drums' ? 127 : 12));
   return (
-    <SheetFrame title={`Row ${name}`} note={`${notes.length} ${notes.length === 1 ? 'hit' : 'hits'}`} isPanel={isPanel}>
+    <SheetFrame title={`Row ${name}`} note={counted(notes.length, 'hit')} isPanel={isPanel}>
       <HitsLine part={part} pitch={pitch} name={name} notes={notes} />
       {part.track.kind === 'drums' ? (
         <Suspense fallback={null}>

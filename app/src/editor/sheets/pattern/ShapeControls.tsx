@@ -1,4 +1,4 @@
-import { MOST_TURNS, SHAPES } from '@yibbo/core';
+import { counted, MOST_TURNS, SHAPES } from '@yibbo/core';
 import { Choices } from '../../../controls/Choices';
 import { Stepper } from '../../../controls/Stepper';
 import { preferencesSet } from '../../../state/preferences/preferences';
@@ -29,7 +29,7 @@ export function TurnsStepper() {
   return (
     <Stepper
       title="Turns"
-      shown={`${turns} ${turns === 1 ? 'turn' : 'turns'}`}
+      shown={counted(turns, 'turn')}
       canLower={turns > 1}
       canRaise={turns < MOST_TURNS}
       onStep={(step) => dispatch(preferencesSet({ turns: turns + step }))}

@@ -1,4 +1,4 @@
-import { paramFields, type ListedAction, type SelectionRule } from '@yibbo/core';
+import { counted, paramFields, type ListedAction, type SelectionRule } from '@yibbo/core';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
 import { memo } from 'react';
 import { View } from '@tamagui/core';
@@ -83,7 +83,7 @@ export const RuleLine = memo(function RuleLine({ rule, count }: { readonly rule:
       <Press
         grow
         start
-        label={`Select: ${rule.label}, ${count} ${count === 1 ? 'note' : 'notes'}`}
+        label={`Select: ${rule.label}, ${counted(count, 'note')}`}
         shown={rule.label}
         disabled={count === 0}
         onPress={() => dispatch(takeRule(rule.id))}

@@ -1,4 +1,4 @@
-import { ruleById } from '@yibbo/core';
+import { counted, ruleById } from '@yibbo/core';
 import { ParamControls } from '../../../controls/ParamControls';
 import { Press } from '../../../controls/Press';
 import { Words } from '../../../controls/words';
@@ -20,7 +20,7 @@ export function RuleStrip({ open, isPanel }: { readonly open: OpenRule; readonly
       title={rule.label}
       note={
         <Words small aria-live="polite">
-          {count} {count === 1 ? 'note' : 'notes'}
+          {counted(count, 'note')}
         </Words>
       }
       isPanel={isPanel}

@@ -1,4 +1,4 @@
-import { ACTIONS, paramFields, SELECTION_RULES, type SelectionRule } from '@yibbo/core';
+import { ACTIONS, counted, paramFields, SELECTION_RULES, type SelectionRule } from '@yibbo/core';
 import Down from 'lucide-react/dist/esm/icons/chevron-down.mjs';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
 import { memo } from 'react';
@@ -105,7 +105,7 @@ const RulePress = memo(function RulePress({ rule, count }: { readonly rule: Sele
   return (
     <XStack role="group" aria-label={rule.label} borderWidth={1} borderColor="$line" borderRadius="$2">
       <Press
-        label={`Select: ${rule.label}, ${count} ${count === 1 ? 'note' : 'notes'}`}
+        label={`Select: ${rule.label}, ${counted(count, 'note')}`}
         shown={`${rule.label} (${count})`}
         disabled={count === 0}
         onPress={() => dispatch(takeRule(rule.id))}

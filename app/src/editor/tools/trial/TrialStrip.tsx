@@ -1,4 +1,4 @@
-import { actionById, barBeatWords, landingWords, type Offer } from '@yibbo/core';
+import { actionById, barBeatWords, counted, landingWords, type Offer } from '@yibbo/core';
 import { XStack } from '@tamagui/stacks';
 import { Curve } from '../../../controls/Curve';
 import { ParamControls } from '../../../controls/ParamControls';
@@ -98,7 +98,7 @@ function saidOf({ actionId, adjusts, performed: { counts } }: Trial): string {
 
 function resultWords({ before, after }: Trial['performed']['counts']): string {
   if (before === after) return 'The loop plays the result; the outline is how it was.';
-  if (before === 0) return `${after} ${after === 1 ? 'note' : 'notes'}, heard already; Keep writes them.`;
+  if (before === 0) return `${counted(after, 'note')}, heard already; Keep writes them.`;
   return before === 1 ? `1 note becomes ${after}.` : `${before} notes become ${after}.`;
 }
 
@@ -127,7 +127,7 @@ function useSubject({ actionId, noteIds, begun: { at } }: Trial): string {
     if (!part) return '';
     if (takes === 'row') return `on row ${rowName(part, at.pitch)}`;
     if (takes === 'nothing' || takes === 'pattern') return `from ${barBeatWords(part.meters, at.tick)} on`;
-    if (noteIds.length) return `on ${noteIds.length} ${noteIds.length === 1 ? 'note' : 'notes'}`;
+    if (noteIds.length) return `on ${counted(noteIds.length, 'note')}`;
     return `on ${allNotesWords(selectNotes(state).length)}`;
   });
 }
