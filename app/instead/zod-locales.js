@@ -1,2 +1,4 @@
-/** English alone of zod's sixty languages. */
-export { default as en } from 'zod/v4/locales/en.js';
+/** English alone of zod's sixty languages, in the form that its own modules take. */
+import en from 'zod/v4/locales/en.cjs';
+
+export { en };

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { applyOwn, checkDocument, compose, diff, invert, layOnTop, newSong, notesOf, sorted, type Change, type Document } from '../src';
+import { applyOwn, checkDocument, diff, invert, layOnTop, newSong, notesOf, sorted, type Change, type Document } from '../src';
 import { anySong, pattern, track } from './any-song';
 import { note, songWith } from './make';
 
@@ -33,17 +33,6 @@ describe('a Change between any two songs, placements given other patterns and tr
       { numRuns: 400 },
     );
     expect(repointed / cases).toBeGreaterThan(1 / 3);
-  });
-
-  it('composes with the next, and both are taken back as one', () => {
-    fc.assert(
-      fc.property(anySong, anySong, anySong, (a, b, c) => {
-        const both = compose(change(a, b), change(b, c));
-        expect(applyOwn(a, both)).toEqual(c);
-        expect(applyOwn(c, undo(both))).toEqual(a);
-      }),
-      { numRuns: 400 },
-    );
   });
 
   it('laid on any other song leaves a whole song, and says as a Change what it came to', () => {

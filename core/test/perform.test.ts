@@ -2,7 +2,6 @@ import {
   actionById,
   applyOwn,
   checkDocument,
-  compose,
   findAction,
   idsOfRun,
   invert,
@@ -81,7 +80,7 @@ it('a Change made in two runs says how both were made, with divisions in place o
   const document = songWith([note({ id: 'a' })], 1);
   const first = run(document, 'nudge', { count: 2 });
   const second = run(first.after, 'duplicate', {}, ['a'], { grid: { numerator: 20160, denominator: 11 } });
-  expect(compose(first.change, second.change).made).toEqual([
+  expect([first.change, second.change].flatMap(({ made }) => made)).toEqual([
     { actionId: 'nudge', params: { count: 2, unit: '5040 ticks', landing: 'merge' }, seed: 1, noteIds: [] },
     { actionId: 'duplicate', params: { roundTo: '20160/11 ticks', landing: 'merge' }, seed: 1, noteIds: ['a'] },
   ]);

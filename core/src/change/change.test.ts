@@ -1,20 +1,7 @@
 import fc from 'fast-check';
 import { anyNotes, note, PATTERN, songWith } from '../../test/make';
 import { byStartThenPitch, notesOf, type Document } from '../model';
-import {
-  apply,
-  applyOwn,
-  compose,
-  diff,
-  historyLine,
-  historyState,
-  invert,
-  layOnTop,
-  readChanges,
-  stepsTo,
-  type Change,
-  type ChangeLabel,
-} from '.';
+import { apply, applyOwn, diff, historyLine, historyState, invert, layOnTop, readChanges, stepsTo, type Change, type ChangeLabel } from '.';
 
 const stamp = { id: 'c', at: 0, device: 'd', label: 'Edit' };
 const changeBetween = (before: Document, after: Document, id = 'c'): Change => ({ ...stamp, id, entries: diff(before, after) });
@@ -29,17 +16,6 @@ describe('a Change', () => {
         const change = changeBetween(before, after);
         expect(applyOwn(before, change)).toEqual(after);
         expect(applyOwn(after, invert(change, { ...stamp, id: 'u' }))).toEqual(before);
-      }),
-    );
-  });
-
-  it('composes: one Change does what two did, and can be taken back as one', () => {
-    fc.assert(
-      fc.property(anyNotes(), anyNotes(), anyNotes(), (a, b, c) => {
-        const [first, middle, last] = [songWith(a), songWith(b), songWith(c)];
-        const both = compose(changeBetween(first, middle), changeBetween(middle, last));
-        expect(applyOwn(first, both)).toEqual(last);
-        expect(applyOwn(last, invert(both, { ...stamp, id: 'u' }))).toEqual(first);
       }),
     );
   });
