@@ -37,7 +37,7 @@ export class BrowserSound {
   private readonly clock: EngineClock;
   private readonly post: Promise<SoundOutput['post']>;
 
-  /** Throws where no sound is to be had, NoSound where it can say why. */
+  /** Throws where there is no sound, NoSound where the reason is known. */
   constructor(onPeaks: OnPeaks = () => undefined) {
     if (!canRun()) throw new NoSound(TOO_OLD);
     this.context = openContext();

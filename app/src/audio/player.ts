@@ -51,7 +51,7 @@ export class Player {
   /** Tracks that come in or go out at a bar line to come. */
   private readonly switches = new Map<Id, BarSwitch>();
 
-  /** Told when a score has come to its end. */
+  /** Called when a score ends. */
   onEnd: (() => void) | null = null;
   /** Told when a track has come in or gone out at its bar line, or, with false, that it is not going to. */
   onSwitched: ((trackId: Id, goes: 'in' | 'out', isDone: boolean) => void) | null = null;
@@ -175,7 +175,7 @@ export class Player {
     this.sentToTick = until;
   }
 
-  /** Puts all that stands beside the notes where it stands at the origin; controls that no lane holds any more come to rest. */
+  /** Sends the state beside the notes at the origin; controls that no lane holds any more return to rest. */
   private standAtOrigin(before?: Document): void {
     const { document: song, view } = this.score!;
     const mayRest = song.lanes.length > 0 || (before?.lanes.length ?? 0) > 0;

@@ -35,7 +35,7 @@ export class AppSound {
     };
   }
 
-  /** Tells `onEnd` when a song has come to its end; returns what ends that. */
+  /** Calls `onEnd` when a song ends; returns a function that stops listening. */
   watchEnd(onEnd: () => void): () => void {
     this.onEnd = onEnd;
     return () => {
@@ -112,7 +112,7 @@ export class AppSound {
     this.phrase(trackId, [{ pitch, velocity }]);
   }
 
-  /** Sounds a few notes on a track, beside whatever plays: each after so many seconds, for so many. */
+  /** Sounds a few notes on a track beside whatever plays, each with its delay and length in seconds. */
   phrase(trackId: string, notes: readonly PhraseNote[]): void {
     void this.open().then(
       (player) => {

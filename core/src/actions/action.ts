@@ -119,7 +119,7 @@ export interface Drag {
 export interface DragControl<Params> {
   /** Instructions, in words. */
   readonly hint: string;
-  /** The settings a drag comes to; null where it means nothing. */
+  /** The settings a drag sets; null where it means nothing. */
   params(drag: Drag, part: NotesPart, params: Params, context: ActionContext): Partial<Params> | null;
   /** The note it is for, where nothing was selected: the one that is pressed. */
   on?(drag: Drag, part: NotesPart): Id | null;
@@ -144,7 +144,7 @@ export interface ActionResult {
   readonly ownSpan?: TickSpan;
   /** Time copied inside the pattern, so that lanes go along. */
   readonly copied?: Copied;
-  /** Where what it copied comes to stand: at a tick, or so much later than what was copied. */
+  /** Where the copies land: at a tick, or at a distance after the originals. */
   readonly lands?: { readonly atTick: number } | { readonly ticksLater: number };
   /** Ids to select afterwards; all results where absent. */
   readonly select?: readonly Id[];
@@ -154,7 +154,7 @@ export interface ActionResult {
 export interface QuickForm<Params> {
   readonly label: string;
   readonly icon?: string;
-  /** Shorter words for the button, where it stands beside the action's own name. */
+  /** Shorter words for the button, for use beside the action's own name. */
   readonly shown?: string;
   readonly params: Partial<Params>;
 }

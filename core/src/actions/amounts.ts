@@ -109,7 +109,7 @@ export function gridOfAmount(unit: AmountUnit, context: Pick<ActionContext, 'gri
   return unit === 'grid' ? context.grid : { numerator: Math.max(1, amountTicks(1, unit, context)), denominator: 1 };
 }
 
-/** A distance from `from` to a later tick as a count of steps of the grid, where it is so many of them, else as ticks. */
+/** A distance from `from` to a later tick: in grid steps where it is a whole number of them, else in ticks. */
 export function amountBetween(from: number, to: number, grid: Grid): { readonly count: number; readonly unit: 'grid' | 'tick' } {
   for (let count = 1; count <= MOST_STEPS; count++) {
     const ticks = lineDistance(grid, from, count);

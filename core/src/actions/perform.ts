@@ -55,7 +55,7 @@ export interface Performed {
   readonly taken: Taken | null;
 }
 
-/** Runs an action on a document and says what Change it comes to, without applying it. The Change has no entries where
+/** Runs an action on a document and returns the resulting Change, without applying it. The Change has no entries where
  *  nothing would change. Throws where params do not fit the action: the interface only offers what fits. */
 export function perform(
   document: Document,
@@ -203,7 +203,7 @@ function partOf(
   return all.filter(({ id }) => ids.has(id));
 }
 
-/** The pattern's notes, those that are not of the part as its results leave them where they come to stand on them. */
+/** The pattern's notes; those outside the part as the results' landing leaves them. */
 function landedUnder(all: readonly Note[], part: readonly Note[], { notes, landing = 'merge' }: ActionResult): readonly Note[] {
   if (landing === 'merge') return all;
   const before = new Map(part.map((note) => [note.id, note]));

@@ -20,7 +20,7 @@ export class DelayLine {
     return from(this.samples, this.index);
   }
 
-  /** Where the chunk lies that was written so many samples ago, at least a chunk. */
+  /** Read position of the chunk written a number of samples ago (at least one chunk). */
   back(frames: number): number {
     return from(this.samples, (this.index - frames + this.size) % this.size);
   }

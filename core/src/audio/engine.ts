@@ -40,7 +40,7 @@ interface Waiting extends EngineNote {
   readonly generation: number;
 }
 
-/** Something that is to be set once its frame comes. */
+/** A setting scheduled for a frame. */
 interface Due {
   readonly at: number;
   readonly generation: number;

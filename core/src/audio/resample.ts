@@ -45,7 +45,7 @@ function divisor(a: number, b: number): number {
 /** Turns blocks at 48 kHz into blocks at another rate (whole hertz), without a seam between them and with no delay: a sample comes out once
  *  the 32 after it are there. Call `end` for the last samples. */
 export class Resampler {
-  /** So many samples out for so many in: 147 for 160 at 44.1 kHz. */
+  /** Samples out per samples in: 147 for 160 at 44.1 kHz. */
   private readonly up: number;
   private readonly down: number;
   private readonly phases: readonly Float64Array[];

@@ -89,7 +89,7 @@ export interface ToneSound {
     readonly damping: number;
   };
   readonly noise?: { readonly level: number; readonly decaySeconds: number };
-  /** Begins so far off its pitch and comes to it. */
+  /** Pitch offset at the start, which glides to 0. */
   readonly pitchEnvelope?: { readonly semitones: number; readonly seconds: number };
   readonly vibrato?: { readonly hz: number; readonly cents: number; readonly inSeconds: number };
   /** Slides there from the note that still sounds. */

@@ -51,7 +51,7 @@ export class ToneSource {
     this.noiseLevel = (noise?.level ?? 0) * (0.3 + 0.8 * hardness);
   }
 
-  /** The samples of a chunk, from index `first` on, so many cents off the note's pitch. */
+  /** The samples of a chunk, from index `first` on, at a distance in cents from the note's pitch. */
   make(first: number, cents: number): Samples {
     this.tune(cents);
     const { oscillators } = this.sound;

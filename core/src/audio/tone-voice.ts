@@ -114,7 +114,7 @@ export class ToneVoice implements Voice {
     return this.gain * this.reached * this.release * Math.max(this.decay, this.sound.envelope.sustain);
   }
 
-  /** Opens the filter so many octaves, where that is not what it is at already. */
+  /** Opens the filter by a number of octaves, where that changes it. */
   private open(octaves: number): void {
     if (Math.abs(octaves - this.octavesOpen) < UNHEARD_OCTAVES) return;
     this.octavesOpen = octaves;

@@ -44,7 +44,7 @@ export interface Voice {
   readonly pan: number;
   /** Name of what may cut this voice off; null where nothing does. */
   readonly choke: string | null;
-  /** Makes a chunk that begins at `frame` and hands to the filters what is to be filtered. */
+  /** Renders a chunk from `frame` on and hands its filtered part to the filters. */
   begin(frame: number): void;
   /** Adds that chunk, filtered by now, to its place; false once it is silent for good. */
   finish(frame: number, place: Samples): boolean;

@@ -8,7 +8,7 @@ import { CHUNK, type Samples, type Workbench } from './workbench';
 const MIDDLE = 0.0085 * SAMPLE_RATE;
 const SWAY = 0.0022 * SAMPLE_RATE;
 const SWAY_HZ = 0.31;
-/** How long the side goes on after the sound, in chunks. */
+/** Tail of the side signal after the sound, in chunks. */
 export const WIDTH_CHUNKS = Math.ceil((MIDDLE + SWAY) / CHUNK) + 1;
 
 /** Width of a track: a side that one ear has added and the other taken off, so that both together are the sound as it was (after

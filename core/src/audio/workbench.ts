@@ -116,7 +116,7 @@ export class Workbench {
     this.memory = exports.memory.buffer;
   }
 
-  /** Room for so many samples, all 0, and for four more to run over into, for as long as the workbench lasts. Throws where the
+  /** Zeroed room for a number of samples, with four more to run over into, for as long as the workbench lasts. Throws where the
    *  memory (4 MB) is all taken. */
   samples(count: number): Samples {
     const at = this.taken;

@@ -3,7 +3,7 @@ import { clamp, modulo } from '../time';
 /** How a line is led from where a drag began to where it is. */
 export const SHAPES = ['hand', 'straight', 'bow', 'wave', 'zigzag', 'blocks'] as const;
 export type Shape = (typeof SHAPES)[number];
-/** Shapes that go to and fro have so many turns along a drag. */
+/** Number of turns along a drag, for shapes that go to and fro. */
 export const MOST_TURNS = 32;
 
 /** Height of a shape at `along` (0 at the beginning of a drag, 1 at its end), from 0 (where it began) to 1 (where it is): straight runs

@@ -48,7 +48,7 @@ export function lineBetween(from: SweepPlace, to: SweepPlace): (tick: number) =>
   };
 }
 
-/** A shape between the place a drag began at and the one it has come to. */
+/** A shape between the start of a drag and its present place. */
 export function shapeBetween(
   from: SweepPlace,
   to: SweepPlace,

@@ -49,7 +49,7 @@ export function controllerTarget(controller: number): LaneTarget {
   return `cc:${controller}`;
 }
 
-/** Cents that a bend's value comes to. */
+/** A bend value in cents. */
 export function bendCents(value: number, range: number = COMMON_BEND_RANGE): number {
   return (value / BEND_CENTRE) * range * 100;
 }

@@ -56,7 +56,7 @@ function envelopeOf(samples: Float32Array): number[] {
   return envelope;
 }
 
-/** Seconds from the loudest until it is so many decibels below for good. */
+/** Seconds from the peak until the level stays a number of decibels below it. */
 function fallTime(envelope: readonly number[], loudest: number, down: number): number {
   const floor = envelope[loudest]! * 10 ** (-down / 20);
   const last = envelope.findLastIndex((value) => value > floor);

@@ -58,7 +58,7 @@ export const PLAYED: Readonly<Record<ToneSound['family'], { readonly pitch: numb
   effect: { pitch: 60, held: 2.2, seconds: 2.7 },
 };
 
-/** How loud each family is to be, in LUFS over the loudest 100 ms at velocity 100. */
+/** Target loudness of each family, in LUFS over the loudest 100 ms at velocity 100. */
 export const TARGETS: Readonly<Record<ToneSound['family'], number>> = {
   bass: -20,
   keys: -22,

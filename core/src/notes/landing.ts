@@ -7,9 +7,9 @@ export type LoopOf = (pitch: number) => number;
 
 /** Effects of a result that a person may not expect. */
 export interface Landing {
-  /** Notes that come to stand on another of the same pitch and start. */
+  /** Notes that land on another of the same pitch and start. */
   readonly coinciding: number;
-  /** Notes that come to lie at or beyond the pattern's end, where they are silent. */
+  /** Notes that land at or beyond the pattern's end, where they are silent. */
   readonly beyondEnd: number;
 }
 
@@ -48,7 +48,7 @@ export function landingWords({ coinciding, beyondEnd }: Landing): string | null 
 export const NOTE_LANDINGS = ['merge', 'replace', 'push'] as const;
 export type NoteLanding = (typeof NOTE_LANDINGS)[number];
 
-/** How many of the other notes some that are put among them come to stand on. */
+/** The number of other notes that a landing covers. */
 export function countHit(others: readonly Note[], put: readonly Note[]): number {
   return others.length - landedOn(others, put, 'replace').length;
 }

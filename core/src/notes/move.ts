@@ -31,7 +31,7 @@ export function limitedTranspose(notes: readonly Note[], semitones: number): num
   return clamp(semitones, -lowest, 127 - highest);
 }
 
-/** Moves notes by `ticks` and by so many rows of those shown, top first, as one group: it stops where its first note meets the top or
+/** Moves notes by `ticks` and by a number of shown rows, top first, as one group: it stops where its first note meets the top or
  *  the bottom row. Notes on rows that are not shown go by semitones instead, as all do where `rows` is null. */
 export function moveByRows(
   notes: readonly Note[],

@@ -30,7 +30,7 @@ export function hitsOf({ start, length, velocity, roll }: Note): readonly Hit[] 
   });
 }
 
-/** The notes a roll comes to when it is written out; the first keeps the id. A note without a roll is given back as it is. */
+/** A roll written out as notes; the first keeps the id. A note without a roll is given back as it is. */
 export function writtenOut(note: Note, newId: NewId): readonly Note[] {
   if (!note.roll) return [note];
   const plain = without(note, 'roll');

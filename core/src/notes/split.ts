@@ -43,7 +43,7 @@ export function piecesEvery(notes: readonly Note[], pieceTicks: (note: Note) => 
   return notes.reduce((count, note) => count + Math.ceil(note.length / pieceTicks(note)), 0);
 }
 
-/** Why a split into so many pieces is not done; null where it is. */
+/** Why a split into that many pieces is refused; null where it is not. */
 export function tooManyPieces(pieces: number): string | null {
   return pieces > MAX_PIECES
     ? `That would make ${pieces.toLocaleString('en')} notes; ${MAX_PIECES.toLocaleString('en')} is the most. Choose longer pieces.`

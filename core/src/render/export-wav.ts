@@ -74,7 +74,7 @@ interface Measured {
   readonly lufs: number;
 }
 
-/** How often a stretch is measured before it is written, by what its level is to be. */
+/** Measuring passes before writing, by level choice. */
 const ROUNDS: Readonly<Record<WavOptions['level'], number>> = { heard: 0, peak: 1, loudness: 2 };
 
 interface Levelled {

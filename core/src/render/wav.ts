@@ -16,7 +16,7 @@ export function wavBytesPerFrame(bits: WavBits): number {
   return (CHANNELS * bits) / 8;
 }
 
-/** The head of a WAV file (RIFF, Multimedia Programming Interface 1.0) with so many frames of stereo. */
+/** The header of a WAV file (RIFF, Multimedia Programming Interface 1.0) for a number of stereo frames. */
 export function wavHeader(frames: number, sampleRate: number, bits: WavBits): Uint8Array {
   const isFloat = bits === 32;
   const dataBytes = frames * wavBytesPerFrame(bits);

@@ -7,7 +7,7 @@ import { cutWhereItRepeats } from './cut-repeats';
 import { withMarkerSections } from './marker-sections';
 import { deleteTime } from './stretch';
 
-/** How a song that came from a file is laid out, where that is to be chosen. */
+/** Options for laying out a song from a file. */
 export interface Arrangement {
   /** Each track cut where it repeats, or as one long pattern. */
   readonly tracks: 'cut' | 'long';

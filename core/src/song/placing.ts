@@ -12,7 +12,7 @@ type NewId = () => Id;
 export const LANDINGS = ['merge', 'replace', 'push'] as const;
 export type PlacementLanding = (typeof LANDINGS)[number];
 
-/** How many placements of others lie where some would come to lie: what a landing would be about. */
+/** The number of other placements under a landing. */
 export function landingCount(document: Document, put: readonly Placement[]): number {
   const ids = new Set(put.map(({ id }) => id));
   return document.placements.filter((each) => !ids.has(each.id) && put.some((one) => one.trackId === each.trackId && overlap(one, each)))
@@ -21,7 +21,7 @@ export function landingCount(document: Document, put: readonly Placement[]): num
 
 /** The effect of a landing on other placements. */
 export interface LandingReport {
-  /** How many lie where they come to lie. */
+  /** Placements under the landing. */
   readonly under: number;
   /** How many begin later for it, and by how many ticks. */
   readonly moved: number;

@@ -98,7 +98,7 @@ export function deleteSection(document: Document, sectionId: Id, newId: NewId): 
   return section ? deleteTime(document, section.start, section.start + section.length, newId) : document;
 }
 
-/** An empty section of so many ticks at the end of the song. */
+/** An empty section of `ticks` at the end of the song. */
 export function addSection(document: Document, name: string, ticks: number, newId: NewId): Document {
   const start = contentEnd(document);
   const free = freeName(

@@ -16,7 +16,7 @@ export function endOfSong(document: Document): number {
   return document.song.end ?? contentEnd(document);
 }
 
-/** Cuts every placement that goes on over `tick` there, so that nothing reaches across. What is heard stays the same, but for what chance
+/** Cuts every placement that crosses `tick`, so that nothing reaches across. What is heard stays the same, but for what chance
  *  draws in the later piece, which is a placement of its own. `among` says which ones; else all. */
 export function cutAt(document: Document, tick: number, newId: NewId, among?: (placement: Placement) => boolean): Document {
   const crosses = (each: Placement) => each.start < tick && each.start + each.length > tick && (among?.(each) ?? true);
@@ -64,7 +64,7 @@ function whatGoesOn({ trackId, patternId, muted }: Placement, tick: number): str
   return `${trackId} ${patternId} ${muted} ${tick}`;
 }
 
-/** Makes room of `ticks` at `at` on all tracks: what goes on over it is cut there, what is later moves on, and a section, the loop or the
+/** Inserts `ticks` of empty time at `at` on all tracks: placements across it are cut, later ones move on, and a section, the loop or the
  *  end that it falls into grows. So do a section and the loop that end at `at`, where `endsGrow`; else the room comes after them. Returns the
  *  document itself where the song would grow beyond the last tick there is. */
 export function insertTime(document: Document, at: number, ticks: number, newId: NewId, endsGrow = false): Document {

@@ -1,6 +1,6 @@
 import type { Grid } from './grid';
 
-/** Steps of so many ticks, a whole number or an exact fraction: what a grid is stored as, so that it means the same wherever it is used again. */
+/** Steps of a whole number or an exact fraction of ticks: how a grid is stored, so that it means the same wherever it is used again. */
 export type TickSteps = `${string} ticks`;
 
 const STEPS = /^([1-9]\d{0,8})(?:\/([1-9]\d{0,3}))? ticks$/;

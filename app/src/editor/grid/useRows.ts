@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { rowsFor, stepRowsFor, type GridRow } from '../../acts/pattern/rows';
 import type { OpenPart } from '../../state/session/selectors';
 
-/** The rows shown; the same ones until a pitch comes to be used, or goes. */
+/** The rows shown; the same ones until a pitch is used for the first time, or no longer. */
 export function useRows(part: OpenPart, notes: readonly Note[]): readonly GridRow[] {
   return useRowsBy(rowsFor, part, notes);
 }

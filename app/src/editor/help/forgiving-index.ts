@@ -11,7 +11,7 @@ export interface Findable {
 
 /** Words that people write round what they look for. */
 const STOP_WORDS = new Set('a an all and by do how i in it make my notes note of on the them to'.split(' '));
-/** From so many letters on a word may hold a typing error. */
+/** Minimum number of letters in a word that may contain a typing error. */
 const FORGIVING_FROM = 4;
 
 /** An index that finds by a few everyday words: by title, by other words for it, by its text. Forgives a typing error or two. */

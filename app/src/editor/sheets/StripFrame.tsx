@@ -10,7 +10,7 @@ const STRIP_HEIGHT = 200;
 interface StripFrameProps {
   readonly label: string;
   readonly title: string;
-  /** Beside the title: what it works on, or comes to. */
+  /** Beside the title: its scope, or its result. */
   readonly note: ReactNode;
   readonly isPanel: boolean;
   readonly testID: string;

@@ -28,7 +28,7 @@ interface SoundFinderProps {
   readonly chosenId: string | null;
   /** Whether those that were made here are among them. */
   readonly offersOwn?: boolean;
-  /** What stands beside the search, and below it. */
+  /** Content beside the search, and below it. */
   readonly before?: ReactNode;
   readonly tried?: ReactNode;
   readonly onChoose: (offered: Offered) => void;

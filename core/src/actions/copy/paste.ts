@@ -94,7 +94,7 @@ function shiftOf(clip: Clip, copied: readonly Note[], distance: number, all: rea
 
 /** How many pitches there are: with it a place and a pitch are one number. */
 const PITCHES = 128;
-/** How many times a paste goes on over notes that are just the same. */
+/** How many times a paste skips past identical notes. */
 const MOST_TRIES = 10_000;
 
 /** To a chosen place: one note or chord to its step; more to the beat that it is in, so that they keep their places in their beats. */

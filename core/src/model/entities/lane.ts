@@ -19,7 +19,7 @@ export const laneSchema = z.object({
 });
 export type Lane = z.infer<typeof laneSchema>;
 
-/** How a lane goes on from a point: it keeps its value until the next, or goes to that one's in a straight line. */
+/** A lane's course after a point: hold the value until the next point, or move to its value in a straight line. */
 export const LANE_SHAPES = ['hold', 'straight'] as const;
 
 export const lanePointSchema = z.object({

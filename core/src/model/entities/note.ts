@@ -9,7 +9,7 @@ export const MAX_HITS = 16;
 /** How loud the hits of a roll are: all as the note, or rising to it, or falling from it. */
 export const ROLL_SHAPES = ['even', 'rising', 'falling'] as const;
 
-/** How a bend line goes on from a point to the next: in a straight line, or leaving and arriving gently. */
+/** A bend line's course from one point to the next: straight, or easing out and in. */
 export const BEND_SHAPES = ['straight', 'smooth'] as const;
 export const MAX_BEND_POINTS = 64;
 export const MAX_BEND_CENTS = 2400;

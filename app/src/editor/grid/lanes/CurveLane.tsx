@@ -90,7 +90,7 @@ export function CurveLane({ target, height, part, viewport }: CurveLaneProps) {
   );
 }
 
-/** What stands beside a lane, where its name is too long. */
+/** Shown beside a lane where its name is too long. */
 const SHORT: Readonly<Record<string, string>> = { bend: 'bend', 'cc:1': 'mod', 'cc:10': 'track pan', 'cc:11': 'expr' };
 
 /** The curve as a press would leave it. */

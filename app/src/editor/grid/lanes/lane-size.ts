@@ -12,7 +12,7 @@ export function laneY(value: number, { low, high }: { readonly low: number; read
   return height - MARGIN - ((height - 2 * MARGIN) * (value - low)) / (high - low);
 }
 
-/** The value at so many pixels from a lane's top, whole and within its bounds. */
+/** The value at a distance in pixels from a lane's top, whole and within its bounds. */
 export function laneValue(y: number, { low, high }: { readonly low: number; readonly high: number }, height: number): number {
   const share = Math.min(1, Math.max(0, (height - MARGIN - y) / (height - 2 * MARGIN)));
   return Math.round(low + share * (high - low));

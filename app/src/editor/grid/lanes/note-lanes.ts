@@ -3,7 +3,7 @@ import { panShort, VELOCITY, withChance, withPan, type Note, type NoteValue } fr
 /** A lane with a stem for a value of each note. */
 export interface NoteLaneKind extends NoteValue {
   readonly name: string;
-  /** What stands beside the lane. */
+  /** Content beside the lane. */
   readonly short: string;
   /** Where stems begin. */
   readonly ground: number;

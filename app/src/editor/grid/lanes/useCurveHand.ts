@@ -28,7 +28,7 @@ const REACH_TOUCH = 22;
 const REACH_MOUSE = 10;
 /** A press that has moved less than this, in pixels, is a tap. */
 const TAP_PIXELS = 6;
-/** A line drawn by hand is kept to within one part in so many. */
+/** Tolerance of a line drawn by hand, as one part in this many. */
 const STEPS = 80;
 /** How finely a line is followed, in ticks: a 1/128. */
 const FINE = TICKS_PER_QUARTER / 32;

@@ -23,7 +23,7 @@ export function ladderOf(rows: readonly { readonly pitch: number }[]): readonly 
   return steps.every((step) => step > 0) && steps.some((step) => step > 1) ? pitches : null;
 }
 
-/** How many rows above its own a note stands that is so many semitones higher. Between two rows it stands as far as its pitch is between
+/** The number of rows up for a note a number of semitones higher. Between two rows it stands as far as its pitch is between
  *  theirs; beyond the last one a row is a semitone. */
 export function rowsAbove(ladder: readonly number[] | null, pitch: number, semitones: number): number {
   return ladder ? placeOn(ladder, pitch) - placeOn(ladder, pitch + semitones) : semitones;

@@ -65,7 +65,7 @@ export function notesInCell(notes: readonly Note[], pitch: number, { source, sta
   return notes.filter((note) => note.pitch === pitch && note.start >= source && note.start < source + (end - start));
 }
 
-/** Cells in rows of equal length, at most so many across. */
+/** Cells in rows of equal length, up to a number across. */
 export function linesOf(cells: readonly StepCell[], across: number): StepCell[][] {
   const lines = Math.ceil(cells.length / across);
   const perLine = Math.ceil(cells.length / Math.max(1, lines));

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import type { Viewport } from './viewport';
 
-/** Calls `act` when the view has come to rest for so many milliseconds, and once to begin with; again where `depends` changes. */
+/** Calls `act` when the view has been still for a number of milliseconds, and once to begin with; again where `depends` changes. */
 export function useAtRest(viewport: Viewport, restMs: number, act: () => void, depends: unknown): void {
   const latest = useRef(act);
   useEffect(() => {

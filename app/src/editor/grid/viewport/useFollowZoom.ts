@@ -18,7 +18,7 @@ export function unitForZoom({ division, meter }: Pick<OpenPart, 'division' | 'me
   return DIVISION_UNITS.findLast((unit) => width(unit) >= LEAST_BOX) ?? DIVISION_UNITS[0];
 }
 
-/** Where the grid is to follow the zoom, it does so when the zoom has come to rest. */
+/** Lets the grid follow the zoom, once the zoom is still. */
 export function useFollowZoom(part: OpenPart, viewport: Viewport): void {
   const dispatch = useAppDispatch();
   const { view, division, pattern } = part;
