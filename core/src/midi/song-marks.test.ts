@@ -138,3 +138,27 @@ describe('the key and the names of a song', () => {
     expect(signatureOf({ tonic: 'G#', scale: 'major' })).toBeNull();
   });
 });
+
+it('a lyric is no marker: it makes no section', () => {
+  const song = broughtIn([...MARKS, meta(4 * BAR, { type: 'lyrics', text: 'La' })]);
+  expect(song.sections.map(({ name }) => name)).toEqual(['Intro', 'Verse', 'Chorus']);
+});
+
+it.each([
+  ['C', 'major', 0, 0],
+  ['C', 'major pentatonic', 0, 0],
+  ['F', 'lydian', 0, 0],
+  ['G', 'mixolydian', 0, 0],
+  ['D', 'dorian', 0, 0],
+  ['A', 'minor', 0, 1],
+  ['A', 'harmonic minor', 0, 1],
+  ['A', 'melodic minor', 0, 1],
+  ['A', 'minor pentatonic', 0, 1],
+  ['E', 'phrygian', 0, 0],
+  ['B', 'locrian', 0, 0],
+  ['Eb', 'minor pentatonic', -6, 1],
+  ['F#', 'dorian', 4, 0],
+])('%s %s leaves with the signature it is written with', (tonic, scale, sharps, isMinor) => {
+  const song = broughtIn([], { key: 'none' });
+  expect(leaving({ ...song, song: { ...song.song, key: { tonic, scale } } }, 'keySignature')).toEqual([[0, [sharps, isMinor]]]);
+});

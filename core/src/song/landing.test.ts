@@ -1,5 +1,5 @@
 import { newSong } from './new-song';
-import { landingReport, type PlacementLanding } from './placing';
+import { landingReport, placementEndLimit, withPlacementEnd, type PlacementLanding } from './placing';
 import type { Placement } from '../model/entities';
 import type { Document } from '../model/document';
 
@@ -60,4 +60,13 @@ describe('what a landing does is told before it is done', () => {
     const song = songOf([0, 4]);
     expect(report(song, { ...song.placements[0]!, start: BAR }, 'push')).toEqual(NOTHING);
   });
+});
+
+it('an end goes no further than the next placement of its track, also where that begins right there', () => {
+  const song = songOf([0, 2], [2, 4], [7, 8], [5, 6, 'b']);
+  const limits = song.placements.map((each) => placementEndLimit(song, each) / BAR);
+  expect(limits.slice(0, 2)).toEqual([2, 7]);
+  expect(limits[2]).toBeGreaterThan(1000);
+  expect(withPlacementEnd(song, 'p0', 3 * BAR)).toBe(song);
+  expect(withPlacementEnd(song, 'p1', 9 * BAR).placements[1]!.length).toBe(5 * BAR);
 });
