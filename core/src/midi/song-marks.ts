@@ -1,5 +1,5 @@
 import type { Collection, Entities, Entity } from '../model/collections';
-import { listsOf, songEnd, type Document } from '../model/document';
+import { entitiesOf, songEnd, type Document } from '../model/document';
 import type { Carried, KeyChoice } from '../model/entities';
 import { keyOfSignature, signatureOf } from '../theory/signature';
 import { nearestBar } from '../time';
@@ -34,8 +34,7 @@ const MARKERS: { readonly [C in Exclude<Collection, 'song'>]: ((entity: Entities
 /** Every marker that a song's own things make, in order of time. */
 function ownMarkers(document: Document): readonly Marker[] {
   const found = Object.entries(MARKERS).flatMap(([of, markerOf]) => {
-    const rows = listsOf(document, of as Collection).flatMap(([, list]) => list);
-    return markerOf ? rows.map((row) => (markerOf as (entity: Entity) => Marker)(row)) : [];
+    return markerOf ? entitiesOf(document, of as Collection).map((row) => (markerOf as (entity: Entity) => Marker)(row)) : [];
   });
   return found.sort((a, b) => a.tick - b.tick);
 }

@@ -47,6 +47,12 @@ function keptIn(of: Collection, rows: readonly Entity[]): readonly Entity[] | Re
   return Object.fromEntries([...homes].map(([at, list]) => [at, inOrder(list, compare)]));
 }
 
+/** All entities of a collection, list by list. */
+export function entitiesOf(document: Document, of: Collection): readonly Entity[] {
+  const lists = listsOf(document, of);
+  return lists.length === 1 ? lists[0]![1] : lists.flatMap(([, list]) => list);
+}
+
 /** The lists of a collection, with what each is kept by where there are several. */
 export function listsOf(document: Document, of: Collection): (readonly [Id | undefined, readonly Entity[]])[] {
   if (of === 'song') return [[undefined, [document.song]]];

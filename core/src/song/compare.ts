@@ -1,6 +1,6 @@
 import { sameValue } from '../change/same';
 import { COLLECTION_NAMES, fieldOf, rulesOf, type Collection, type Entity } from '../model/collections';
-import { listsOf, type Document } from '../model/document';
+import { entitiesOf, type Document } from '../model/document';
 import type { Id, Placement, Track } from '../model/entities';
 import { groupedBy } from '../model/grouped';
 
@@ -99,8 +99,7 @@ function partsOf(document: Document): Parts {
   const owners = ownersOf(document);
   const gathered = new Map(
     COUNTED.map((of) => {
-      const rows = listsOf(document, of).flatMap(([, list]) => list);
-      const pairs = rows.flatMap((row) => owners(of, row).map((owner) => ({ owner, row })));
+      const pairs = entitiesOf(document, of).flatMap((row) => owners(of, row).map((owner) => ({ owner, row })));
       return [of, groupedBy(pairs, ({ owner }) => owner)] as const;
     }),
   );

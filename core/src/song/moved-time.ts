@@ -1,14 +1,14 @@
 import { rulesOf, SONG_TIMED, type Collection, type Entity } from '../model/collections';
-import { inOrder, type Document } from '../model/document';
+import { entitiesOf, inOrder, type Document } from '../model/document';
 import type { Id } from '../model/entities';
 
-/** How an edit of the song's time moves what lies in it. */
+/** A move of the song's time, as maps from ticks to ticks. */
 export interface TimeMove {
-  /** Where what begins at a tick begins then. */
+  /** New start of anything that starts at a tick. */
   readonly start: (tick: number) => number;
-  /** Where a span ends then. */
+  /** New end of a span. */
   readonly end: (end: number, start: number) => number;
-  /** Whether what begins at a tick stays at all; everything does where it is not said. */
+  /** Whether anything that starts at a tick is kept; all of it by default. */
   readonly stays?: (tick: number) => boolean;
 }
 
@@ -18,17 +18,11 @@ interface Timed {
   readonly tick: number;
 }
 
-/** Everything that lies in the song's own time, collection by collection, where a move takes it. Pieces have been cut at its edges before. */
+/** Moves everything that lies in the song's own time, collection by collection. Pieces must have been cut at the edges of the move. */
 export function movedInTime(document: Document, move: TimeMove): Document {
   const moved = SONG_TIMED.map((of) => {
-    const rows = document[of as 'placements'] as readonly Entity[];
-    return [
-      of,
-      inOrder(
-        rows.flatMap((row) => movedRow(of, row, move)),
-        rulesOf(of).compare,
-      ),
-    ] as const;
+    const rows = entitiesOf(document, of).flatMap((row) => movedRow(of, row, move));
+    return [of, inOrder(rows, rulesOf(of).compare)] as const;
   });
   return { ...document, ...(Object.fromEntries(moved) as Partial<Document>) };
 }
@@ -45,8 +39,8 @@ function movedRow(of: Collection, row: Entity, { start, end, stays }: TimeMove):
   return [changed(row, time === 'song tick' ? { tick: start(at) } : { start: start(at) })];
 }
 
-/** Puts copies of what stands at single ticks of the song from `from` to `to` `by` ticks later. Pieces are copied by those who cut them, and spans
- *  say for themselves whether a copy has one. */
+/** Copies entities at single ticks of the song, from `from` to `to`, `by` ticks later. Callers copy pieces, which they have cut, and decide about
+ *  spans themselves. */
 export function withTicksCopied(
   document: Document,
   source: Document,
@@ -55,10 +49,9 @@ export function withTicksCopied(
   newId: () => Id,
 ): Document {
   const copied = SONG_TIMED.filter((of) => rulesOf(of).time === 'song tick').map((of) => {
-    const rows = (each: Document) => each[of as 'placements'] as readonly Entity[];
-    const taken = rows(source).filter((row) => tickOf(row) >= from && tickOf(row) < to);
+    const taken = entitiesOf(source, of).filter((row) => tickOf(row) >= from && tickOf(row) < to);
     const copies = taken.map((row) => ({ ...row, id: newId(), tick: tickOf(row) + by }) as Entity);
-    return [of, inOrder([...rows(document), ...copies], rulesOf(of).compare)] as const;
+    return [of, inOrder([...entitiesOf(document, of), ...copies], rulesOf(of).compare)] as const;
   });
   return copied.length ? { ...document, ...(Object.fromEntries(copied) as Partial<Document>) } : document;
 }
@@ -73,10 +66,10 @@ function changed(row: Entity, fields: Partial<Timed>): Entity {
   return differs ? ({ ...row, ...fields } as Entity) : row;
 }
 
-/** Where the last of all that lies in the song's own time ends; 0 where there is nothing. */
+/** The end of the song's content, in ticks: of the last thing in its own time; 0 for an empty song. */
 export function contentEnd(document: Document): number {
   return SONG_TIMED.reduce((end, of) => {
-    const rows = document[of as 'placements'] as readonly unknown[] as readonly Timed[];
+    const rows = entitiesOf(document, of) as readonly unknown[] as readonly Timed[];
     return rows.reduce((last, { start, length, tick }) => Math.max(last, tick ?? start + length), end);
   }, 0);
 }

@@ -1,4 +1,4 @@
-import { barBeatWords, findById, SONG_TIMED, type Change, type Document, type Entry, type Id } from '@yibbo/core';
+import { barBeatWords, entitiesOf, findById, SONG_TIMED, type Change, type Document, type Entry, type Id } from '@yibbo/core';
 import { changedPlace } from '../pattern/show';
 import { noticeSet } from '../../state/session/session';
 import type { Thunk } from '../../state/store';
@@ -21,8 +21,8 @@ export function changedSongPlace(document: Document, change: Change): SongPlace 
 
 function placesOf(document: Document, entry: Entry): SongPlace[] {
   if (!SONG_TIMED.includes(entry.of)) return [];
-  const there = () => document[entry.of as 'placements'] as readonly { readonly id: Id }[];
-  const rows: readonly unknown[] = entry.kind === 'edit' ? entry.ids.map((id) => findById(there(), id)) : entry.entities;
+  const rows: readonly unknown[] =
+    entry.kind === 'edit' ? entry.ids.map((id) => findById(entitiesOf(document, entry.of), id)) : entry.entities;
   return rows.flatMap((row) => {
     const { start, tick = start, trackId = null } = (row ?? {}) as { start?: number; tick?: number; trackId?: Id };
     return tick === undefined ? [] : [{ tick, trackId }];
