@@ -194,6 +194,20 @@ test('a pressed field is typed over; what is asked of ruler, section, name and s
   await page.getByRole('group', { name: 'Sounds' }).getByRole('button').last().tap();
   await button(page, /^Close: Sound of Fog Pad/).tap();
   await expect(page.getByText(/was kept on Fog Pad/)).toBeVisible();
+  const soundOf = async () => (await saved(page)).tracks.find(({ name }) => name === 'Fog Pad')!.soundId;
+  const kept = await soundOf();
+  expect(kept).not.toBe('fog-pad');
+
+  // The same where the whole song is left with the sheet open.
+  await button(page, 'Track Fog Pad').first().tap();
+  await button(page, /^Sound(:| of) /)
+    .first()
+    .tap();
+  await page.getByRole('group', { name: 'Sounds' }).getByRole('button').first().tap();
+  await button(page, 'Back to the songs').tap();
+  await page.goBack();
+  await expect(page.getByTestId('song-page')).toBeVisible();
+  await expect.poll(soundOf).not.toBe(kept);
 });
 
 test('a part with a pedal behind a bar of silence comes in as what it is', async ({ page }) => {

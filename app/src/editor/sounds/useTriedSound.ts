@@ -1,5 +1,5 @@
-import type { SoundFields, Track } from '@yibbo/core';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { findById, type SoundFields, type Track } from '@yibbo/core';
+import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { PhraseNote } from '../../audio/sound';
 import { useEffects } from '../../state/effects';
 import { editTrack } from '../../acts/song/tracks';
@@ -51,19 +51,20 @@ export function useTriedSound(track: Track, phrase?: readonly PhraseNote[]) {
   };
 }
 
+/** Keeps what is tried when the component goes: before the song is closed, where both go at once. */
 function useKeptWhenLeft(track: Track, tried: TriedSound | null): void {
-  const dispatch = useAppDispatch();
+  const store = useAppStore();
   const latest = useRef({ track, tried });
   useEffect(() => {
     latest.current = { track, tried };
   });
-  useEffect(
+  useLayoutEffect(
     () => () => {
       const left = latest.current;
-      if (!left.tried) return;
-      dispatch(editTrack(left.track.id, `Sound ${left.tried.name}`, left.tried.fields));
-      dispatch(noticeSet({ words: `${left.tried.name} was kept on ${left.track.name}.`, remedy: { kind: 'undo' } }));
+      if (!left.tried || !findById(store.getState().song.document?.tracks ?? [], left.track.id)) return;
+      store.dispatch(editTrack(left.track.id, `Sound ${left.tried.name}`, left.tried.fields));
+      store.dispatch(noticeSet({ words: `${left.tried.name} was kept on ${left.track.name}.`, remedy: { kind: 'undo' } }));
     },
-    [dispatch],
+    [store],
   );
 }
