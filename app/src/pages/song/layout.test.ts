@@ -1,5 +1,5 @@
 import { barBefore, nearestBar, addSection, newSong, newTrack, soundById, withTrack } from '@yibbo/core';
-import { pageLayout } from './layout';
+import { isAllFolded, pageLayout } from './layout';
 
 const BAR = 80_640;
 let ids = 0;
@@ -48,10 +48,16 @@ it('a folded line is one row over its whole time; a very long page begins folded
   for (const { start, end, pixelsPerTick } of rows) expect((end - start) * pixelsPerTick).toBeCloseTo(346);
 
   const byHand = { [song.sections[0]!.id]: true, [song.sections[4]!.id]: false };
-  const open = rows.filter(({ isFolded }) => !isFolded);
-  expect(open.map(({ bars }) => bars[0]!.number)).toEqual([1, 9]);
+  const unfolded = rows.filter(({ isFolded }) => !isFolded);
+  expect(unfolded.map(({ bars }) => bars[0]!.number)).toEqual([1, 9]);
   const after = pageLayout(song, 346, byHand, 16 * BAR * 9 + 1).rows.filter(({ isFolded }) => !isFolded);
   expect(after.map(({ bars }) => bars[0]!.number)).toEqual([65, 73, 145, 153]);
+  // With a pattern open on the page, all the others are all there is to fold.
+  const all = Object.fromEntries(song.sections.map(({ id }) => [id, true]));
+  const open = 16 * BAR * 9 + 1;
+  expect(isAllFolded(pageLayout(song, 346, all, open), open)).toBe(true);
+  expect(isAllFolded(pageLayout(song, 346, { ...all, [song.sections[4]!.id]: false }, open), open)).toBe(false);
+  expect(isAllFolded(pageLayout(song, 346, all), null)).toBe(true);
   const twenty = songOf(...Array.from({ length: 20 }, () => 8));
   expect(pageLayout({ ...twenty, tracks: tracks.slice(0, 3) }, 346).rows.some(({ isFolded }) => isFolded)).toBe(false);
 });

@@ -58,8 +58,7 @@ export function pageLayout(document: Document, width: number, folding: Folding =
   const wrapped = lines.map((line) => wrappedRows(line, meters, most, width / most));
   const height = RULER + LANE * document.tracks.length;
   const beginsFolded = lines.length >= MANY_LINES && wrapped.flat().length * height > HIGH_PAGE;
-  const isFolded = (line: SongLine, at: number) =>
-    !(open !== null && open >= line.start && open < line.end) && (folding[lineKey(line)] ?? (beginsFolded && at > 0));
+  const isFolded = (line: SongLine, at: number) => !isOpenIn(line, open) && (folding[lineKey(line)] ?? (beginsFolded && at > 0));
   const rows = lines.flatMap((line, at) => (isFolded(line, at) ? [foldedRow(line, meters, width)] : wrapped[at]!));
   return { rows };
 }
@@ -67,6 +66,15 @@ export function pageLayout(document: Document, width: number, folding: Folding =
 /** The key a line's folding is remembered by. */
 export function lineKey({ section }: SongLine): string {
   return section?.id ?? 'without a name';
+}
+
+/** Whether every line is folded, but for the one that is edited on the page. */
+export function isAllFolded({ rows }: PageLayout, open: number | null): boolean {
+  return rows.every(({ isFolded, line }) => isFolded || isOpenIn(line, open));
+}
+
+function isOpenIn({ start, end }: SongLine, open: number | null): boolean {
+  return open !== null && open >= start && open < end;
 }
 
 function wrappedRows(line: SongLine, meters: Document['song']['meters'], most: number, pixelsPerTick: number): PageRow[] {

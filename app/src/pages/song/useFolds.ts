@@ -2,7 +2,7 @@ import { songLines, type Document } from '@yibbo/core';
 import { useMemo } from 'react';
 import { linesFolded } from '../../state/preferences/foldings';
 import { useAppDispatch, useAppSelector } from '../../state/store';
-import { lineKey, pageLayout, type PageLayout, type PageRow } from './layout';
+import { isAllFolded, lineKey, pageLayout, type PageLayout, type PageRow } from './layout';
 
 export interface Folds {
   readonly layout: PageLayout;
@@ -18,7 +18,7 @@ export function useFolds(document: Document, width: number, open: number | null)
   const songId = document.song.id;
   const folding = useAppSelector((state) => state.foldings[songId]);
   const layout = useMemo(() => pageLayout(document, Math.max(1, width), folding, open), [document, width, folding, open]);
-  const allFolded = layout.rows.every(({ isFolded }) => isFolded);
+  const allFolded = isAllFolded(layout, open);
   const fold = ({ line }: PageRow, isFolded: boolean) => dispatch(linesFolded({ songId, lines: { [lineKey(line)]: isFolded } }));
   const foldAll = (isFolded: boolean) =>
     dispatch(linesFolded({ songId, lines: Object.fromEntries(songLines(document).map((line) => [lineKey(line), isFolded])) }));
