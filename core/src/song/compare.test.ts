@@ -32,6 +32,7 @@ it('tells another sound from the same one set another way', () => {
   ])
     expect(words(fields)).toEqual(['its sound set another way']);
   expect(words({ setting: undefined })).toEqual([]);
+  for (const fields of [{ levelDb: -3 }, { pan: 0.5 }, { muted: true }]) expect(words(fields)).toEqual(['other levels']);
 });
 
 it('tells what came and went in every collection, under the track it belongs to or the song', () => {
