@@ -3,7 +3,7 @@ import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { CHROMIUM_FLAGS } from '../e2e/support/chromium';
+import { CHROMIUM, CHROMIUM_FLAGS } from '../e2e/support/chromium';
 import type { Document } from '../core/src';
 import type { SongQueries } from '../server/src/database/songs';
 import { median, percentile, RUNS, type Figure } from './figure';
@@ -29,7 +29,7 @@ export async function served(root: string, pages = join(root, 'app/dist')): Prom
 export async function* browserFigures(root: string): AsyncGenerator<Figure> {
   const app = await served(root);
   const empty = await served(root, join(root, 'bench/dist/empty'));
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS });
+  const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_FLAGS });
   try {
     yield* await scriptFigures(browser, app, root);
     yield await firstLoadFigure(browser, app, empty.address);

@@ -1,5 +1,5 @@
 import { chromium, type Browser, type Page } from '@playwright/test';
-import { CHROMIUM_FLAGS } from '../e2e/support/chromium';
+import { CHROMIUM, CHROMIUM_FLAGS } from '../e2e/support/chromium';
 import type { Change, LanePoint } from '../core/src';
 import { frameFigure, openIn, paintedAfter, seen, selectLoud, served, watch, type Served } from './browser';
 import { median, percentile, RUNS, type Figure } from './figure';
@@ -14,7 +14,7 @@ const POINTS = 10_000;
 /** Editing in the real browser: a trial's slider, a large undo, a long history, a lane full of points. */
 export async function* editingFigures(root: string): AsyncGenerator<Figure> {
   const app = await served(root);
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS });
+  const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_FLAGS });
   try {
     yield await sliderFigure(browser, app);
     yield await undoFigure(browser, app);

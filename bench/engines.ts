@@ -7,7 +7,7 @@ import { Hand, until, type Point } from '../e2e/engines/hand';
 import { openSink } from '../e2e/engines/sink';
 import { openWebKit } from '../e2e/engines/webkit';
 import { PHONE, type ActionSource, type EngineWindow } from '../e2e/engines/window';
-import { CHROMIUM_FLAGS } from '../e2e/support/chromium';
+import { CHROMIUM, CHROMIUM_FLAGS } from '../e2e/support/chromium';
 import { frameFigure, owned, seenInPage, served, watchFrames } from './browser';
 import { median, percentile, RUNS, type Figure } from './figure';
 import { songOf } from './song';
@@ -16,7 +16,7 @@ const SIXTEENTH = 5_040;
 const STEPS = 50;
 const STEP_MS = 16;
 
-/** What a thumb feels with 2,000 notes in a window of a phone's size, in each engine: two fingers (or a wheel, where there is no touch) scroll,
+/** Latencies a thumb feels with 2,000 notes in a window of a phone's size, in each engine: two fingers (or a wheel, where there is no touch) scroll,
  *  one drags a note. */
 export async function* engineFigures(root: string): AsyncGenerator<Figure> {
   const app = await served(root);
@@ -107,7 +107,7 @@ function noteInPage(): Point | null {
 
 /** Chromium steered the same way, so that all three do the same. */
 async function openChromium(downloads: string): Promise<EngineWindow> {
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS });
+  const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_FLAGS });
   const page = await browser.newPage({ viewport: PHONE, hasTouch: true, isMobile: true });
   const session = await page.context().newCDPSession(page);
   const act = async (sources: readonly ActionSource[]) => {

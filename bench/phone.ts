@@ -1,5 +1,5 @@
 import { chromium, type CDPSession, type Page } from '@playwright/test';
-import { CHROMIUM_FLAGS } from '../e2e/support/chromium';
+import { CHROMIUM, CHROMIUM_FLAGS } from '../e2e/support/chromium';
 import { newSong, newTrack, soundById, withTrack, type Document, type Note } from '../core/src';
 import { frameFigure, openIn, seen, served, watch } from './browser';
 import { median, percentile, RUNS, type Figure } from './figure';
@@ -11,10 +11,10 @@ const SLOWER = 4;
 const SIXTEENTH = 5_040;
 const TAP_LIMIT_MS = 100;
 
-/** What a thumb feels on a phone, with the processor slowed. */
+/** Latencies a thumb feels on a phone, with the processor slowed. */
 export async function* phoneFigures(root: string): AsyncGenerator<Figure> {
   const app = await served(root);
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS });
+  const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_FLAGS });
   const open = async (document: Document, id: string) => {
     const page = await openIn(await browser.newContext(PHONE), app, document, id);
     const session = await page.context().newCDPSession(page);

@@ -1,5 +1,5 @@
 import { chromium, type Browser, type Page } from '@playwright/test';
-import { CHROMIUM_FLAGS } from '../e2e/support/chromium';
+import { CHROMIUM, CHROMIUM_FLAGS } from '../e2e/support/chromium';
 import { newSong, newTrack, soundById, TICKS_PER_QUARTER, withTrack, type Document, type Note } from '../core/src';
 import { frameFigure, paintedAfter, seen, served, watch, type Served } from './browser';
 import { median, percentile, RUNS, type Figure } from './figure';
@@ -53,7 +53,7 @@ function wholeSong(id: string): Document {
 /** A song of 16 tracks and 128 bars in the real browser: opened, scrolled, edited, played. */
 export async function* songPageFigures(root: string): AsyncGenerator<Figure> {
   const app = await served(root);
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS });
+  const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_FLAGS });
   try {
     await app.queries.create(wholeSong('whole'));
     yield await openFigure(browser, app);

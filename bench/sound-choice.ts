@@ -1,5 +1,5 @@
 import { chromium, type Browser } from '@playwright/test';
-import { CHROMIUM_FLAGS } from '../e2e/support/chromium';
+import { CHROMIUM, CHROMIUM_FLAGS } from '../e2e/support/chromium';
 import { newSong, newTrack, SAMPLE_RATE, soundById, SoundEngine, SOUNDS, withTrack, type Document, type Sound } from '../core/src';
 import { openIn, served, type Served } from './browser';
 import { median, RUNS, type Figure } from './figure';
@@ -12,11 +12,11 @@ const SHARE_LIMIT = 0.25;
 const FIRST_SOUND_MS = 200;
 const BROWSED = 60;
 
-/** What voices cost, and how sounds are met: the first after a tap, and many of them one after another in the running loop. */
+/** Cost of voices and of choosing sounds: the first after a tap, and many in a row on the running loop. */
 export async function* soundFigures(root: string): AsyncGenerator<Figure> {
   yield voiceFigure();
   const app = await served(root);
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS });
+  const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_FLAGS });
   try {
     yield await firstSoundFigure(browser, app);
     yield await browsingFigure(browser, app);

@@ -2,7 +2,7 @@ import { defineConfig } from '@playwright/test';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { CHROMIUM_FLAGS } from './support/chromium';
+import { CHROMIUM, CHROMIUM_FLAGS } from './support/chromium';
 
 export const PORT = Number(process.env.E2E_PORT ?? 4310);
 
@@ -27,7 +27,7 @@ export default defineConfig({
     isMobile: true,
     // Recording every journey took a quarter of their time.
     trace: 'on-first-retry',
-    launchOptions: { executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS },
+    launchOptions: { executablePath: CHROMIUM, args: CHROMIUM_FLAGS },
   },
   // The other engines' sound is measured, which a second browser beside them would disturb: they go by themselves, before the rest.
   projects: [

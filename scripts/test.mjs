@@ -7,7 +7,7 @@ import { ensureBuilt, ensureInstalled, root, run } from './project.mjs';
 /** Debian's packages that drive and check the browser journeys: three engines, a screen and a sound card for them, and readers of what they
  *  write. */
 const NEEDED = [
-  'chromium',
+  'chromium-headless-shell',
   'firefox-esr',
   'webkit2gtk-driver',
   'gir1.2-webkit2-4.1',

@@ -1,10 +1,10 @@
 import { expect, test, type Page } from '../support/journey';
 import { boxAt, cell, Fingers, middleOf, newSong, shapes } from '../support/app';
-import { CHROMIUM_FLAGS } from '../support/chromium';
+import { CHROMIUM, CHROMIUM_FLAGS } from '../support/chromium';
 
 // The browser's own rule: no sound before an act of the person. A finger that goes down is none, a finger that is lifted is.
 test.use({
-  launchOptions: { executablePath: '/usr/bin/chromium', args: CHROMIUM_FLAGS.filter((flag) => !flag.startsWith('--autoplay')) },
+  launchOptions: { executablePath: CHROMIUM, args: CHROMIUM_FLAGS.filter((flag) => !flag.startsWith('--autoplay')) },
 });
 
 interface Watched {

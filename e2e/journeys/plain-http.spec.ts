@@ -1,7 +1,7 @@
 import { expect, test, type APIRequestContext, type Page } from '../support/journey';
 import { PORT } from '../playwright.config';
 import { newSong, savedNotes } from '../support/app';
-import { CHROMIUM_FLAGS } from '../support/chromium';
+import { CHROMIUM, CHROMIUM_FLAGS } from '../support/chromium';
 
 /** The code as the machine shows it on which Yibbo runs. */
 async function shownCode(request: APIRequestContext): Promise<string> {
@@ -20,7 +20,7 @@ async function enter(page: Page, request: APIRequestContext): Promise<void> {
 // A name that is not this machine's own makes plain http an insecure origin, as for a phone on the home network.
 test.use({
   baseURL: `http://yibbo.test:${PORT}`,
-  launchOptions: { executablePath: '/usr/bin/chromium', args: [...CHROMIUM_FLAGS, '--host-resolver-rules=MAP yibbo.test 127.0.0.1'] },
+  launchOptions: { executablePath: CHROMIUM, args: [...CHROMIUM_FLAGS, '--host-resolver-rules=MAP yibbo.test 127.0.0.1'] },
 });
 
 test('from another machine over plain http it plays and keeps all the same', async ({ page, request }) => {

@@ -1,4 +1,7 @@
-/** What Debian's Chromium needs to run as root, without a screen and without a network. */
+/** Debian's Chromium without its windows: the journeys take an eighth less time than in the whole of it. */
+export const CHROMIUM = '/usr/bin/chromium-headless-shell';
+
+/** Flags Debian's Chromium needs to run as root, without a screen and without a network. */
 export const CHROMIUM_FLAGS = [
   '--no-sandbox',
   '--disable-gpu',
