@@ -5,10 +5,8 @@ import {
   clipOf,
   COMMON_TIME,
   division,
-  exportMidi,
   gridOf,
   idsOfRun,
-  importMidi,
   keyOf,
   notesOf,
   perform,
@@ -19,6 +17,7 @@ import {
   type EngineNote,
   type NotesAction,
 } from '../core/src';
+import { exportMidi, importMidi } from '../core/src/midi';
 import { median, time, type Figure } from './figure';
 import { newId, songOf } from './song';
 
@@ -79,7 +78,7 @@ export function* actionFigures(): Generator<Figure> {
   }
 }
 
-/** What an action is run on, in words. */
+/** Describes an action's input. */
 function taken({ takes }: NotesAction, count: number): string {
   if (takes === 'row') return 'on one row of 100,000 notes';
   if (takes === 'nothing') return 'into 100,000 notes';

@@ -8,7 +8,6 @@ import {
   differences,
   division,
   events,
-  exportMidi,
   gridOf,
   idsOfRun,
   keyOf,
@@ -27,6 +26,7 @@ import {
   type NotesAction,
   type Treatment,
 } from '../core/src';
+import { exportMidi } from '../core/src/midi';
 import { RUNS, type Figure } from './figure';
 import { newId, songOf } from './song';
 

@@ -1,5 +1,6 @@
 /** npm run sounds: what is measured of every sound, and what is off. */
-import { demoSongs, KITS, kitRows, songEnd, SOUNDS } from '../core/src';
+import { KITS, kitRows, songEnd, SOUNDS } from '../core/src';
+import { demoSongs } from '../core/src/song/demo';
 import { figuresOf, type SoundFigures } from '../core/src/measure/figures';
 import { faultsOf } from '../core/src/measure/limits';
 import { songFigures } from '../core/src/measure/song';

@@ -26,7 +26,11 @@ export function bundleForNode(entryPoint, outfile) {
     format: 'esm',
     target: 'node20',
     packages: 'external',
-    alias: { '@yibbo/core': `${root}/core/src/index.ts` },
+    alias: {
+      '@yibbo/core/demo': `${root}/core/src/song/demo/index.ts`,
+      '@yibbo/core/midi': `${root}/core/src/midi/index.ts`,
+      '@yibbo/core': `${root}/core/src/index.ts`,
+    },
     logLevel: 'warning',
   });
 }

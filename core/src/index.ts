@@ -10,7 +10,6 @@ export * from './gesture';
 export * from './playback';
 export * from './audio';
 export * from './sounds';
-export * from './midi';
-export * from './render';
+export { MAX_FILE_BYTES, MAX_FILE_NOTES, refusal, type Mended, type Refusal } from './midi/words';
 export * from './song';
 export * from './api';

@@ -5,8 +5,6 @@ import {
   controlsAt,
   curveValue,
   diff,
-  exportMidi,
-  importMidi,
   invert,
   apply,
   byStartThenPitch,
@@ -26,6 +24,7 @@ import {
   type Document,
   type PlayView,
 } from '../src';
+import { exportMidi, importMidi } from '../src/midi';
 import { anyNotes, counter, note, PATTERN, run, runAny, songWith } from './make';
 
 const QUARTER = 20160;

@@ -1,4 +1,6 @@
-import { applyOwn, demoSong, diff, importMidi, invert, notesOf, withNotes, type Change, type Document, type Note } from '@yibbo/core';
+import { applyOwn, diff, invert, notesOf, withNotes, type Change, type Document, type Note } from '@yibbo/core';
+import { importMidi } from '@yibbo/core/midi';
+import { demoSong } from '@yibbo/core/demo';
 import { gzipSync } from 'node:zlib';
 import { TestServer } from '../test/test-server';
 

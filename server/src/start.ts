@@ -1,4 +1,4 @@
-import { demoSongs } from '@yibbo/core';
+import { demoSongs } from '@yibbo/core/demo';
 import { nanoid } from 'nanoid';
 import { randomBytes } from 'node:crypto';
 import type { Server } from 'node:http';

@@ -1,4 +1,6 @@
-import { API, demoSong, errorSchema, exportMidi, type ApiRoute, type Change } from '@yibbo/core';
+import { API, errorSchema, type ApiRoute, type Change } from '@yibbo/core';
+import { exportMidi } from '@yibbo/core/midi';
+import { demoSong } from '@yibbo/core/demo';
 import { TestServer } from './test-server';
 
 const server = new TestServer();

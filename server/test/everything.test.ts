@@ -1,4 +1,5 @@
-import { demoSong, type Change, type Document } from '@yibbo/core';
+import { type Change, type Document } from '@yibbo/core';
+import { demoSong } from '@yibbo/core/demo';
 import Database from 'better-sqlite3';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';

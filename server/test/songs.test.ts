@@ -1,4 +1,5 @@
-import { demoSong, notesOf, type Change, type Document } from '@yibbo/core';
+import { notesOf, type Change, type Document } from '@yibbo/core';
+import { demoSong } from '@yibbo/core/demo';
 import Database from 'better-sqlite3';
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';

@@ -1,4 +1,5 @@
-import type { Document, Id, WavOptions } from '@yibbo/core';
+import type { Document, Id } from '@yibbo/core';
+import type { WavOptions } from '@yibbo/core/render';
 import { makingSet, noticeSet } from '../state/session/session';
 import { settleTrial } from './trial/trial-ends';
 import type { Thunk } from '../state/store';
@@ -38,7 +39,7 @@ export function cancelWav(): Thunk {
   };
 }
 
-/** What a file carries along is not heard: it need not go to the worker. */
+/** Raw data carried along from a MIDI file makes no sound, so the worker does not need it. */
 function withoutFile(document: Document): Document {
   const { file: _file, ...song } = document.song;
   return { ...document, song };

@@ -1,4 +1,6 @@
-import { demoSongs, rendered, SoundEngine, type Document, type EngineMessage } from '@yibbo/core';
+import { SoundEngine, type Document, type EngineMessage } from '@yibbo/core';
+import { rendered } from '@yibbo/core/render';
+import { demoSongs } from '@yibbo/core/demo';
 import { Player } from './player';
 import { patternScore, songScore, type Score } from './score';
 
@@ -26,7 +28,7 @@ class EngineOutput {
   }
 }
 
-/** What is heard of a score on the left in so many seconds, from where it begins to play. */
+/** Renders the left channel of a score for `seconds`, from where it begins to play. */
 function heard(score: Score, seconds: number): Float32Array {
   const output = new EngineOutput();
   const player = new Player(output);

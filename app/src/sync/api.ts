@@ -6,7 +6,6 @@ import type {
   ChangeLabel,
   Document,
   Id,
-  ImportReport,
   OwnAnswer,
   OwnPut,
   ServerNews,
@@ -14,6 +13,7 @@ import type {
   SongCard,
   SongCopy,
 } from '@yibbo/core';
+import type { ImportReport } from '@yibbo/core/midi';
 
 /** A refusal by the server, in its own words. `status` 0 means it could not be reached. */
 export class ApiError extends Error {
@@ -59,7 +59,7 @@ function askForCode(): void {
   if (pathname !== '/enter') window.location.assign(`/enter?to=${encodeURIComponent(pathname)}`);
 }
 
-/** Up to so many bytes a browser goes on sending when the page is closed. */
+/** Number of bytes a browser still sends while its page closes. */
 const KEEPALIVE_BYTES = 60_000;
 
 function posted(body: unknown): RequestInit {

@@ -1,4 +1,5 @@
-import { arranged, barBeatAt, importMidi, keyOfFile, leadingSilence, PLAIN_ARRANGEMENT, trackShape, type Document } from '@yibbo/core';
+import { arranged, barBeatAt, leadingSilence, PLAIN_ARRANGEMENT, trackShape, type Document } from '@yibbo/core';
+import { importMidi, keyOfFile } from '@yibbo/core/midi';
 import type { Looked, LookRequest, Outlook } from './look';
 
 /** Looks into a MIDI file beside the page: bytes in, progress and then what is in the file out. */

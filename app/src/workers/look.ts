@@ -1,4 +1,5 @@
-import type { ImportReport, KeyChoice, TrackShape } from '@yibbo/core';
+import type { KeyChoice, TrackShape } from '@yibbo/core';
+import type { ImportReport } from '@yibbo/core/midi';
 
 export interface LookRequest {
   readonly bytes: Uint8Array;

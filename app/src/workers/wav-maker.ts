@@ -1,4 +1,4 @@
-import type { WavEnd } from '@yibbo/core';
+import type { WavEnd } from '@yibbo/core/render';
 import type { WavAnswer, WavRequest } from './wav';
 
 /** One plain script beside the app, built by scripts/bundles.mjs. */

@@ -1,4 +1,5 @@
-import type { Document, WavEnd, WavOptions } from '@yibbo/core';
+import type { Document } from '@yibbo/core';
+import type { WavEnd, WavOptions } from '@yibbo/core/render';
 
 export interface WavRequest {
   readonly document: Document;

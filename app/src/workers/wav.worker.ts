@@ -1,4 +1,4 @@
-import { exportWav, type WavPiece } from '@yibbo/core';
+import { exportWav, type WavPiece } from '@yibbo/core/render';
 import type { WavAnswer, WavRequest } from './wav';
 
 /** Makes a WAV file beside the page: a song in, pieces of the file out. */

@@ -1,6 +1,6 @@
 import { counter } from '../../test/make';
 import { events } from '../playback';
-import { demoSong } from '../song';
+import { demoSong } from '../song/demo';
 import { secondsAt } from '../time';
 import { soundById, SOUNDS } from '../sounds';
 import { QUAY_KIT } from '../sounds/kits/quay-kit';

@@ -5,7 +5,8 @@ import { END, file, letters, METER, NOTE } from '../../test/midi-bytes';
 import { apply, diff, invert } from '../change';
 import { emptyDocument, type Document } from '../model';
 import { TICKS_PER_QUARTER } from '../time';
-import { exportMidi, importMidi, MAX_FILE_BYTES } from '.';
+import { exportMidi, importMidi } from '.';
+import { MAX_FILE_BYTES } from './words';
 
 const context = () => ({ newId: counter('i'), seed: 1, name: 'File' });
 const bring = (bytes: Uint8Array) => importMidi(bytes, context());
@@ -19,7 +20,7 @@ const mendedIn = (bytes: Uint8Array) => {
   return imported.ok ? imported.report.mended.map(({ code }) => code) : [`refused ${imported.refusal.code}`];
 };
 
-/** What another library reads in a file: every event with its absolute tick, in a comparable order. */
+/** A file as another library reads it: every event with its absolute tick, in a comparable order. */
 function readElsewhere(bytes: Uint8Array) {
   const { header, tracks } = parseMidi(bytes);
   const rows = tracks.map((track) => {

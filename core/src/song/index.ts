@@ -1,6 +1,5 @@
 export * from './compare';
 export * from './new-song';
-export * from './demo';
 export * from './copy-song';
 export * from './marks';
 export * from './cut-repeats';

@@ -6,7 +6,8 @@ import { notesOf, readDocument, SCHEMA_VERSION, songEnd, type Document as SongDo
 import { fittingDivision } from '../notes';
 import { events } from '../playback';
 import { barTicks, beatTicks, COMMON_TIME, gridOf, isOnGrid, TICKS_PER_QUARTER } from '../time';
-import { demoSong, demoSongs, newSong, newTrack, songLines, withTrack } from '.';
+import { newSong, newTrack, songLines, withTrack } from '.';
+import { demoSong, demoSongs } from './demo';
 
 describe('the demo', () => {
   const demo = demoSong(counter());

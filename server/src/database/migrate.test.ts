@@ -1,5 +1,6 @@
 import Database from 'better-sqlite3';
-import { demoSong, labelOf, notesOf, type Change, type Document } from '@yibbo/core';
+import { labelOf, notesOf, type Change, type Document } from '@yibbo/core';
+import { demoSong } from '@yibbo/core/demo';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createHash } from 'node:crypto';
 import { tmpdir } from 'node:os';

@@ -5,12 +5,12 @@ export const songs = sqliteTable('songs', {
   id: text('id').primaryKey(),
   name: text('name').notNull(),
   revision: integer('revision').notNull(),
-  /** What the Songs screen shows, as JSON, so that listing opens no song; as it was at `cardRevision`. */
+  /** The song's card for the Songs screen as JSON, so that listing opens no song; taken at `cardRevision`. */
   card: text('card').notNull(),
   cardRevision: integer('card_revision').notNull().default(-1),
   createdAt: integer('created_at').notNull(),
   changedAt: integer('changed_at').notNull(),
-  /** When it was deleted; it can be brought back until it is thrown away for good. */
+  /** When it was deleted; it can be restored until it is removed permanently. */
   deletedAt: integer('deleted_at'),
   /** How many of its newest Changes were lost when the file was damaged, as far as is known; 0 where that many cannot be told, null where
    *  nothing is. */
@@ -55,7 +55,7 @@ export const devices = sqliteTable('devices', {
   seenAt: integer('seen_at').notNull(),
 });
 
-/** What belongs to the person and not to a song: everything that was ever put there, in the order it came. The last line about a thing is
+/** Things that belong to the person and not to a song: everything ever stored, in the order it came. The last line about a thing is
  *  what holds. */
 export const belongings = sqliteTable(
   'belongings',

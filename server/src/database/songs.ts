@@ -237,7 +237,7 @@ export class SongQueries {
     await this.write(() => this.orm.update(songs).set({ deletedAt }).where(eq(songs.id, id)).run());
   }
 
-  /** Throws away for good what was deleted before `time`, in milliseconds since 1970. */
+  /** Removes permanently everything deleted before `time`, in milliseconds since 1970. */
   async throwAwayBefore(time: number): Promise<void> {
     const isOld = and(isNotNull(songs.deletedAt), lt(songs.deletedAt, time));
     // Asked first: to look for nothing is no reason to write.

@@ -2,7 +2,7 @@ import { RequestError } from '../errors';
 
 /** How deep JSON may nest. A song's own goes eight deep; what is deeper ends functions that follow it by calling themselves. */
 const DEEPEST = 64;
-/** Objects and lists, one for so many bytes at the least: an empty object takes 3 bytes to send and 50 to keep. */
+/** Minimum bytes for each object or list: an empty object takes 3 bytes to send and 50 to keep. */
 const BYTES_A_CONTAINER = 8;
 const CONTAINERS_ALWAYS = 10_000;
 

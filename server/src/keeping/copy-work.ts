@@ -21,7 +21,7 @@ export interface Wanted {
   readonly beside?: { readonly id: string; readonly name: string };
 }
 
-/** What is done with copies of all songs, which may be of any size: never where requests come in. Arguments and results are plain data. */
+/** Work on copies of all songs, which may be of any size: never on the thread that answers requests. Arguments and results are plain data. */
 export interface CopyWork {
   /** Writes a copy of all there is to a file that is not there yet. */
   make(path: string): Promise<void>;

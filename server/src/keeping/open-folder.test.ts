@@ -1,4 +1,4 @@
-import { demoSong } from '@yibbo/core';
+import { demoSong } from '@yibbo/core/demo';
 import { chmodSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';

@@ -1,4 +1,5 @@
-import type { Arrangement, Change, ExportMode, Id } from '@yibbo/core';
+import type { Arrangement, Change, Id } from '@yibbo/core';
+import type { ExportMode } from '@yibbo/core/midi';
 import { setImmediate as othersHaveHadTheirTurn, setTimeout as later } from 'node:timers/promises';
 import type { SongCard } from '../database/card';
 import type { ListedSong, SongQueries } from '../database/songs';
@@ -19,7 +20,7 @@ export interface SongListing extends Partial<SongCard> {
   readonly isBeingMade?: boolean;
 }
 
-/** How long a list of songs waits for cards that have to be made anew. */
+/** How long in ms a list of songs waits for cards that are being rebuilt. */
 const LIST_MS = 400;
 
 /** A card that was made; why the song cannot be opened; or that it could not be made just now, which says nothing of the song. */
@@ -178,7 +179,7 @@ export class LiveSongs {
     return new Map(made);
   }
 
-  /** A song's card made anew, once at a time: where the song is in the memory of the main thread there, else elsewhere. */
+  /** Rebuilds a song's card, one at a time: on the main thread if the song is loaded there, else in a worker. */
   private freshCard(id: Id): Promise<FreshCard> {
     const begun = this.cards.get(id);
     if (begun) return begun;

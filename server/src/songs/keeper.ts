@@ -2,8 +2,6 @@ import {
   apply,
   arranged,
   copySong,
-  exportMidi,
-  importMidi,
   invert,
   layOnTop,
   newSong,
@@ -15,11 +13,10 @@ import {
   type Arrangement,
   type Change,
   type Document,
-  type ExportMode,
   type Id,
-  type ImportReport,
   type Lost,
 } from '@yibbo/core';
+import { exportMidi, importMidi, type ExportMode, type ImportReport } from '@yibbo/core/midi';
 import { cardOf, type SongCard } from '../database/card';
 import { databaseRefusal } from '../database/failures';
 import type { NumberedChange, SongQueries, StoredSong } from '../database/songs';

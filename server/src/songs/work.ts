@@ -1,4 +1,5 @@
-import type { Arrangement, ExportMode, Id, ImportReport } from '@yibbo/core';
+import type { Arrangement, Id } from '@yibbo/core';
+import type { ExportMode, ImportReport } from '@yibbo/core/midi';
 import type { SongCard } from '../database/card';
 
 /** The result for a window's Changes. */
@@ -18,7 +19,7 @@ export interface SongWork {
   /** Takes a window's changes, given as the JSON it sent. Sending a Change twice does no harm. */
   take(id: Id, body: Uint8Array): Promise<Taken>;
   rename(id: Id, name: string): Promise<Taken>;
-  /** Makes anew what the Songs screen shows of the song. Where that cannot be kept, it is given all the same. */
+  /** Rebuilds the song's card for the Songs screen; returns it even if it cannot be stored. */
   refreshCard(id: Id): Promise<SongCard>;
   /** The song as it was right after a Change, as JSON. */
   readAt(id: Id, changeId: Id): Promise<Uint8Array>;

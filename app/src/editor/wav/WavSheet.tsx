@@ -1,14 +1,5 @@
-import {
-  endOfSong,
-  WAV_BITS,
-  WAV_LEVELS,
-  WAV_RATES,
-  type Document,
-  type Id,
-  type TickSpan,
-  type WavBits,
-  type WavOptions,
-} from '@yibbo/core';
+import { endOfSong, type Document, type Id, type TickSpan } from '@yibbo/core';
+import { WAV_BITS, WAV_LEVELS, WAV_RATES, type WavBits, type WavOptions } from '@yibbo/core/render';
 import { XStack } from '@tamagui/stacks';
 import { useState, type ReactNode } from 'react';
 import { Choices } from '../../controls/Choices';

@@ -30,8 +30,9 @@ function useBarSwitches(): void {
   useEffect(() => sound.watchSwitched((...told) => dispatch(switchedAtBar(...told))), [dispatch, sound]);
 }
 
-/** The sheets that come in scripts of their own. */
+/** Parts that come in scripts of their own. */
 const LATER = [
+  () => import('../../browser/send-midi'),
   () => import('../../editor/history/HistorySheet'),
   () => import('../../editor/help/HelpSheet'),
   () => import('../../editor/wav/WavSheet'),
@@ -41,7 +42,7 @@ const LATER = [
   () => import('../../editor/sounds/MoreSounds'),
 ];
 
-/** Once the song can be worked on, makes sound ready, and fetches the sheets that come when they are asked for: they open at once then,
+/** Once the song can be worked on, makes sound ready, and fetches the parts that come when they are asked for: they open at once then,
  *  without the server too. */
 function useMadeReady(isOpen: boolean): void {
   const isLater = useLater();

@@ -1,4 +1,5 @@
-import { MAX_FILE_BYTES, refusal, type ImportReport } from '@yibbo/core';
+import { MAX_FILE_BYTES, refusal } from '@yibbo/core';
+import type { ImportReport } from '@yibbo/core/midi';
 import { useEffect, useState } from 'react';
 import { lookInto, type Outlook } from '../../workers/look';
 

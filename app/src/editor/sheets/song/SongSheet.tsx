@@ -1,4 +1,5 @@
-import { bpmAt, hashText, type ExportMode, type Song } from '@yibbo/core';
+import { bpmAt, hashText, type Song } from '@yibbo/core';
+import type { ExportMode } from '@yibbo/core/midi';
 import Dice from 'lucide-react/dist/esm/icons/dices.mjs';
 import { XStack } from '@tamagui/stacks';
 import { NameField } from '../../../controls/NameField';
@@ -7,12 +8,12 @@ import { Stepper } from '../../../controls/Stepper';
 import { Words } from '../../../controls/words';
 import { editEntity, setBpm } from '../../../acts/document/edits';
 import { useEffects } from '../../../state/effects';
-import { askingSet, noticeSet } from '../../../state/session/session';
+import { askingSet } from '../../../state/session/session';
 import { SheetFrame, SheetLine } from '../SheetFrame';
 import { openSheet } from '../../../acts/open-sheet';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { linkWords } from '../../../sync/link';
-import { downloadMidi } from '../../../browser/download';
+import { sendMidi } from '../../../acts/send-midi';
 import { selectPart } from '../../../state/session/selectors';
 
 /** The whole song's sheet: whether it is saved, its tempo, levels, how it leaves. */
@@ -21,7 +22,7 @@ export function SongSheet({ isPanel }: { readonly isPanel: boolean }) {
   const document = useAppSelector((state) => state.song.document);
   const link = useAppSelector(({ song }) => linkWords(song));
   if (!document) return null;
-  const send = (mode: ExportMode) => () => dispatch(noticeSet(downloadMidi(document, mode)));
+  const send = (mode: ExportMode) => () => void dispatch(sendMidi(mode));
   return (
     <SheetFrame title={document.song.name} note={link} isPanel={isPanel}>
       <TempoLine />
