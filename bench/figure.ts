@@ -5,7 +5,7 @@ export interface Figure {
   readonly limit: number;
   /** Whether the ratio should stay below the limit, or reach it. */
   readonly better: 'lower' | 'higher';
-  /** What the ratio is of, in its own unit. */
+  /** The measured value in its own unit. */
   readonly plain: string;
 }
 

@@ -12,7 +12,7 @@ import { soundFigures } from './sound-choice';
 import { surviveFigures } from './survive';
 
 const root = process.env.YIBBO_ROOT!;
-/** What to measure; all of it where nothing is named. */
+/** Names of the rows to measure; all if none is named. */
 const wanted = process.argv.slice(2);
 
 const PARTS: Readonly<Record<string, () => Iterable<Figure> | AsyncIterable<Figure>>> = {

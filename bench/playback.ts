@@ -39,7 +39,7 @@ export function playbackFigures(): Figure[] {
   return [afterEdit(), eachWindow()];
 }
 
-/** What an edit costs before the next sound of it: nothing is remembered of the new list of notes. */
+/** Cost of an edit before it is heard: nothing is cached for the new list of notes. */
 function afterEdit(): Figure {
   const document = placedSong(1, 2000, 8, 500);
   const patternId = document.patterns[0]!.id;

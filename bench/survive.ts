@@ -14,7 +14,7 @@ const ANSWER_MS = 100;
 const MEMORY_MB = 200;
 const FILE_MS = 5000;
 
-/** What the server survives: how long others wait while it does, what it takes, and that nothing grows faster than what it is about. */
+/** Heavy loads the server survives: how long others wait, what it takes, and that nothing grows faster than its input. */
 export async function* surviveFigures(root: string): AsyncGenerator<Figure> {
   yield* await historyFigures(root);
   yield await conflictFigure(root);

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import WebSocket from 'ws';
 import { asJson, PATIENCE_MS, PHONE, type EngineWindow } from './window';
 
-/** What makes Debian's Firefox a phone's browser that keeps to itself: touch, downloads without a question, nothing fetched. */
+/** Preferences that make Debian's Firefox a phone's browser that keeps to itself: touch, downloads without a question, nothing fetched. */
 function preferences(downloads: string): Readonly<Record<string, unknown>> {
   return {
     'dom.w3c_touch_events.enabled': 1,

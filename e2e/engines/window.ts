@@ -8,7 +8,7 @@ export interface ActionSource {
 
 /** A browser's window as its driver steers it. What is run in the page must be JSON, in and out. */
 export interface EngineWindow {
-  /** What a finger is here: an engine without touch has the mouse. */
+  /** The pointer used as a finger: an engine without touch has the mouse. */
   readonly finger: 'touch' | 'mouse';
   /** The folder that what is downloaded lands in. */
   readonly downloads: string;

@@ -6,7 +6,7 @@ type Rules = 'structure' | 'contrast';
 
 const STRUCTURE = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
 
-/** What axe finds wrong in a page or a part of it, as "rule: element". Of many cells alike the first of each row is looked at. */
+/** Violations axe finds in a page or a part of it, as "rule: element". Of many cells alike the first of each row is looked at. */
 async function faults(page: Page, rules: readonly Rules[], part?: string): Promise<string[]> {
   // In the page itself: it has no frames of others, for which axe would open another page each time.
   const builder = new AxeBuilder({ page }).setLegacyMode().exclude('[data-cell]:not([data-cell="0"])');

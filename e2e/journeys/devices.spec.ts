@@ -10,7 +10,7 @@ async function coverEdges(page: Page, insets: { top: number; bottom: number; lef
   await session.send('Emulation.setSafeAreaInsetsOverride' as 'Emulation.setCPUThrottlingRate', { insets } as never);
 }
 
-/** What could be pressed in a part of the screen, looked for every few pixels. */
+/** Controls in a part of the screen, probed every few pixels. */
 async function pressable(page: Page, [left, top, right, bottom]: readonly [number, number, number, number]): Promise<string[]> {
   return page.evaluate(
     ([x0, y0, x1, y1]) => {

@@ -50,7 +50,7 @@ test('by thumb: names that are typed stay, whatever closes their sheet; Escape a
   await expect(page.getByRole('list', { name: 'Steps' })).toContainText('before the chorus');
 });
 
-/** What of a region lies more than half a thumb beyond it, at the left or right, and does not scroll into reach, or is squeezed: names of buttons, and
+/** Parts of a region that lie more than half a thumb beyond it, at the left or right, and does not scroll into reach, or is squeezed: names of buttons, and
  *  symbols thinner than 12 px. */
 async function outOfReach(page: Page, region: string): Promise<string[]> {
   return page.locator(region).evaluate((root) => {

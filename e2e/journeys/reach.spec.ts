@@ -24,7 +24,7 @@ function unnamed(page: Page): Promise<number> {
   );
 }
 
-/** What sticks out of the page sideways makes the whole page slide under a finger. */
+/** An element that sticks out sideways makes the whole page slide under a finger. */
 function overflow(page: Page): Promise<number> {
   return page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
 }

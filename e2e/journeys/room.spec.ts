@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '../support/journey';
 import { boxAt, eachSheet, family, Fingers, openDemo, showAs } from '../support/app';
 
-/** What of the window the notes have, in each kind of state: [at rest, lane or trial, a sheet], as shares of its height or in pixels. */
+/** The share of the window the notes have in each kind of state: [at rest, lane or trial, a sheet], as shares of its height or in pixels. */
 const WINDOWS = [
   { width: 390, height: 844, rest: 0.7, strip: 0.58, sheet: 0.4 },
   { width: 390, height: 664, rest: 0.6, strip: 0.45, sheet: 0.3 },

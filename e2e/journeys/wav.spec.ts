@@ -9,7 +9,7 @@ async function openWav(page: Page): Promise<void> {
   await expect(page.getByRole('region', { name: 'WAV file' })).toBeVisible();
 }
 
-/** What another program reads in a WAV file. */
+/** A WAV file as another program reads it. */
 function read(path: string) {
   const info = (option: string) => execFileSync('soxi', [option, path], { encoding: 'utf8' }).trim();
   return { rate: info('-r'), bits: info('-b'), channels: info('-c'), seconds: Number(info('-D')) };

@@ -1,7 +1,7 @@
 import type { Locator, Page } from '@playwright/test';
 import type { Fingers, Point } from './app';
 
-/** What a person does, one touch, stroke, key or typed text at a time, counted. */
+/** A person's acts, counted: each touch, stroke, key or typed text is one. */
 export class Acts {
   count = 0;
 

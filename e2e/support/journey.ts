@@ -3,7 +3,7 @@ import { test as plain, type BrowserContext, type ConsoleMessage } from '@playwr
 export { expect } from '@playwright/test';
 export type * from '@playwright/test';
 
-/** What journeys bring about on purpose, which the browser or the interface library logs by itself: answers that refuse, a server that is away, sound
+/** Console messages that journeys cause on purpose: answers that refuse, a server that is away, sound
  *  without a worklet, a button of the mouse that is held while the page is loaded anew. */
 const BROUGHT_ABOUT =
   /^Failed to load resource: |net::ERR_|^The ScriptProcessorNode is deprecated|^Cannot record touch end without a touch start/;

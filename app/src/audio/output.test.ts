@@ -2,7 +2,7 @@ import { SAMPLE_RATE, type PeaksMessage } from '@yibbo/core';
 import { BrowserSound, type SoundOutput } from './output';
 import { AppSound } from './sound';
 
-/** What a browser's sound may do to the page: refuse a rate, hold sound back, lose the engine's script, tell the time late. */
+/** A browser's audio with its faults: it may refuse a rate, hold sound back, lose the engine's script, or report the time late. */
 const browser = { refusesRate: false, holdsBack: false, losesScript: false, worksAhead: 0 };
 
 /** As much of the browser's sound as the page sees of it. */

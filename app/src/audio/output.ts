@@ -136,7 +136,7 @@ function playOverSilentSwitch(): void {
   if (audioSession) audioSession.type = 'playback';
 }
 
-/** One engine freezes for good where the latency of its output is asked for while the worklet is busy. */
+/** One browser engine freezes if its output latency is read while the worklet is busy. */
 const mayAskOutput = !/Gecko\/\d/.test(navigator.userAgent);
 
 function latencyOf(context: AudioContext): number {

@@ -47,7 +47,7 @@ class SilentOutput {
   latencySeconds = () => 0;
   wake = () => undefined;
 
-  /** What is left to sound after every replacement and stop, as an engine would keep it. */
+  /** The events still to sound after every replacement and stop, as an engine would keep them. */
   waiting(): EngineNote[] {
     let notes: { note: EngineNote; generation: number }[] = [];
     for (const message of this.messages) {

@@ -84,7 +84,7 @@ export class Player {
     this.send();
   }
 
-  /** Drops what waits from the origin on, which is at `tick`, and lets go of what does not go on sounding; what follows is to be sent anew. */
+  /** Drops what waits from the origin on, which is at `tick`, and releases notes that end there; later events are to be sent again. */
   private replaceFrom(tick: number): void {
     this.generation++;
     this.output.post({ type: 'replace', from: this.originFrame, generation: this.generation, sounding: this.stillSounding(tick) });
@@ -206,7 +206,7 @@ export class Player {
     this.output.post({ type: 'notes', notes, generation: this.generation });
   }
 
-  /** What began before `tick` and is there as the score now stands: what may still ring, and long notes however long ago they began. */
+  /** Events of the current score that began before `tick`: those that may still ring, and long notes however long ago they began. */
   private stillSounding(tick: number): StillSounding[] {
     const { document, view } = this.score!;
     const from = Math.floor(this.tickAtFrame(this.frameOf(tick) - RING_SECONDS * SAMPLE_RATE));

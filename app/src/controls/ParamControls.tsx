@@ -12,7 +12,7 @@ interface ParamControlsProps {
   readonly onEnter?: () => void;
   /** One under the other, as in a panel; else sliders by themselves and the rest in a row that scrolls. */
   readonly isPanel: boolean;
-  /** What stands before them. */
+  /** Rendered before the controls. */
   readonly before?: ReactNode;
 }
 

@@ -27,7 +27,7 @@ interface SortableListProps {
   /** The list's name: "Tracks". */
   readonly title: string;
   readonly items: readonly SortableItem[];
-  /** An item is to stand at another place among them, from 0. */
+  /** Called when an item moves to another index, from 0. */
   readonly onMove: (id: string, index: number) => void;
 }
 

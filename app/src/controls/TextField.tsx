@@ -17,7 +17,7 @@ interface TextFieldProps {
   readonly onLeave?: () => void;
 }
 
-/** What was pressed last, while it is. */
+/** The element being pressed, while it is. */
 let pressed: EventTarget | null = null;
 if (typeof document !== 'undefined') {
   document.addEventListener('pointerdown', ({ target }) => (pressed = target), true);

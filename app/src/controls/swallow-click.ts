@@ -1,7 +1,7 @@
 /** How long after a finger is lifted its click comes at the latest, in milliseconds. */
 const CLICK_MS = 80;
 
-/** Keeps the click that follows the lifting of a finger from whatever has come to lie under it meanwhile. */
+/** Keeps the click after a lifted finger from anything that has moved under it meanwhile. */
 export function swallowClick(): void {
   const swallow = (event: MouseEvent) => {
     event.stopPropagation();

@@ -22,7 +22,7 @@ export class TypeAhead {
     return null;
   }
 
-  /** What is typed next begins anew, as after any other way to go on. */
+  /** Starts the next search afresh, as after any other move. */
   restart(): void {
     this.at = -Infinity;
   }

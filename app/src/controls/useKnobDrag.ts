@@ -2,7 +2,7 @@ import { useEffect, useState, type PointerEvent } from 'react';
 
 /** How far from its middle the knob takes a drag at once, in pixels: a thumb. */
 export const KNOB = 44;
-/** How long a press beside the knob rests before the knob comes to it, and how far it moves along before that, in ms and pixels. */
+/** How long in ms a press beside the knob rests before the knob jumps to it, and how far in px it may move before that. */
 const REST_MS = 300;
 const ALONG = 10;
 
@@ -15,7 +15,7 @@ interface KnobOptions {
   readonly onSlide: (value: number) => void;
   /** It is let go at a value; `isJump` where the press was not on the knob. */
   readonly onLetGo: (value: number, isJump: boolean) => void;
-  /** What was going on is called off. */
+  /** Called when the drag is cancelled. */
   readonly onCalledOff: () => void;
 }
 

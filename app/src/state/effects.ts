@@ -18,7 +18,7 @@ export interface Keeping {
   goOn(): void;
 }
 
-/** What keeps the open song, for thunks that do not know how; null while none is open. */
+/** Saves the open song, for thunks that do not know how; null while no song is open. */
 export interface KeepingSlot {
   readonly current: Keeping | null;
   /** Keeps by `keeping` from now on; returns what ends that. */
@@ -29,7 +29,7 @@ export interface KeepingSlot {
 export interface BelongingsInStep {
   /** Exchanges with the server at once. */
   readonly goOn: () => void;
-  /** The server has so many puts now. */
+  /** The server's number of puts. */
   readonly heard: (revision: number) => void;
 }
 

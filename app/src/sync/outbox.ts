@@ -166,7 +166,7 @@ interface OldKept {
   readonly order: number;
 }
 
-/** What a promise comes to, or a rejection where it takes too long; `late` gets what it comes to after that. */
+/** Settles like the promise, or rejects if it takes too long; `late` then receives its value when it does come. */
 function inTime<T>(work: Promise<T>, late?: (value: T) => void): Promise<T> {
   return new Promise((resolve, reject) => {
     let isLate = false;

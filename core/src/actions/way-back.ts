@@ -2,7 +2,7 @@ import type { Id, Note } from '../model/entities';
 import type { TickSpan } from '../notes/span';
 import type { ActionResult } from './action';
 
-/** What an action took when it was done last, and where it left them: the way back takes the very same notes. */
+/** The notes an action took last time, and where it left them: its way back takes the very same notes. */
 export interface Taken {
   readonly actionId: string;
   readonly patternId: Id;

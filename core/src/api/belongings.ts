@@ -20,7 +20,7 @@ const favouriteSchema = z.object({ at: z.number() });
 /** A key that a person has chosen for an act, by its place on the keyboard. */
 const ownKeySchema = z.object({
   code: z.string().min(1).max(40),
-  /** What it wrote when it was chosen, to be shown. */
+  /** The character it produced when it was chosen, for display. */
   shown: z.string().min(1).max(40),
   ctrl: z.boolean(),
   shift: z.boolean(),
@@ -55,7 +55,7 @@ export const ownSendSchema = z.object({
 });
 
 export const ownAnswerSchema = z.object({
-  /** Names this collection of things: another one is counted anew. */
+  /** Identifies this collection of things: another one is counted from zero. */
   epoch: z.string(),
   revision: z.int(),
   /** Everything put since, by anyone, in its present state. */

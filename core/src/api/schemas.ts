@@ -50,7 +50,7 @@ export const songCardSchema = z.object({
   problem: z.string().optional(),
   /** How many of its newest Changes were lost with a damaged file; 0 where that many cannot be told. */
   missing: z.int().optional(),
-  /** What follows is not of now, or not there yet: it is being made. */
+  /** The rest is out of date or not there yet: it is being made. */
   isBeingMade: z.boolean().optional(),
   bpm: z.number().optional(),
   meter: z.string().optional(),

@@ -158,7 +158,7 @@ export class DrumVoice implements Voice {
     return layer;
   }
 
-  /** The noise falls, for drums of many strokes anew with each. */
+  /** The noise decays; in drums of several strokes it restarts with each. */
   private addNoise(layer: Samples, first: number, age: number): void {
     const { strokes = 0 } = this.drum.noise!;
     const strokesEnd = strokes * STROKE_FRAMES;

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { dry, hit, play, strengthOf } from '../../test/sounding';
 import { EngineHost, SAMPLE_RATE, type PeaksMessage } from '.';
 
-/** What a device of this rate plays of a held A4 at 0.1 s in a second, and what it is told meanwhile. It asks for so many samples at a time,
+/** A second of a device at this rate playing an A4 held from 0.1 s, with the messages it gets meanwhile. It asks for so many samples at a time,
  *  going round the list. */
 function second(rate: number, firstFrame = 0, blocks: readonly number[] = [128]) {
   const told: PeaksMessage[] = [];

@@ -33,7 +33,7 @@ const GONE_SECONDS = 0.008;
 const EDIT_SECONDS = 0.02;
 /** A note that ended so shortly before still gives the next one something to slide from. */
 const GLIDE_FRAMES = 480;
-/** A note counts as shortened from so many frames on: ends are rounded to frames anew with each edit. */
+/** A note counts as shortened from this many frames on: each edit rounds ends to frames again. */
 const SHORTER_FRAMES = 48;
 
 interface Waiting extends EngineNote {

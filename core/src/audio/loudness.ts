@@ -115,7 +115,7 @@ export class TruePeakMeter {
     return this.peak;
   }
 
-  /** As `value`; begins anew after it. */
+  /** As `value`; then resets. */
   take(): number {
     const { peak } = this;
     this.peak = 0;

@@ -59,7 +59,7 @@ export class Place {
     return this.voices.length === 0 && this.sideLeft === 0;
   }
 
-  /** Sets its gains anew at a frame. */
+  /** Resets its gains at a frame. */
   aim(frame: number): void {
     this.track = this.strip.track;
     this.target = this.strip.gainsAt(this.pan, frame);

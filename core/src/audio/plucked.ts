@@ -36,7 +36,7 @@ export class PluckedString {
     this.taps = tapLines.take();
   }
 
-  /** Sets its pitch, in turns a sample, which it comes to within the next chunk; those that the line cannot hold sound octaves off. */
+  /** Sets its pitch in cycles per sample, reached within the next chunk; pitches the delay line cannot hold sound octaves off. */
   tune(turns: number): void {
     let period = 1 / turns;
     while (period < SHORTEST) period *= 2;

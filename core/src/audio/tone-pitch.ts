@@ -14,7 +14,7 @@ export class TonePitch {
     private readonly sound: ToneSound,
     private readonly note: EngineNote,
     private readonly startFrame: number,
-    /** What is turned on its track; null where that is not for it, as when a row is tried. */
+    /** Its track's macro settings; null if they do not apply, as when a row is tried. */
     private readonly controls: TrackControls | null,
     /** Cents from which it slides to its own pitch. */
     private readonly slidesFrom: number,

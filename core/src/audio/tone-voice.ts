@@ -49,7 +49,7 @@ export class ToneVoice implements Voice {
     private readonly sound: ToneSound,
     note: EngineNote,
     startFrame: number,
-    /** What is turned on its track; null where that is not for it, as when a row is tried. */
+    /** Its track's macro settings; null if they do not apply, as when a row is tried. */
     private readonly controls: TrackControls | null = null,
     /** Cents from which it slides to its own pitch. */
     slidesFrom = 0,

@@ -46,7 +46,7 @@ export interface Voice {
   readonly choke: string | null;
   /** Renders a chunk from `frame` on and hands its filtered part to the filters. */
   begin(frame: number): void;
-  /** Adds that chunk, filtered by now, to its place; false once it is silent for good. */
+  /** Mixes the filtered chunk into place; false once the voice is silent and can be freed. */
   finish(frame: number, place: Samples): boolean;
   /** Ends it from `frame` on within a few milliseconds. */
   fade(frame: number, seconds: number): void;

@@ -42,7 +42,7 @@ it.each<[OscillatorShape, (harmonic: number) => number]>([
   for (const between of [5, 13, 100, 1000]) expect(amplitude(between)).toBeLessThan(1e-3);
 });
 
-/** What a filter at 1 kHz lets through of a sine, beside three others at work on other things. */
+/** A sine after a filter at 1 kHz, with three other filters at work beside it. */
 function passed(kind: FilterKind, hz: number, lane: number): number {
   const bench = new Workbench();
   const bank = new FilterBank(bench);

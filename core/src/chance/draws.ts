@@ -3,7 +3,7 @@ import { hashText } from '../model/ids';
 import type { Groups } from './groups';
 import { seededRandom } from './random';
 
-/** What chance is drawn from, beside the note and the pass: the same place in the same song always draws the same. */
+/** The seed of a chance draw beside note and pass: the same place in the same song always draws the same. */
 export interface DrawFrom {
   readonly seed: number;
   readonly placementId: Id;

@@ -37,7 +37,7 @@ const dragTo = (x: number): DragEvent => ({ type: 'drag', at: place(x), rise: 0,
 const move = (id: number, x: number, at: number): HandEvent => ({ type: 'move', id, at, point: { x, y: 0 }, drag: dragTo(x) });
 const up = (id: number, x: number, at: number): HandEvent => ({ type: 'up', id, at, point: { x, y: 0 }, isDropped: false });
 
-/** What comes of events, and what is left of the hand. */
+/** The results of events, and the hand's state after them. */
 function play(events: readonly HandEvent[], setting = one): { outcomes: HandOutcome[]; hand: Hand } {
   const outcomes: HandOutcome[] = [];
   let hand = NO_FINGERS;

@@ -4,7 +4,7 @@ import type { TickSpan } from '../notes/span';
 /** A place of a curve, without the lane it stands in. */
 export type CurvePoint = Pick<LanePoint, 'tick' | 'value' | 'shape'>;
 
-/** How many of some points, in order of time, stand at or before a tick. */
+/** Number of points (in time order) at or before a tick. */
 export function pointsUntil(points: readonly CurvePoint[], tick: number): number {
   let low = 0;
   let high = points.length;
@@ -32,7 +32,7 @@ export interface DrawnSpan extends TickSpan {
   readonly points: readonly CurvePoint[];
 }
 
-/** The curve with a stretch of it drawn anew. Outside of the stretch it goes on as it did: where it was on its way into it, that way ends one tick
+/** The curve with a stretch of it redrawn. Outside of the stretch it goes on as it did: where it was on its way into it, that way ends one tick
  *  before, and at the end of the stretch it is back where it would have been. Values on the way are rounded to whole ones. */
 export function redrawn(points: readonly CurvePoint[], { start, end, points: drawn }: DrawnSpan, rest: number): CurvePoint[] {
   const before = points.slice(0, pointsUntil(points, start - 1));

@@ -23,7 +23,7 @@ export function withoutLane(document: Document, laneId: Id): Document {
   return { ...document, lanes: document.lanes.filter(({ id }) => id !== laneId), lanePoints };
 }
 
-/** A lane with a stretch of it drawn anew (see `redrawn`). Points outside keep their ids. */
+/** A lane with a stretch of it redrawn (see `redrawn`). Points outside keep their ids. */
 export function withDrawn(document: Document, laneId: Id, span: DrawnSpan, newId: () => Id): Document {
   const lane = findById(document.lanes, laneId);
   if (!lane) return document;
@@ -43,7 +43,7 @@ export function withCurve(document: Document, lane: Lane, curve: readonly CurveP
   return withPoints(document, lane.id, inOrder(points, byTick));
 }
 
-/** A lane with points moved to other places, by their ids; a point that comes to stand at or beyond a neighbour passes it. */
+/** A lane with points moved to other places, by their ids; a point moved to or beyond a neighbour passes it. */
 export function withPointsMoved(document: Document, laneId: Id, moved: ReadonlyMap<Id, CurvePoint>): Document {
   const points = pointsOf(document, laneId).map((point) => {
     const to = moved.get(point.id);

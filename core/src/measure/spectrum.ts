@@ -60,7 +60,7 @@ interface Circle {
 
 const circles = new Map<number, Circle>();
 
-/** Points half-way round a circle of so many, backwards. */
+/** Twiddle factors of a transform of `size` points: half a circle, clockwise. */
 function circleOf(size: number): Circle {
   const known = circles.get(size);
   if (known) return known;

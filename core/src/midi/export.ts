@@ -271,7 +271,7 @@ function partEvents(track: Track, shares: readonly ChannelShare[], toFile: (tick
   ]);
 }
 
-/** What was carried for a file track; its name gives way to a new one where its track has been renamed here. */
+/** Events carried along for a file track; its name is replaced if the track has been renamed here. */
 function carriedEvents({ song, tracks }: Document, fileTrack: number, carried: readonly Carried[]): WrittenEvent[] {
   const owners = tracks.filter((track) => track.fileTrack === fileTrack);
   const given = song.file?.trackNames[fileTrack] ?? null;

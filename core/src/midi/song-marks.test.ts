@@ -38,7 +38,7 @@ function broughtIn(marks: readonly Timed[], how: Partial<Arrangement> = {}): Doc
   return arranged(imported.document, { ...PLAIN_ARRANGEMENT, ...how }, counter('a'));
 }
 
-/** What another reader finds in what leaves: what is marked, by bar. */
+/** Markers of an exported file by bar, as another reader finds them. */
 function leaving(document: Document, type: string, mode: ExportMode = 'written'): unknown[] {
   const { tracks, header } = parseMidi(exportMidi(document, mode).bytes);
   return tracks.flatMap((events) => {

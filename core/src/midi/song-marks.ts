@@ -6,7 +6,7 @@ import { nearestBar } from '../time';
 import { decodeText } from './text';
 import { META, META_KEY, META_MARKER, metaData } from './track-events';
 
-/** How a song's sections and key leave in a file: which carried events still hold, and which are written anew. */
+/** How a song's sections and key leave in a file: which carried events still hold, and which are rewritten. */
 export interface SongMarks {
   readonly isStill: (carried: Carried) => boolean;
   /** Sections that no carried marker says. */

@@ -3,7 +3,7 @@ import { counter } from '../../test/make';
 import { END, file, letters, METER, NOTE } from '../../test/midi-bytes';
 import { exportMidi, importMidi } from '.';
 
-/** What a file gives back when it is brought in and sent out as written. */
+/** A file after a round trip: brought in and sent out as written. */
 function sentBack(bytes: Uint8Array, newId = counter('i')) {
   const imported = importMidi(bytes, { newId, seed: 1, name: 'File' });
   if (!imported.ok) throw new Error(imported.refusal.code);

@@ -39,7 +39,7 @@ function rowsIn(value: unknown): unknown[] {
   return typeof value === 'object' && value !== null ? Object.values(value).flatMap((rows) => (Array.isArray(rows) ? rows : [])) : [];
 }
 
-/** Where the song had to be made anew, what belonged to the old one belongs to it. */
+/** If the song had to be rebuilt, everything that belonged to the old one belongs to it. */
 function withSong(of: Collection, row: unknown, songId: Id): unknown {
   const isOfSong = rulesOf(of).parents.some(({ field }) => field === 'songId');
   return isOfSong && typeof row === 'object' && row !== null ? { ...row, songId } : row;

@@ -78,5 +78,5 @@ function stepsBetween(grid: Grid, from: number, to: number): number | null {
   return null;
 }
 
-/** What a phrase can say of a length. */
+/** Lengths a phrase can be copied by. */
 const MOST_STEPS = 999;

@@ -9,7 +9,7 @@ import { withChance, withPan } from './with';
 export const TYPED_FIELDS = ['start', 'length', 'pitch', 'velocity', 'chance', 'pan'] as const;
 export type TypedField = (typeof TYPED_FIELDS)[number];
 
-/** What is typed is read by: the meters and names in use. */
+/** Context for reading typed notes: the meters and names in use. */
 export interface TypedContext {
   readonly meters: readonly MeterAt[];
   readonly naming: Naming;

@@ -75,7 +75,7 @@ class ControlCurve {
     this.rest = scaleOf(target).rest;
   }
 
-  /** Where it stands at a tick, and where it is on its way to. */
+  /** Its value at a tick, and the value it is heading for. */
   at(tick: number): ControlEvent {
     const stretch = this.stretches.findLast(({ startTick, endTick }) => startTick <= tick && tick < endTick);
     return stretch ? this.inside(stretch, tick) : this.event(tick, this.rest, this.rest, 0);

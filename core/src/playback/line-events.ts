@@ -23,7 +23,7 @@ export interface PlayEvent {
   readonly rollTick?: number;
 }
 
-/** What tells one sounding of a note from all others: the same in every window it is asked for in. */
+/** Identifies one sounding of a note, the same in every window that asks for it. */
 export function eventKey({ trackId, noteId, pass, pitch, tick, began = tick }: PlayEvent): string {
   return `${trackId} ${noteId} ${pass} ${pitch} ${began}`;
 }

@@ -3,7 +3,7 @@ import type { Id, Pattern, Placement, Track } from '../model/entities';
 import type { TickSpan } from '../notes/span';
 import { modulo } from '../time';
 
-/** What is being played: the song from its placements, over and over a loop where one is given; or the patterns that belong to one
+/** The source being played: the song from its placements, over and over a loop where one is given; or the patterns that belong to one
  *  placement's moment, each looping by itself for as long as play lasts. */
 export type PlayView = { readonly kind: 'song'; readonly loop?: TickSpan | null } | { readonly kind: 'pattern'; readonly placementId: Id };
 

@@ -34,7 +34,7 @@ const NOTES: readonly Note[] = [
   ...(index === 1 ? { chance: 50 } : {}),
 }));
 
-/** What an action does to the example, by the first of its one-touch forms that does something, else by its own settings; null where there is nothing to see. */
+/** The example after an action, by its first one-touch form that changes it, else by its default settings; null if nothing visible changes. */
 export function exampleOf(action: NotesAction): ActionExample | null {
   for (const params of [...(action.quick ?? []).map((quick) => quick.params), {}]) {
     const example = exampleWith(action, params);

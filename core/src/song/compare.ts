@@ -89,7 +89,7 @@ function counted(before: readonly Entity[], after: readonly Entity[]): Counts {
 
 /** All entities of a collection. */
 type Counted = (of: Collection) => readonly Entity[];
-/** What belongs to a track; with null, to none: to the song itself. */
+/** Differences that belong to a track; with null, those of the song itself. */
 type Parts = (trackId: Id | null) => Counted;
 
 const NOTHING: readonly Entity[] = [];

@@ -26,7 +26,7 @@ export function marksClosed<M extends Mark>(marks: readonly M[], from: number, t
   const before = marks.filter(({ tick }) => tick < from);
   const after = marks.filter(({ tick }) => tick > to).map((mark) => ({ ...mark, tick: mark.tick - (to - from) }));
   const { seam, ...ruling } = markAt(marks, to, kind);
-  // What a song begins with is no seam.
+  // The start of a song is no seam.
   const first = (seam && from > 0 ? { ...ruling, tick: from, seam } : { ...ruling, tick: from }) as M;
   return withoutNeedless([...before, first, ...after], kind);
 }
@@ -65,7 +65,7 @@ export function marksCopied<M extends Mark>(
   return withoutNeedless([...kept, first, ...inside, last].sort((a, b) => a.tick - b.tick).map(asFirst), kind);
 }
 
-/** What a song begins with is no seam. */
+/** The start of a song is no seam. */
 function asFirst<M extends Mark>(mark: M, index: number): M {
   const { seam, ...plain } = mark;
   return seam && index === 0 ? (plain as M) : mark;

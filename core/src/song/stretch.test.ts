@@ -32,7 +32,7 @@ const BAR = 80_640;
 /** Times a song is cut at: bars, and in the middle of them. */
 const ticks = fc.integer({ min: 0, max: 10 }).map((halves) => (halves * BAR) / 2);
 
-/** What is heard, as text: every note with its tick, pitch, track and length. Tails that a cut ends are of their own length, so lengths are
+/** The song as it sounds, as text: every note with its tick, pitch, track and length. Tails that a cut ends are of their own length, so lengths are
  *  compared only where nothing is cut. */
 function heard(document: Document, from = 0, to = contentEnd(document)): string[] {
   return events(document, from, to, { view: { kind: 'song' } }).map(

@@ -3,7 +3,7 @@ import { inOrder, type Document } from '../model/document';
 import type { Id, Treatment } from '../model/entities';
 import { groupedBy } from '../model/grouped';
 
-/** What has been copied from what: the copies' ids, each with the id of its source. */
+/** Source ids by the ids of their copies. */
 export type Sources = ReadonlyMap<Id, Id>;
 
 /** Gives copies of tracks and placements the treatments of their sources, as treatments of their own. */

@@ -41,7 +41,7 @@ export class BelongingSync implements BelongingsInStep {
     void this.exchange();
   };
 
-  /** The server has so many puts now. */
+  /** The server's number of puts. */
   readonly heard = (revision: number): void => {
     if (revision !== this.standing.revision) this.goOn();
   };

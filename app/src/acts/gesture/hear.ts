@@ -9,7 +9,7 @@ export function hearNote(trackId: Id, pitch: number, velocity: number): Thunk {
   };
 }
 
-/** Sounds the first of the notes that a held key carries, at the pitch it has come to. */
+/** Sounds the first of the notes that a held key carries, at its current pitch. */
 export function hearCarried(): Thunk {
   return (dispatch, getState) => {
     const state = getState();

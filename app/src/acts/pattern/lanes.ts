@@ -36,7 +36,7 @@ function editLane(label: string, target: LaneTarget, edit: (document: Document, 
   };
 }
 
-/** Draws a stretch of a lane anew. */
+/** Redraws a stretch of a lane. */
 export function drawLane(target: LaneTarget, span: DrawnSpan): Thunk {
   return editLane('Draw', target, (document, { id }, newId) => withDrawn(document, id, span, newId));
 }

@@ -116,7 +116,7 @@ function spanOf(document: Document, placements: readonly Placement[]): number {
   return Math.ceil((end - start) / bar) * bar;
 }
 
-/** Repeats the selected placements, linked: so many times, or to the end of the section they begin in. */
+/** Repeats the selected placements as linked copies, a number of times or to the end of the section they begin in. */
 export function repeatSelected(times: number | 'section'): Thunk {
   return (dispatch, getState, { newId }) => {
     const { document } = getState().song;

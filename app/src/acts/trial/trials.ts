@@ -23,7 +23,7 @@ export function paramsFor(actionId: ActionId, quick: Params = {}): Thunk<Params>
   });
 }
 
-/** What was typed is not typed again by itself. */
+/** Typed text is not offered again by itself. */
 function withoutTexts(actionId: ActionId, params: Params): Params {
   const texts = new Set(paramFields(actionById(actionId).params).flatMap(({ name, control }) => (control === 'text' ? [name] : [])));
   return Object.fromEntries(Object.entries(params).filter(([name]) => !texts.has(name)));

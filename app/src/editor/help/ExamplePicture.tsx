@@ -11,7 +11,7 @@ const TOP = 79;
 const BOTTOM = 55;
 const BAR_TICKS = 4 * 20160;
 
-/** What an action does to a bar of four notes: before and after. Nothing where there is nothing to see. */
+/** Shows an action's effect on a bar of four notes, before and after. Renders nothing if the two look the same. */
 export const ExamplePicture = memo(function ExamplePicture({ actionId }: { readonly actionId: ActionId }) {
   const example = exampleOf(actionById(actionId));
   if (!example) return null;

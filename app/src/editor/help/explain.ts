@@ -16,7 +16,7 @@ interface Entry extends Explanation {
   readonly names: RegExp;
 }
 
-/** What is on the screens beside actions and rules, which say themselves what they are. The first that fits a name explains it. */
+/** Explanations of everything on screen but actions and rules, which carry their own. The first pattern that matches a name wins. */
 const CONTROLS: readonly Entry[] = [
   {
     names: /^(Play|Stop)$/,
@@ -215,7 +215,7 @@ const CONTROLS: readonly Entry[] = [
   { names: /^Back to/, title: 'Back', text: 'To where you came from. Nothing is lost by leaving: every step is saved as it is made.' },
 ];
 
-/** What is told apart by its role: there are many of each, named by where they are. */
+/** Explanations by role, for things there are many of, each named after its place. */
 const BY_ROLE: Readonly<Record<string, Explanation>> = {
   checkbox: controlNamed('Steps'),
   option: controlNamed('Notes'),
@@ -242,7 +242,7 @@ function explanationsByName(): ReadonlyMap<string, Explanation> {
   return named;
 }
 
-/** What something with an accessible name, and perhaps a role, is; its name alone where nothing is written of it. */
+/** Explains a control by its accessible name and role; falls back to the bare name if nothing is written about it. */
 export function explain(name: string, role: string | null = null): Explanation {
   const ofRole = role === null ? undefined : BY_ROLE[role];
   if (ofRole) return ofRole;

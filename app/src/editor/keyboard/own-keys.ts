@@ -7,7 +7,7 @@ import type { KeyInput } from './match-key';
 /** Keys chosen in place of those that acts come with, by the name of the latter; null where an act has lost its key to another. */
 export type OwnKeys = Readonly<Record<string, OwnKey | null>>;
 
-/** What a key that was pressed would be as one's own; null where it cannot be: a modifier alone, one that is held during drags, the keys that
+/** The pressed key as a shortcut of one's own; null where it cannot be one: a modifier alone, one that is held during drags, the keys that
  *  every screen needs. */
 export function ownKeyOf(input: KeyInput): OwnKey | null {
   const isModifier = ['Shift', 'Control', 'Alt', 'Meta', 'AltGraph', 'CapsLock', 'Dead'].includes(input.key);

@@ -27,7 +27,7 @@ function fromStart(): number {
   return 0;
 }
 
-/** How often what is carried along is heard anew, in milliseconds. */
+/** Interval in ms between sounds of a dragged note. */
 const HEARD_EVERY_MS = 150;
 
 /** Lets notes that a held nudge carries be heard where they are, while the loop runs. It listens beside React: a held key asks for more than

@@ -13,7 +13,7 @@ import { counted } from '@yibbo/core';
 /** One mark is always whole in view, in pixels; further ones are scrolled to. */
 const MARKS_WIDTH = 84;
 
-/** What is easily overlooked, counted: notes off the grid, rows that are hidden, notes where the sound is not at its best. A tap on a
+/** Counts what is easily overlooked: notes off the grid, hidden rows, notes outside the sound's best range. A tap on a
  *  count selects them, or shows them. Takes no room where there is nothing to say. */
 export function Marks({ part }: { readonly part: OpenPart }) {
   const shown = useAppSelector(selectShownNotes);
@@ -31,7 +31,7 @@ interface MarkPressesProps {
   readonly hidden: number;
 }
 
-/** The counts as buttons; drawn anew only where one is another. */
+/** The counts as buttons; re-renders only when one changes. */
 const MarkPresses = memo(function MarkPresses({ part, offGrid, outside, hidden }: MarkPressesProps) {
   const dispatch = useAppDispatch();
   const showEvery = () => dispatch(patternViewSet({ patternId: part.pattern.id, view: { rowChoice: 'every' } }));

@@ -28,7 +28,7 @@ const FINGERS: Readonly<Record<Finger, { readonly next: Finger; readonly label: 
   scrolls: { next: 'draws', label: 'One finger scrolls', icon: Hand },
 };
 
-/** What one finger on empty ground does; a press goes on to the next. */
+/** Shows what one finger does on empty ground; a press switches to the next mode. */
 const FingerSwitch = memo(function FingerSwitch() {
   const dispatch = useAppDispatch();
   const { next, label, icon } = FINGERS[useAppSelector((state) => state.session.finger)];

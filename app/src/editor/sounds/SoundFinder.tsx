@@ -23,7 +23,7 @@ type Kind = Family | 'like' | 'favourites' | 'own';
 interface SoundFinderProps {
   /** Only of this kind of track; absent means both. */
   readonly kind?: Track['kind'];
-  /** What "like this" is like. */
+  /** The sound that "like this" compares with. */
   readonly like?: Sound;
   readonly chosenId: string | null;
   /** Whether those that were made here are among them. */

@@ -38,7 +38,7 @@ export function PatternScreen({ placementId, bar }: { readonly placementId: Id; 
 
 const EDITORS = { phone: PhoneEditor, low: LowEditor, wide: WideEditor } as const;
 
-/** Drawn anew only where another part is open: an edit of notes is the business of what shows them. */
+/** Re-renders only when another part opens; components that show notes follow edits themselves. */
 const Editor = memo(function Editor({ part, onPlay }: { readonly part: OpenPart; readonly onPlay: () => void }) {
   const shape = useScreenShape();
   const Shaped = EDITORS[shape];

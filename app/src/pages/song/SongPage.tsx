@@ -95,7 +95,7 @@ function PageKeys({ onPlay }: { readonly onPlay: () => void }) {
   return null;
 }
 
-/** What was being set up beside a pattern ends with it: a sheet closes, a trial is kept and that is said. */
+/** Ends setups that belong to a pattern when it closes: sheets close, a trial is kept, and a notice says so. */
 function useArrival(): void {
   const dispatch = useAppDispatch();
   useEffect(() => {

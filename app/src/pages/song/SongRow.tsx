@@ -13,7 +13,7 @@ interface SongRowProps {
   readonly selected: ReadonlySet<Id>;
   /** How many placements play each pattern. */
   readonly counts: ReadonlyMap<Id, number>;
-  /** Where placements that are being dragged would come to lie. */
+  /** Where dragged placements would land. */
   readonly ghosts: readonly Placement[];
   /** Notes that are selected, to be seen wherever they are played. */
   readonly lit: LitNotes | null;

@@ -15,7 +15,7 @@ interface SongRowsProps {
   readonly document: Document;
   readonly rail: number;
   readonly ghosts: readonly Placement[];
-  /** What is dragged and marked on the rulers. */
+  /** Drag and mark state of the rulers. */
   readonly hand: RulerHand;
   /** The placement that is opened on the page, and its editor, which stands under the row it begins in. */
   readonly here: Placement | null;

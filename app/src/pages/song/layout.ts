@@ -32,7 +32,7 @@ export type Folding = Readonly<Record<string, boolean>>;
 export const LANE = 44;
 export const RULER = 44;
 
-/** From so many lines on a song has a chip for each. */
+/** Number of lines from which a song has a chip for each. */
 export const MANY_LINES = 6;
 
 /** The height that a page of many lines may have at first, in pixels: about ten screens. A higher one begins folded. */

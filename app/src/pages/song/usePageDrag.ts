@@ -6,7 +6,7 @@ import { chipAt, placeAt, type PagePlace } from './page-places';
 /** How long a drag rests near an edge before the page goes along, in milliseconds. */
 const EDGE_REST_MS = 200;
 const HIGH_PIXELS = 200;
-/** A press that stays within so many pixels is no drag. */
+/** Distance in px within which a press is no drag. */
 const SLOP = 6;
 
 /** The callbacks of a drag over the page. */

@@ -29,7 +29,7 @@ export function usePageOnScreen(page: RefObject<HTMLElement | null>, { layout: {
   }, [effects, page, rows, fold]);
 }
 
-/** What was selected last stays in view when its tools take room from the page. */
+/** Keeps the last selection in view when its tools take room from the page. */
 export function useSelectedInView(page: RefObject<HTMLElement | null>, height: number): void {
   const last = useAppSelector((state) => state.session.placementIds.at(-1));
   useLayoutEffect(() => {

@@ -1,6 +1,6 @@
 import type { SongCard } from '@yibbo/core';
 
-/** From so many songs on there is a search and an order to choose. */
+/** Number of songs from which search and order are offered. */
 export const MANY_SONGS = 8;
 
 export const SONG_ORDERS = ['changed', 'name', 'tempo'] as const;

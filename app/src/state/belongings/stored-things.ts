@@ -70,7 +70,7 @@ function recordAt(key: string): KnownThing | null {
   return known.thing ? (known as KnownThing) : null;
 }
 
-/** What an earlier version kept among the habits of a browser, which are cleared of it. */
+/** Takes over things an earlier version kept in the browser's preferences, and removes them there. */
 function fromHabits(): OwnThing[] {
   const habits = stored<{ ownSounds?: OwnSound[]; favouriteSounds?: string[]; ownKeys?: Record<string, OwnKey | null> }>(HABITS_KEY, {});
   const { ownSounds = [], favouriteSounds = [], ownKeys = {}, ...rest } = habits;

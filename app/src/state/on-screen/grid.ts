@@ -15,7 +15,7 @@ export interface NotePlace {
   readonly row: number;
 }
 
-/** What can be asked of the view of the notes: scrolling and zooming, in pixels, ticks and rows. */
+/** Commands for the view of the notes: scroll and zoom, in pixels, ticks and rows. */
 interface GridView {
   readonly width: number;
   readonly height: number;

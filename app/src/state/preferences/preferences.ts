@@ -41,7 +41,7 @@ export interface Preferences {
   /** The line that runs of notes, and velocities in the lane, follow. */
   readonly shape: Shape;
   readonly turns: number;
-  /** What a sweep over velocities does with chords. */
+  /** How a sweep over velocities treats chords. */
   readonly sweepMode: SweepMode;
   /** Whether other tracks' notes show behind those of the open pattern. */
   readonly hasBackdrop: boolean;

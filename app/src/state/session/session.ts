@@ -5,7 +5,7 @@ import { songChanged } from '../document/song';
 /** The effect of one finger on empty ground. */
 export type Finger = 'draws' | 'paints' | 'selects' | 'scrolls';
 
-/** What the tray shows: a family of actions, the selection rules, or how the pattern is looked at. */
+/** The tray's content: a family of actions, the selection rules, or the view settings. */
 export type TrayTab = ActionFamily | 'select' | 'view';
 
 /** Something a notice or a silent track offers to do about it. */
@@ -38,7 +38,7 @@ export type Remedy =
         | 'chooseKey';
     };
 
-/** What a section's sheet is about: a section; bars that are to become one; or what lies behind a section, or before the first, without a name. */
+/** The subject of a section's sheet: a section; bars that are to become one; or the unnamed bars after a section, or before the first. */
 export type SectionOf = { readonly sectionId: Id } | { readonly bars: BarSpan } | { readonly after: Id | null };
 
 /** A sheet about the open pattern: the grid (of the pattern, a row, a stretch of time), a row, how far a nudge goes, and so on. */
@@ -60,7 +60,7 @@ export type SongSheet =
 /** Of several sheets the one of a kind. */
 export type SheetOfKind<S extends Sheet, K> = S extends unknown ? (K extends S['kind'] ? S : never) : never;
 
-/** What stands in the tray's place to be set up. */
+/** The setup shown in place of the tray. */
 export type Sheet = PatternSheet | SongSheet;
 
 /** A short message for the person. */
@@ -115,7 +115,7 @@ export interface SessionState {
   readonly copiesNext: boolean;
   /** The stretch of time marked on the ruler of the open pattern. */
   readonly span: TickSpan | null;
-  /** What an action took that was done last, for its way back. */
+  /** Notes taken by the last action, for its way back. */
   readonly taken: Taken | null;
   readonly menu: MenuPlace | null;
   readonly rule: OpenRule | null;

@@ -105,7 +105,7 @@ function shiftTo(chosen: number, { inBeat, stretch }: Clip, copied: readonly Not
   return chosen - barBeatAt(context.meters, chosen).ticks - (from - inBeat);
 }
 
-/** What was there, as the landing leaves it. */
+/** The notes already there, as the landing leaves them. */
 function landedInSpan(notes: readonly Note[], taken: TickSpan, landing: NoteLanding): Note[] {
   if (landing === 'push') {
     const by = taken.end - taken.start;

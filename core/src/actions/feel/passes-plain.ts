@@ -7,7 +7,7 @@ import type { OptionalField } from '../../notes/optional';
 import { loopTicks, notesAction, type ActionContext, type NotesPart } from '../action';
 import { paramsOf, wholeParam } from '../params';
 
-/** What decides when a note sounds, which plain notes have none of. */
+/** Fields that decide when a note sounds; plain notes have none of them. */
 const WHEN: readonly OptionalField[] = ['chance', 'passes', 'oneOf', 'share', 'drawnWith'];
 
 export const passesPlain = notesAction({

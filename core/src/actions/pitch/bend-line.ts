@@ -6,7 +6,7 @@ import { clamp } from '../../time';
 import { notesAction, type Drag } from '../action';
 import { choiceParam, paramsOf, textParam } from '../params';
 
-/** A drawn line goes by so many cents while the grid holds, and its points are left out that are no further off than this. */
+/** Cents that a drawn line snaps to while the grid holds; points closer to the line than this are dropped. */
 const STEP_CENTS = 25;
 const WITHIN_CENTS = 20;
 

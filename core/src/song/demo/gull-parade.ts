@@ -92,7 +92,7 @@ const ROLL_IN: readonly Stroke[] = [
   ...[0, 1, 2, 3, 4, 5, 6].map((step): Stroke => [2 + (step * 2) / 7, SNARE, 2 / 7, 46 + step * 10]),
 ];
 
-/** What begins a chorus: the cymbal, once, over the march. */
+/** Opens a chorus: the cymbal, once, over the march. */
 const ARRIVAL: readonly Stroke[] = [[0, CRASH, 2, 96], ...PARADE];
 
 /** Half time: the band has stopped, and two drums walk on. */
@@ -119,7 +119,7 @@ const LEAD_CORNER: readonly Stroke[] = [
   [12, 67, 2, 82, { oneOf: 'end' }],
 ];
 
-/** What the second chorus adds to the call: a third above its long notes. */
+/** The second chorus's addition to the call: a third above its long notes. */
 const LEAD_TOGETHER: readonly Stroke[] = [...LEAD, [2, 77, 1.5, 70], [5, 74, 2, 68], [9, 81, 1.5, 70], [14, 76, 1.5, 76]];
 
 const PAD_AND_PLUCKS = { 'Fog Pad': [['Pad', 8]], 'Rope Plucks': [['Plucks', 8]] } as const;

@@ -1,6 +1,6 @@
 import type { KitSound } from '../../audio/sounds';
 
-/** What is built first on any quay: a plain, firm set. By General MIDI percussion key. */
+/** The first thing built on any quay: a plain, firm set. By General MIDI percussion key. */
 export const QUAY_KIT: KitSound = {
   kind: 'drums',
   family: 'drums',

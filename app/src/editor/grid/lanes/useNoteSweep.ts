@@ -24,7 +24,7 @@ const REACH_TOUCH = 22;
 const REACH_MOUSE = 10;
 const NOTHING: Swept = new Map();
 
-/** What a drag in the lane is doing: setting the note it began on, or sweeping over more. */
+/** The state of a drag in the lane: setting the note it began on, or sweeping over more. */
 interface Sweep {
   readonly pointerId: number;
   readonly fromX: number;

@@ -56,7 +56,7 @@ const HearPress = memo(function HearPress({ part, row }: Pick<RowBarProps, 'part
   return <Press label={`Hear ${row.name}`} shown={row.name} onPress={hear} />;
 });
 
-/** A row's buttons; a hit more or less does not draw them anew. */
+/** A row's buttons; a hit more or less does not re-render them. */
 const RowPresses = memo(function RowPresses({ row, isEmpty, isWide }: Pick<RowBarProps, 'row' | 'isWide'> & { readonly isEmpty: boolean }) {
   const dispatch = useAppDispatch();
   const open = () => {

@@ -23,7 +23,7 @@ import { cellAt, useCellSurface, type CellsByRow } from './useCellSurface';
 import { NO_HITS, useNotesByRow } from './useNotesByRow';
 import { useStepKeys } from './useStepKeys';
 
-/** Free below the last row, in pixels, so that what lies over the foot of the notes never covers it for good. */
+/** Space in px below the last row, so that it can be scrolled clear of anything over the foot of the notes. */
 const OVERLAY_ROOM = 52;
 
 /** The view of the steps: rows, the bar and its cells, notes. */

@@ -72,7 +72,7 @@ export function linesOf(cells: readonly StepCell[], across: number): StepCell[][
   return Array.from({ length: lines }, (_, line) => cells.slice(line * perLine, (line + 1) * perLine));
 }
 
-/** The cell that sounds when a row stands at `tick` of its own loop: the one it is written in, else a repeat of it. */
+/** The cell that sounds at `tick` of a row's own loop: the one it is written in, else a repeat of it. */
 export function cellAtTick(cells: readonly StepCell[], tick: number): StepCell | undefined {
   const sounding = cells.filter(({ source, start, end }) => tick >= source && tick < source + (end - start));
   return sounding.find((cell) => !isRepeat(cell)) ?? sounding[0];

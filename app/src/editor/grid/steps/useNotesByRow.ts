@@ -5,7 +5,7 @@ type NotesByRow = ReadonlyMap<number, readonly Note[]>;
 
 export const NO_HITS: readonly Note[] = [];
 
-/** Notes by their pitch. A row whose notes are the same keeps its list, so that an edit draws one row anew and not all of them. */
+/** Notes by their pitch. A row whose notes are the same keeps its list, so that an edit re-renders one row and not all of them. */
 export function useNotesByRow(notes: readonly Note[]): NotesByRow {
   const [split] = useState(rowSplitter);
   return useMemo(() => split(notes), [split, notes]);

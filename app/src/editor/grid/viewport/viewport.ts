@@ -2,7 +2,7 @@ import { clamp, TICKS_PER_QUARTER } from '@yibbo/core';
 import { useCallback, useSyncExternalStore } from 'react';
 import type { ShownRange, NotePlace } from '../../../state/on-screen/grid';
 
-/** How far what is drawn may be stretched before it is drawn anew, and how long after the last zoom it is in any case. */
+/** How far a drawing may be stretched before it is redrawn, and the delay in ms after the last zoom until it is in any case. */
 const MOST_STRETCH = 1.5;
 const ZOOM_REST_MS = 140;
 /** Left free at the right of what is shown, in pixels. */

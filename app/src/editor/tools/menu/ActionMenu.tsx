@@ -29,7 +29,7 @@ import { deselect, selectMore } from '../../../acts/pattern/select';
 import { FAMILIES, FAMILY_NAMES } from '../tray/families';
 import { DRAWN_VELOCITY } from '../../grid/gesture/useSetting';
 
-/** What actions take that go by the place, not by notes there. */
+/** Action inputs that depend on the place, not on its notes. */
 const PLACED: ReadonlySet<string> = new Set(['row', 'nothing', 'pattern']);
 
 const WIDTH = 300;

@@ -23,7 +23,7 @@ function Line({ label, children, dots }: { readonly label: string; readonly chil
   );
 }
 
-/** An action with its one-touch forms and its trial. There are hundreds of buttons: they are drawn anew only where they come into reach or
+/** An action with its one-touch forms and its trial. There are hundreds of buttons: they re-render only when they come into reach or
  *  leave it. */
 export const ActionLine = memo(function ActionLine({ action }: { readonly action: ListedAction }) {
   const dispatch = useAppDispatch();
@@ -68,7 +68,7 @@ export const ActionLine = memo(function ActionLine({ action }: { readonly action
   );
 });
 
-/** A rule with what it would pick; drawn anew only where that is another number. */
+/** A rule with the number of notes it would pick; re-renders only when that changes. */
 export const RuleLine = memo(function RuleLine({ rule, count }: { readonly rule: SelectionRule; readonly count: number }) {
   const dispatch = useAppDispatch();
   return (

@@ -43,7 +43,7 @@ export function QuickForms({ action, isOff }: { readonly action: ListedAction; r
   );
 }
 
-/** An action's one-touch forms and the dots that open its trial, side by side. There are many buttons: they are drawn anew only where they
+/** An action's one-touch forms and the dots that open its trial, side by side. There are many buttons: they re-render only when they
  *  come into reach or leave it. */
 export const ActionButtons = memo(function ActionButtons({ action }: { readonly action: ListedAction }) {
   const dispatch = useAppDispatch();

@@ -98,7 +98,7 @@ function Rules({ part }: { readonly part: OpenPart }) {
   return SELECTION_RULES.map((rule) => <RulePress key={rule.id} rule={rule} count={counts.get(rule.id) ?? 0} />);
 }
 
-/** A rule with what it would pick; drawn anew only where that is another number. */
+/** A rule with the number of notes it would pick; re-renders only when that changes. */
 const RulePress = memo(function RulePress({ rule, count }: { readonly rule: SelectionRule; readonly count: number }) {
   const dispatch = useAppDispatch();
   const hasSettings = paramFields(rule.params).length > 0;
