@@ -25,6 +25,8 @@ export default defineConfig({
     viewport: { width: 390, height: 844 },
     hasTouch: true,
     isMobile: true,
+    // An act on something that is not there fails soon, not with the whole journey.
+    actionTimeout: 15_000,
     // Recording every journey took a quarter of their time.
     trace: 'on-first-retry',
     launchOptions: { executablePath: CHROMIUM, args: CHROMIUM_FLAGS },

@@ -25,6 +25,7 @@ it('an action may lengthen its pattern, place it again, and make a track with a 
     family: 'make',
     subject: 'notes',
     label: 'Two bars',
+    short: 'Two bars',
     help: '.',
     words: [],
     params: paramsOf({}),

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '../support/journey';
-import { cell, eachSheet, family, newSong, openDemo, placement } from '../support/app';
+import { cell, eachSheet, family, newSong, openDemo, openTrack, placement } from '../support/app';
 
 type Rules = 'structure' | 'contrast';
 
@@ -42,7 +42,7 @@ async function visit(page: Page, look: (where: string, part?: string) => Promise
   await look('A silent track');
   await openDemo(page);
   await look('Steps');
-  await press('Buoy Bells');
+  await openTrack(page, 'Buoy Bells');
   await press('4 off grid: select them');
   await look('Notes, selected');
   if (!isWide) await family(page, 'View');
@@ -92,7 +92,8 @@ async function visit(page: Page, look: (where: string, part?: string) => Promise
     await press(`Close: ${sheet}`);
   }
   await press('Levels');
-  await press('Sound of Fog pad');
+  await press('Fog pad: pan, sound and more');
+  await page.getByRole('button', { name: /^Sound: .*, of Fog pad$/ }).click();
   for (const part of ['Choose', 'Set', 'Opens with another track', 'Save']) {
     await press(part);
     await look(`Sound, ${part}`, '[data-testid=sheet]');

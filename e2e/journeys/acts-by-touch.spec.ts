@@ -1,5 +1,5 @@
 import { expect, test } from '../support/journey';
-import { boxAt, cell, changeBars, family, Fingers, middleOf, newSong, savedNotes, shapes, showAs } from '../support/app';
+import { boxAt, cell, changeBars, family, Fingers, middleOf, newSong, savedNotes, shapes, showAs, tool } from '../support/app';
 
 test('two thumbs erase what a finger sweeps over; a drag copies after "Copy, then drag", and only once', async ({ page }) => {
   await newSong(page, 'Lamp keys');
@@ -150,17 +150,16 @@ test('rules pick with settings and a live count; a copy beyond the end offers to
   await expect.poll(async () => (await savedNotes(page)).map(({ velocity }) => velocity)).toEqual([120, 100, 120, 100, 120]);
 
   await page.getByRole('button', { name: 'Deselect' }).tap();
-  await family(page, 'Copy');
   for (let times = 0; times < 2; times++) {
     await page.getByRole('button', { name: 'Select all notes' }).tap();
-    await page.getByRole('button', { name: 'Duplicate: try with settings' }).tap();
+    await tool(page, 'Copy', 'Duplicate: try with settings');
     const trial = page.getByRole('region', { name: 'Trying Duplicate' });
     await trial.getByRole('button', { name: 'bar', exact: true }).tap();
     await trial.getByRole('button', { name: 'Keep' }).tap();
     await page.getByRole('button', { name: 'Deselect' }).tap();
   }
   await expect.poll(async () => (await savedNotes(page)).length).toBe(20);
-  await page.getByRole('button', { name: 'Duplicate', exact: true }).tap();
+  await tool(page, 'Copy', 'Duplicate');
   await expect(page.getByRole('alert')).toContainText(/lands 2 bars later\. 10 notes lie beyond the end/);
   await page.getByRole('button', { name: 'Make it longer' }).tap();
   await expect(page.getByText(/^[4-9] bars$/)).toBeVisible();

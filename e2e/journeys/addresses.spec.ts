@@ -1,13 +1,11 @@
 import { expect, test } from '../support/journey';
-import { openDemo, showAs } from '../support/app';
-
-const openTrack = (name: string) => ({ name: new RegExp(`^${name}`) });
+import { openDemo, openTrack, showAs } from '../support/app';
 
 test('a pattern has an address: reload, a step back and a link lead to the same track, pattern and bar', async ({ page, context }) => {
   await openDemo(page);
   const first = page.url();
   expect(first).toMatch(/\/song\/[\w-]+\/pattern\/[\w-]+$/);
-  await page.getByRole('button', openTrack('Lamp Keys')).first().tap();
+  await openTrack(page, 'Lamp Keys');
   await expect(page.getByTestId('notes-grid')).toHaveAccessibleName(/^Notes of Lamp Keys/);
   await expect(page).not.toHaveURL(first);
   const track = page.url();

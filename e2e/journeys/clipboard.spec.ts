@@ -1,5 +1,5 @@
 import { expect, test } from '../support/journey';
-import { boxAt, family, newSong, shapes } from '../support/app';
+import { boxAt, family, newSong, shapes, tool } from '../support/app';
 import { button } from '../support/song';
 
 test('by thumb: notes are copied, pasted on another track with the landing chosen, and cut', async ({ page }) => {
@@ -30,13 +30,14 @@ test('by thumb: notes are copied, pasted on another track with the landing chose
       [2, 1, 64],
     ]);
   // With settings: twice, replacing what is there; the pasted notes are selected and can be cut.
-  await button(page, 'Paste: try with settings').click();
+  await tool(page, 'Copy', 'Paste: try with settings');
   await button(page, 'where they stood').click();
   await button(page, 'is replaced').click();
+  await button(page, 'More settings').click();
   await button(page, 'Times: more').click();
   await button(page, 'Keep').click();
   await expect.poll(async () => (await shapes(page)).length).toBe(6);
-  await button(page, 'Cut').tap();
+  await tool(page, 'Copy', 'Cut');
   await expect.poll(async () => (await shapes(page)).length).toBe(2);
 });
 

@@ -1,5 +1,5 @@
 import { expect, test } from '../support/journey';
-import { family, Fingers, newSong, savedNotes } from '../support/app';
+import { family, Fingers, newSong, savedNotes, tool } from '../support/app';
 
 interface BentNote {
   readonly start: number;
@@ -44,7 +44,7 @@ test('with a finger on the notes: a first cut, a line they end at, a bend drawn;
   await page.getByRole('button', { name: 'Undo' }).tap();
   await page.getByRole('button', { name: 'Undo' }).tap();
 
-  await page.getByRole('button', { name: 'End at a line: try with settings' }).tap();
+  await tool(page, 'Length', 'End at a line: try with settings');
   await fingers.drag([{ from: { x: x(10_000), y: y + 60 }, to: { x: x(40_500), y: y + 60 } }], { steps: 6 });
   await expect(page.getByTestId('line-across')).toHaveCount(1);
   await trial.getByRole('button', { name: 'Keep' }).tap();
@@ -61,7 +61,7 @@ test('with a finger on the notes: a first cut, a line they end at, a bend drawn;
 
   await family(page, 'Length');
   await page.getByRole('button', { name: 'Split at lines: try with settings' }).tap();
-  await trial.getByRole('button', { name: '1/2', exact: true }).tap();
+  for (const _step of ['1/8', '1/4', 'beat', '1/2']) await trial.getByRole('button', { name: 'Lines of: coarser' }).tap();
   await expect(trial).toContainText('No line of this grid falls inside a note.');
   await trial.getByRole('button', { name: 'Lines of 1/4', exact: true }).tap();
   await trial.getByRole('button', { name: 'Keep' }).tap();

@@ -1,5 +1,5 @@
 import { expect, test } from '../support/journey';
-import { family, newSong, QUARTER, savedNotes } from '../support/app';
+import { family, newSong, QUARTER, savedNotes, tool } from '../support/app';
 
 const STEP = QUARTER / 4;
 
@@ -15,11 +15,11 @@ test('accents, ghosts and mutes on a finished row, by thumb', async ({ page }) =
   await family(page, 'Feel');
   await page.getByRole('button', { name: 'Softer', exact: true }).tap();
   await expect.poll(velocities).toEqual([100, 85, 100, 85]);
-  await page.getByRole('button', { name: 'Velocity 48' }).tap();
+  await tool(page, 'Feel', 'Velocity 48');
   await expect.poll(velocities).toEqual([100, 48, 100, 48]);
-  await page.getByRole('button', { name: 'Mute notes', exact: true }).tap();
+  await tool(page, 'Feel', 'Mute notes');
   await expect.poll(async () => (await savedNotes(page)).filter((note) => 'muted' in note)).toHaveLength(2);
-  await page.getByRole('button', { name: 'Unmute notes', exact: true }).tap();
+  await tool(page, 'Feel', 'Unmute notes');
   await expect.poll(async () => (await savedNotes(page)).filter((note) => 'muted' in note)).toHaveLength(0);
 });
 
@@ -34,6 +34,6 @@ test('cut apart and joined again, a row is what it was', async ({ page }) => {
   await family(page, 'Length');
   await page.getByRole('button', { name: 'Split in 4' }).tap();
   await expect.poll(shape).toEqual([0, 0.25, 0.5, 0.75].map((start) => [start, 0.25]));
-  await page.getByRole('button', { name: 'Join', exact: true }).tap();
+  await tool(page, 'Length', 'Join');
   await expect.poll(shape).toEqual([[0, 1]]);
 });

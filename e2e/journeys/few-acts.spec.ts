@@ -20,10 +20,13 @@ async function begin(acts: Acts, page: Page, sound: string): Promise<void> {
   await expect(page.getByTestId('play')).toBeVisible();
 }
 
-/** Takes an action out of all there are. */
-async function act(acts: Acts, page: Page, name: string): Promise<void> {
+/** Takes a tool: out of the line where it is there, else out of the toolbox. */
+async function take(acts: Acts, page: Page, family: string, name: string): Promise<void> {
+  const tool = page.getByRole('button', { name, exact: true });
+  if (await tool.isVisible()) return acts.press(tool);
   await acts.press(page.getByRole('button', { name: /: other actions$/ }));
-  await acts.press(page.getByTestId('sheet').getByRole('button', { name, exact: true }));
+  await acts.press(page.getByRole('tab', { name: family }));
+  await acts.press(tool);
 }
 
 /** Two fingers together halve the zoom: two bars in place of one. */
@@ -74,7 +77,7 @@ test.describe('by thumb', () => {
     for (const step of [0, 8, 10]) await acts.press(cell(page, 'Kick', step));
     await acts.press(page.getByRole('button', { name: /^Snare, / }));
     for (const step of [4, 12]) await acts.press(cell(page, 'Snare', step));
-    await act(acts, page, 'Repeat to the end');
+    await take(acts, page, 'Copy', 'Repeat to the end');
     await acts.press(page.getByRole('button', { name: /^Closed hat, / }));
     await acts.press(page.getByRole('button', { name: 'Fill Closed hat' }));
     await acts.press(page.getByRole('button', { name: 'Accent every: more' }));
@@ -114,14 +117,14 @@ test.describe('by thumb', () => {
     await pinch(acts, page, fingers);
     for (const [half, row] of ['G2', 'A2', 'F2', 'D2'].entries())
       await acts.drag(await boxAt(page, 8 * half, row), await boxAt(page, 8 * half + 6, row));
-    await act(acts, page, 'Duplicate');
+    await take(acts, page, 'Copy', 'Duplicate');
     await acts.press(page.getByRole('button', { name: 'Make it longer' }));
     await scrollOn(acts, page, fingers);
     // A frame from empty ground takes the last four notes.
     const [from, to] = [await boxAt(page, 56, 'E2'), await boxAt(page, 63, 'D2')];
     await acts.drag(from, to, 600);
     await expect(page.getByTestId('readout')).toContainText('4 notes · D2');
-    await act(acts, page, 'Octave up');
+    await take(acts, page, 'Pitch', 'Octave up');
     await expect.poll(() => shapes(page)).toEqual(BASS);
     expect(acts.count).toBeLessThanOrEqual(MOST.bass);
   });

@@ -1,5 +1,5 @@
 import { expect, test } from '../support/journey';
-import { family, newSong, QUARTER, savedNotes } from '../support/app';
+import { family, newSong, QUARTER, savedNotes, tool } from '../support/app';
 
 const STEP = QUARTER / 4;
 
@@ -29,8 +29,7 @@ test('a beat from nothing: drawn, split, rotated, nudged, there after a reload, 
   await expect.poll(() => starts(36)).toEqual([0, 0.5, 4, 4.5, 8, 8.5, 12, 12.5]);
 
   // And all of them a 1/16 later.
-  await family(page, 'Time');
-  await page.getByRole('button', { name: 'Later' }).tap();
+  await tool(page, 'Time', 'Later');
   await expect.poll(() => starts(36)).toEqual([1, 1.5, 5, 5.5, 9, 9.5, 13, 13.5]);
 
   const before = await savedNotes(page);

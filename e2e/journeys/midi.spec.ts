@@ -1,5 +1,5 @@
 import { expect, test } from '../support/journey';
-import { openPattern } from '../support/app';
+import { openPattern, tool } from '../support/app';
 import { byTimeThenRest, midiFromText, noteOns, sentOut } from '../support/midi-text';
 
 /** A file as other programs write them: a tempo change outside the first track, controllers, an overlap, a double, drums. */
@@ -53,7 +53,7 @@ test('a MIDI file comes in, is looked at first, goes out the same, is edited, an
 
   // The drums a step of 1/16 (24 ticks) later, round the bar of 336 ticks: nothing reaches the end, so nothing wraps.
   await openPattern(page, 'Deck');
-  await page.getByRole('button', { name: 'Rotate on' }).tap();
+  await tool(page, 'Time', 'Rotate on');
   const edited = noteOns(await sentOut(page, 'written'));
   expect(edited).toEqual(
     [

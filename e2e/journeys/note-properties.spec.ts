@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '../support/journey';
-import { boxAt, family, newSong, savedNotes, tabTo } from '../support/app';
+import { boxAt, family, newSong, savedNotes, tabTo, tool } from '../support/app';
 import { noteOns, sentOut } from '../support/midi-text';
 
 const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: typeof name === 'string' });
@@ -21,8 +21,8 @@ test('by thumb: of three notes one sounds each time round; one has more lots, on
   expect(new Set((await properties(page)).map(({ oneOf }) => oneOf)).size).toBe(1);
   const third = await boxAt(page, 8, 'G4');
   await page.touchscreen.tap(third.x, third.y);
-  await button(page, 'Odds 3').tap();
-  await button(page, 'Pan right').tap();
+  await tool(page, 'Feel', 'Odds 3');
+  await tool(page, 'Feel', 'Pan right');
   await expect(page.getByTestId('readout')).toHaveText('1 note · G4 · 1/4 beat · vel 100 · one of a group, odds 3 · pan R50');
   // Once round, one of the three is in the file.
   expect(noteOns(await sentOut(page))).toHaveLength(1);

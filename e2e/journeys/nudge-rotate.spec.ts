@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '../support/journey';
-import { boxAt, cell, newSong, savedNotes, shapes } from '../support/app';
+import { boxAt, cell, family, newSong, savedNotes, shapes, tool } from '../support/app';
 
 const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: typeof name === 'string' });
 const starts = async (page: Page) => (await shapes(page)).map(([start]) => start);
@@ -16,6 +16,7 @@ async function holdDown(page: Page, name: string, ms: number): Promise<void> {
 test('a nudge by thumb: held it repeats, its total is shown and taps back, its amount is apart from the grid', async ({ page }) => {
   await newSong(page, 'Quay kit');
   for (const step of [2, 5]) await cell(page, 'Kick', step).tap();
+  await family(page, 'Time');
   await button(page, 'Later').tap();
   await expect(button(page, /^Nudged \+1\/16: put back/)).toBeVisible();
   await expect.poll(() => starts(page)).toEqual([3, 6]);
@@ -72,7 +73,7 @@ test('rotate goes round the loop, the marked span or the notes, hands values on,
     [30, 1, 67],
   ];
   await expect.poll(() => shapes(page)).toEqual(begun);
-  for (const _twice of [1, 2]) await button(page, 'Rotate on').tap();
+  for (const _twice of [1, 2]) await tool(page, 'Time', 'Rotate on');
   // Two sixteenths on: what stood on the last but one comes in at the start.
   await expect
     .poll(() => shapes(page))
@@ -81,12 +82,12 @@ test('rotate goes round the loop, the marked span or the notes, hands values on,
       [2, 1, 60],
       [6, 1, 64],
     ]);
-  for (const _twice of [1, 2]) await button(page, 'Rotate back').tap();
+  for (const _twice of [1, 2]) await tool(page, 'Time', 'Rotate back');
   await expect.poll(() => shapes(page)).toEqual(begun);
 
-  await button(page, 'Rotate round the loop: change').tap();
-  await button(page, 'Rotate round the marked span: change').tap();
-  await button(page, 'Rotate on').tap();
+  await tool(page, 'Time', 'Rotate round the loop: change');
+  await tool(page, 'Time', 'Rotate round the marked span: change');
+  await tool(page, 'Time', 'Rotate on');
   // Their own span is 31 sixteenths long: the last wraps to its first.
   await expect
     .poll(() => shapes(page))
@@ -98,7 +99,7 @@ test('rotate goes round the loop, the marked span or the notes, hands values on,
   await button(page, 'Undo').tap();
   await expect.poll(() => shapes(page)).toEqual(begun);
 
-  await button(page, 'Shift pitches along').tap();
+  await tool(page, 'Time', 'Shift pitches along');
   await expect
     .poll(() => shapes(page))
     .toEqual([
@@ -106,7 +107,7 @@ test('rotate goes round the loop, the marked span or the notes, hands values on,
       [4, 1, 60],
       [30, 1, 64],
     ]);
-  await button(page, 'Shift the rhythm along').tap();
+  await tool(page, 'Time', 'Shift the rhythm along');
   // The distances 4, 26 and 2 go on by one: 2, 4, 26. The pitches keep their order.
   await expect
     .poll(() => shapes(page))
@@ -136,6 +137,7 @@ test.describe('by keys', () => {
     await expect.poll(() => starts(page)).toEqual([1, 4]);
     await page.keyboard.press('o');
     for (const _box of Array.from({ length: 26 })) await button(page, 'Length of the row: less').click();
+    await page.keyboard.press('Escape');
     await page.keyboard.press('.');
     await page.keyboard.press('.');
     // Six steps long: the hit on the fifth goes round to the first.

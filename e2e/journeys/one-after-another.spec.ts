@@ -1,5 +1,5 @@
 import { expect, test } from '../support/journey';
-import { boxAt, cell, changeBars, family, Fingers, newSong, savedNotes, shapes } from '../support/app';
+import { boxAt, cell, changeBars, family, Fingers, newSong, savedNotes, shapes, tool } from '../support/app';
 import { button } from '../support/song';
 
 const hitsOn = async (page: Parameters<typeof shapes>[0], pitch: number) =>
@@ -14,6 +14,7 @@ test('by thumb: a row is filled, then another; the step made last is adjusted wh
   await button(page, 'Keep').tap();
   await button(page, /^Clap, /).tap();
   await button(page, 'Fill Clap').tap();
+  await button(page, 'More settings').tap();
   await button(page, 'From step: more').tap();
   await button(page, 'Keep').tap();
   expect(await hitsOn(page, 36)).toEqual([0, 4, 8, 12]);
@@ -22,6 +23,7 @@ test('by thumb: a row is filled, then another; the step made last is adjusted wh
   await button(page, /^Snare, /).tap();
   await button(page, 'Adjust: Fill the row').tap();
   await expect(page.getByTestId('trial')).toContainText('on row Clap');
+  await button(page, 'More settings').tap();
   for (const _step of [2, 3]) await button(page, 'From step: more').tap();
   await button(page, 'Keep').tap();
   expect(await hitsOn(page, 36)).toEqual([0, 4, 8, 12]);
@@ -34,9 +36,8 @@ test('by thumb: phrases are typed one after the other; a copy lands a bar later 
   page,
 }) => {
   await newSong(page, 'Lamp keys');
-  await family(page, 'Make');
   for (const text of ['C4 - E4 -', 'G4 -:3']) {
-    await button(page, 'Type a phrase: try with settings').tap();
+    await tool(page, 'Make', 'Type a phrase: try with settings');
     await page.getByRole('textbox').fill(text);
     await button(page, 'Keep').tap();
     await button(page, 'Deselect').tap();
@@ -52,7 +53,7 @@ test('by thumb: phrases are typed one after the other; a copy lands a bar later 
   }
   await button(page, 'Select all notes').tap();
   await family(page, 'Copy');
-  await button(page, 'Duplicate').tap();
+  await tool(page, 'Copy', 'Duplicate');
   await expect(page.getByRole('alert')).toContainText('The copy lands a bar later.');
   expect((await shapes(page)).map(([start]) => start)).toEqual([4, 12, 20, 28]);
   await button(page, 'Change it').tap();
@@ -65,10 +66,10 @@ test('by thumb: phrases are typed one after the other; a copy lands a bar later 
   const fingers = await Fingers.on(page);
   const [from, to] = [await boxAt(page, 2, 'D4'), await boxAt(page, 14, 'B3')];
   await fingers.drag([{ from, to }], { hold: 700 });
-  await button(page, 'Copy').tap();
-  await button(page, 'Paste').tap();
+  await tool(page, 'Copy', 'Copy');
+  await tool(page, 'Copy', 'Paste');
   await expect(page.getByRole('alert')).toContainText('2 notes pasted at 2.2');
-  await button(page, 'Paste').tap();
+  await tool(page, 'Copy', 'Paste');
   expect((await shapes(page)).map(([start]) => start)).toEqual([4, 12, 20, 28, 36, 44]);
 });
 

@@ -1,5 +1,5 @@
 import { expect, test } from '../support/journey';
-import { boxAt, cell, family, Fingers, middleOf, newSong, openPattern, placement } from '../support/app';
+import { boxAt, cell, family, Fingers, middleOf, newSong, openPattern, openTrack, placement, tool } from '../support/app';
 import { button, saved, songWithDrums } from '../support/song';
 
 test('by thumb: a pattern is opened on the page, edited beside the other tracks while the song plays, and seen in its linked copies', async ({
@@ -31,7 +31,7 @@ test('by thumb: a pattern is opened on the page, edited beside the other tracks 
   await expect(page.getByTestId('lit')).toHaveCount(2);
   // The same actions: one touch to the right, and back.
   await family(page, 'Time');
-  await button(page, 'Rotate on').tap();
+  await tool(page, 'Time', 'Rotate on');
   const bass = async () => {
     const song = await saved(page);
     return song.notes[song.placements.find(({ trackId }) => trackId === song.tracks[1]!.id)!.patternId]!.map(({ start }) => start / 5040);
@@ -93,7 +93,7 @@ test('a part goes to another track, onto the rows of a kit or linked', async ({ 
   await button(page, 'Add a track').tap();
   await button(page, 'Quay kit').tap();
   await expect(page.getByTestId('steps-grid')).toBeVisible();
-  await button(page, 'Round bass').tap();
+  await openTrack(page, 'Round bass');
   await family(page, 'Copy');
   await button(page, 'Part to another track …').click();
   await button(page, 'Copy to Quay kit').click();
@@ -147,6 +147,7 @@ test('a track goes out at the next bar and comes in at one while the rest plays;
   const often = { timeout: 8000, intervals: [50] };
   await expect.poll(level, often).toBeGreaterThan(-30);
   const isMuted = async () => (await saved(page)).tracks[0]!.muted;
+  await button(page, 'Quay kit: pan, sound and more').tap();
   await button(page, 'Out at the next bar: Quay kit').tap();
   // A bar is two seconds long.
   await expect.poll(isMuted, { timeout: 4000 }).toBe(true);

@@ -4,7 +4,7 @@ import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { SpawnedServer } from '../../server/test/spawned-server';
-import { cell, newSong, savedNotes, songIdOf } from '../support/app';
+import { cell, newSong, openSound, savedNotes, songIdOf } from '../support/app';
 import { test } from '../support/own-server';
 
 const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: true });
@@ -80,7 +80,7 @@ test('everything leaves as one file and comes back on another machine; Settings 
 
 test('a sound and a favourite of one’s own are there on another device, and in an emptied browser', async ({ page, browser, baseURL }) => {
   await newSong(page, 'Lamp keys');
-  await button(page, 'Sound of Lamp keys').tap();
+  await openSound(page, 'Lamp keys');
   await button(page, 'Make Lamp keys a favourite').tap();
   await button(page, 'Save').tap();
   await page.getByRole('textbox', { name: 'Name of the sound' }).fill('Porch light');
@@ -90,7 +90,7 @@ test('a sound and a favourite of one’s own are there on another device, and in
   const device = await browser.newContext({ baseURL: baseURL!, hasTouch: true, viewport: { width: 390, height: 844 } });
   const there = await device.newPage();
   await there.goto(page.url());
-  await button(there, 'Sound of Lamp keys').tap();
+  await openSound(there, 'Lamp keys');
   await button(there, 'Favourites').tap();
   await expect(there.getByRole('group', { name: 'Sounds' }).getByRole('button')).toHaveText(['Lamp keys']);
   await button(there, 'My own').tap();

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '../support/journey';
-import { boxAt, cell, family, newSong, type Point, shapes } from '../support/app';
+import { boxAt, cell, family, newSong, shapes, tool, type Point } from '../support/app';
 
 const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: typeof name === 'string' });
 const pitches = async (page: Page) => (await shapes(page)).map(([, , pitch]) => pitch);
@@ -15,9 +15,8 @@ test('a key names the rows, tints its scale and never moves a note; steps of the
     [16, 'F♯4'],
   ] as const)
     await tapAt(page, await boxAt(page, step, row));
-  await family(page, 'Pitch');
   // Without a key there is no scale to move in, and the way to one is offered.
-  await button(page, 'Scale step up').tap();
+  await tool(page, 'Pitch', 'Scale step up');
   await button(page, 'Choose a key').tap();
   await button(page, 'G').tap();
   await button(page, 'minor').tap();
@@ -27,17 +26,15 @@ test('a key names the rows, tints its scale and never moves a note; steps of the
   await expect(page.getByText('E♭4', { exact: true })).toBeVisible();
   await expect(page.getByText('G♭4', { exact: true })).toBeVisible();
   await expect.poll(() => pitches(page)).toEqual([60, 64, 66]);
-  await button(page, 'Scale step up').tap();
+  await tool(page, 'Pitch', 'Scale step up');
   // C goes to D; E and F sharp, outside the scale, to the nearest step above: F and G.
   await expect.poll(() => pitches(page)).toEqual([62, 65, 67]);
-  await button(page, 'Scale step down').tap();
+  await tool(page, 'Pitch', 'Scale step down');
   await expect.poll(() => pitches(page)).toEqual([60, 63, 65]);
-  await button(page, 'Octave up').tap();
+  await tool(page, 'Pitch', 'Octave up');
   await expect.poll(() => pitches(page)).toEqual([72, 75, 77]);
   await button(page, 'Undo').tap();
-  await button(page, /^Invert/)
-    .first()
-    .tap();
+  await tool(page, 'Pitch', 'Invert');
   // Highest and lowest change places: C, E flat, F become F, D, C.
   await expect.poll(() => pitches(page)).toEqual([65, 62, 60]);
 });
@@ -59,7 +56,8 @@ test("rows are chosen, and what that hides is said; notes out of a sound's range
   await button(page, 'D').tap();
   await button(page, 'minor').tap();
   await button(page, 'Close: Key').tap();
-  await button(page, 'Scale rows').tap();
+  await tool(page, 'View', 'Scale rows');
+  await button(page, 'Close: Toolbox').tap();
   // C sharp is not of D minor: its row is away, and that is said.
   await button(page, 'Select all notes').tap();
   await expect(page.getByTestId('readout')).toContainText('D2–D♭3');
@@ -67,8 +65,7 @@ test("rows are chosen, and what that hides is said; notes out of a sound's range
   await button(page, '1 row with notes hidden: show every row').tap();
   await expect(page.getByText('D♭3', { exact: true })).toBeVisible();
 
-  await family(page, 'Pitch');
-  for (const _octave of [1, 2]) await button(page, 'Octave up').tap();
+  for (const _octave of [1, 2]) await tool(page, 'Pitch', 'Octave up');
   await expect.poll(() => pitches(page)).toEqual([62, 73]);
   await button(page, "1 outside the sound's range: select them").tap();
   await expect(page.getByRole('alert')).toContainText('1 octave down');
@@ -95,6 +92,7 @@ test('a drum row is renamed, given to another sound and given back, muted and fi
   await button(page, /^Rim, /).tap();
   await button(page, 'Fill Rim').tap();
   await button(page, 'hits, evenly').tap();
+  await button(page, 'More settings').tap();
   for (const _hit of [4, 3]) await button(page, 'Hits: less').tap();
   for (const _box of Array.from({ length: 8 })) await button(page, 'Over: less').tap();
   await button(page, 'Keep').tap();

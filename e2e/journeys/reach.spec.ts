@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '../support/journey';
-import { changeBars, eachSheet, newSong, openDemo, openPattern, showAs } from '../support/app';
+import { changeBars, eachSheet, newSong, openDemo, openPattern, openTrack, showAs, tool } from '../support/app';
 
 /** Controls that are narrower or lower than a thumb, as "name, width x height". Cells, notes and what is scrolled out are no controls. */
 function smallControls(page: Page): Promise<string[]> {
@@ -48,16 +48,15 @@ for (const width of [390, 1280]) {
       await check('Steps');
       await page.getByRole('button', { name: 'Song: tempo, send out' }).click();
       await check('The song');
+      const all = page.getByRole('button', { name: 'All tracks' });
+      if (await all.isVisible()) await all.click();
+      await check('All tracks');
       await page.getByRole('button', { name: 'Add a track' }).click();
       await check('A new track');
       await page.getByRole('button', { name: 'Close: New track' }).click();
-      await page.getByRole('button', { name: 'Lamp Keys', exact: true }).click();
+      await openTrack(page, 'Lamp Keys');
       await check('Notes');
-      await page
-        .getByRole('button', { name: 'First cut: try with settings' })
-        .or(page.getByRole('button', { name: 'Rotate: try with settings' }))
-        .first()
-        .click();
+      await tool(page, 'Length', 'First cut: try with settings');
       await check('A trial');
       await page.getByRole('button', { name: 'Drop', exact: true }).click();
       await eachSheet(page, check);

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '../support/journey';
-import { boxAt, eachSheet, family, Fingers, openDemo, showAs } from '../support/app';
+import { boxAt, eachSheet, family, Fingers, openDemo, openTrack, showAs, tool } from '../support/app';
 
 /** The share of the window the notes have in each kind of state: [at rest, lane or trial, a sheet], as shares of its height or in pixels. */
 const WINDOWS = [
@@ -13,8 +13,6 @@ async function room(page: Page): Promise<{ width: number; height: number }> {
   const notes = page.getByTestId('notes-grid').or(page.getByTestId('steps-grid'));
   return (await notes.boundingBox())!;
 }
-
-const openTrack = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
 
 test('the notes have their room on three phones, in every state', async ({ page }) => {
   test.slow();
@@ -45,7 +43,7 @@ test('the notes have their room on three phones, in every state', async ({ page 
   await page.keyboard.press('i');
   await has('strip', 'the lane');
   await page.keyboard.press('i');
-  await page.getByRole('button', { name: 'Rotate: try with settings' }).click();
+  await tool(page, 'Time', 'Rotate: try with settings');
   await has('strip', 'a trial');
   await page.getByRole('button', { name: 'Drop', exact: true }).click();
   await family(page, 'Select');
@@ -53,9 +51,9 @@ test('the notes have their room on three phones, in every state', async ({ page 
   await has('strip', 'a rule');
   await page.getByRole('button', { name: 'Select as before' }).click();
   for (const [button, close] of [
-    [/: other actions$/, 'Actions'],
+    [/: other actions$/, 'Toolbox'],
     ['Song: tempo, send out', 'Last Boat Home'],
-    ['Add a track', 'New track'],
+    ['All tracks', 'All tracks'],
   ] as const) {
     await page.getByRole('button', { name: button }).click();
     await has('sheet', close);
@@ -82,7 +80,7 @@ test('a phone on its side: the dock at the left, the tools at the right, the not
   await page.keyboard.press('i');
   expect((await room(page)).height).toBeGreaterThanOrEqual(220 - 2);
   await page.keyboard.press('i');
-  await page.getByRole('button', { name: 'Rotate: try with settings' }).click();
+  await tool(page, 'Time', 'Rotate: try with settings');
   expect((await room(page)).height).toBeGreaterThanOrEqual(220);
   await page.getByRole('button', { name: 'Drop', exact: true }).click();
   await page.getByRole('button', { name: /long: set the length$/ }).click();
@@ -111,7 +109,7 @@ test("nothing that comes or goes moves a row; the first view has steps half a th
   expect((await row()).y).toBe(at);
   await page.getByRole('button', { name: /: other actions$/ }).tap();
   expect((await row()).y).toBe(at);
-  await page.getByRole('button', { name: 'Close: Actions' }).tap();
+  await page.getByRole('button', { name: 'Close: Toolbox' }).tap();
   await page.getByRole('button', { name: 'Finer grid' }).tap();
   await expect(page.getByTestId('grid-words')).toBeVisible();
   expect((await row()).y).toBe(at);

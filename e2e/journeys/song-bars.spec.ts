@@ -119,13 +119,13 @@ test('a rectangle selects by thumb and by mouse; placements are nudged by less t
   await fingers.drag([{ from: { x: free.x, y: free.y }, to: { x: top.x - top.width / 2 + 4, y: top.y } }], { hold: 700, steps: 10 });
   const strip = page.getByRole('region', { name: 'Selected placements' });
   await expect(strip).toContainText('2 placements');
-  await button(page, 'One nudge: 1/16').click();
+  for (const _step of ['beat', '1/8', '1/16']) await button(page, 'One nudge: nearer').click();
   await button(page, 'Later by 1 nudge: 1/16').click();
   await button(page, 'Later by 1 nudge: 1/16').click();
   await button(page, 'Earlier by 1 nudge: 1/16').click();
   expect((await saved(page)).placements.map(({ start }) => start)).toEqual([5040, 2 * BAR + 5040]);
   // 10 ms at 120: 403.2 ticks.
-  await button(page, 'One nudge: 10 ms').click();
+  for (const _step of ['1/32', '10 ms']) await button(page, 'One nudge: nearer').click();
   await button(page, 'Earlier by 1 nudge: 10 ms').click();
   expect((await saved(page)).placements.map(({ start }) => start)).toEqual([5040 - 403, 2 * BAR + 5040 - 403]);
   await button(page, 'Deselect').click();

@@ -92,7 +92,8 @@ test('by thumb: a placement is dragged later, with the landing that is chosen; i
   // Dragged to bar 5, in the row below.
   const from = await middleOf(placement(page, 'Quay kit'));
   const below = (await bars.nth(1).boundingBox())!;
-  const to = { x: below.x + 2.5 * barWidth, y: below.y + below.height + 22 };
+  // A line of two bars is drawn twice as wide as one of eight.
+  const to = { x: below.x + 2.5 * (below.width / 8), y: below.y + below.height + 22 };
   await fingers.drag([{ from, to }], { steps: 16 });
   await expect.poll(() => inBars(page)).toEqual([[4, 1]]);
 

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '../support/journey';
-import { cell, newSong, showAs } from '../support/app';
+import { cell, newSong, openSound, showAs } from '../support/app';
 import { midiFromText } from '../support/midi-text';
 import { record } from '../support/recorded';
 import { button, saved } from '../support/song';
@@ -32,7 +32,7 @@ test.describe('by mouse', () => {
     await page.getByTestId('play').click();
     await expect.poll(() => told(page)).toContain('lamp-keys');
     const asItCame = await told(page);
-    await button(page, 'Sound of Lamp keys').click();
+    await openSound(page, 'Lamp keys');
     await button(page, 'Set').click();
 
     const { middle, to, y } = await sliderAt(page, 'Tone of Lamp keys');
@@ -66,7 +66,7 @@ test('a sound that is chosen while the server is away is kept here, and sent onc
   // Other sheets come in scripts of their own, fetched beforehand while the page is idle.
   await page.waitForTimeout(1500);
   await context.setOffline(true);
-  await button(page, 'Sound of Lamp keys').tap();
+  await openSound(page, 'Lamp keys');
   await button(page, 'Saloon keys').tap();
   await button(page, 'Keep Saloon keys').tap();
   await expect(page.getByTestId('link')).not.toHaveText('Saved');

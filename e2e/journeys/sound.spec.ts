@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '../support/journey';
 import { CHUNK, SoundEngine, type EngineMessage } from '../../core/src';
-import { cell, newSong, openPattern, savedNotes } from '../support/app';
+import { cell, newSong, openPattern, openTrack, savedNotes } from '../support/app';
 import { midiFromText } from '../support/midi-text';
 import { record } from '../support/recorded';
 
@@ -89,7 +89,7 @@ test('an edit while playing is heard from the next event on, and mute silences a
 test('notes that a held nudge carries are heard where they are, before it is let go', async ({ page }) => {
   await record(page, false);
   await openBand(page);
-  await page.getByRole('button', { name: 'Bilge', exact: true }).tap();
+  await openTrack(page, 'Bilge');
   await page.getByRole('button', { name: 'Play' }).tap();
   await page.keyboard.press('Control+a');
   await page.keyboard.down('ArrowRight');

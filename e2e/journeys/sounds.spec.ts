@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '../support/journey';
-import { cell, newSong, showAs } from '../support/app';
+import { cell, newSong, openSound, showAs } from '../support/app';
 import { record } from '../support/recorded';
 import { button, saved } from '../support/song';
 
@@ -29,7 +29,7 @@ test('by thumb: another sound in the running loop, heard before it is taken; dro
   await page.getByTestId('play').tap();
   await expect.poll(() => told(page)).toEqual(['lamp-keys']);
   // Two touches from the track: what it sounds like, and the sound.
-  await button(page, 'Sound of Lamp keys').tap();
+  await openSound(page, 'Lamp keys');
   await button(page, 'Saloon keys').tap();
   await expect.poll(() => told(page)).toEqual(['saloon-keys']);
   await expect(page.getByTestId('play')).toHaveAttribute('aria-label', 'Stop');
@@ -71,7 +71,7 @@ test('by keys: a sound is set, sounds one note at a time with the rest marked, a
   await button(page, /^E4, 0 hits/).tap();
   await cell(page, 'E4', 0).tap();
   await button(page, /^C4, 2 hits/).tap();
-  await button(page, 'Sound of Lamp keys').press('Enter');
+  await page.keyboard.press('Shift+W');
   await button(page, 'Set').press('Enter');
   await page.getByRole('slider', { name: 'Tone of Lamp keys' }).press('End');
   await expect(page.getByRole('slider', { name: 'Tone of Lamp keys' })).toHaveAttribute('aria-valuetext', '100 brighter');
@@ -88,7 +88,8 @@ test('by keys: a sound is set, sounds one note at a time with the rest marked, a
   await button(page, 'Sound as it came').press('Enter');
   await expect.poll(async () => (await saved(page)).tracks[0]!.setting).toBeUndefined();
   await page.reload();
-  await button(page, 'Sound of Lamp keys').press('Enter');
+  await expect(page.getByTestId('steps-grid')).toBeVisible();
+  await page.keyboard.press('Shift+W');
   await button(page, 'My own').press('Enter');
   await button(page, 'Porch light').press('Enter');
   await button(page, 'Keep Porch light').press('Enter');
@@ -110,7 +111,7 @@ test('one drum alone is another, by its neighbours; a track opens with it', asyn
   await button(page, 'All sounds').tap();
   await button(page, 'Pad').tap();
   await button(page, 'Warm bed').tap();
-  await button(page, 'Sound of Warm bed').tap();
+  await openSound(page, 'Warm bed');
   await button(page, 'Opens with another track').tap();
   await button(page, 'Quay kit').last().tap();
   await expect.poll(async () => (await saved(page)).tracks[1]!.opensWith).toMatchObject({ pitch: 36, depth: 1 });

@@ -13,7 +13,7 @@ test('in Steps: clicks with keys, or where the pointer selects, gather hits and 
   await expect(tabbed).toHaveCount(1);
   await expect(tabbed).toBeInViewport();
   const [first, last] = [await cell(page, 'Kick', 0).boundingBox(), await cell(page, 'Kick', 15).boundingBox()];
-  await button(page, /^One finger draws/).click();
+  await button(page, /^The pointer draws/).click();
   await page.mouse.move(first!.x + 10, first!.y + 20);
   await page.mouse.down();
   await page.mouse.move(last!.x + 10, last!.y + 20, { steps: 20 });
@@ -21,7 +21,7 @@ test('in Steps: clicks with keys, or where the pointer selects, gather hits and 
   await page.mouse.move(last!.x + 300, last!.y + 20, { steps: 5 });
   await page.mouse.up();
   expect((await shapes(page)).map(([start]) => start)).toEqual(Array.from({ length: 16 }, (_, step) => step));
-  await button(page, /^One finger paints runs/).click();
+  await button(page, /^The pointer paints runs/).click();
   for (const step of [0, 4]) await cell(page, 'Kick', step).click();
   await cell(page, 'Kick', 8).click({ modifiers: ['Alt'] });
   await cell(page, 'Kick', 12).click({ modifiers: ['Control'] });

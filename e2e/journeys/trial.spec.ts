@@ -1,5 +1,5 @@
 import { expect, test } from '../support/journey';
-import { family, middleOf, newSong, openDemo, QUARTER, savedNotes } from '../support/app';
+import { middleOf, newSong, openDemo, openTrack, QUARTER, savedNotes, tool } from '../support/app';
 
 test('an action is tried on the running loop, compared, kept or dropped', async ({ page }) => {
   await newSong(page, 'Quay kit');
@@ -9,7 +9,7 @@ test('an action is tried on the running loop, compared, kept or dropped', async 
   const starts = async () => (await savedNotes(page)).map(({ start }) => start / QUARTER);
 
   await page.getByRole('button', { name: 'Play' }).tap();
-  await page.getByRole('button', { name: 'Rotate: try with settings' }).tap();
+  await tool(page, 'Time', 'Rotate: try with settings');
   const strip = page.getByRole('region', { name: 'Trying Rotate' });
   await expect(strip).toContainText('on all 2 notes');
   await expect(kick(1)).toBeChecked();
@@ -27,7 +27,7 @@ test('an action is tried on the running loop, compared, kept or dropped', async 
 
   await strip.getByRole('button', { name: 'Drop' }).tap();
   await expect(kick(0)).toBeChecked();
-  await page.getByRole('button', { name: 'Rotate: try with settings' }).tap();
+  await tool(page, 'Time', 'Rotate: try with settings');
   await page.getByRole('region', { name: 'Trying Rotate' }).getByRole('button', { name: 'Keep' }).tap();
   await expect.poll(starts).toEqual([0.25, 1.25]);
   await expect(page.getByTestId('pass')).toBeVisible();
@@ -37,17 +37,18 @@ test('an action is tried on the running loop, compared, kept or dropped', async 
 
 test('a risky result is counted before it is kept, and off-grid notes are found', async ({ page }) => {
   await openDemo(page);
-  await page.getByRole('button', { name: 'Buoy Bells' }).tap();
+  await openTrack(page, 'Buoy Bells');
   // Five bells in the space of four beats: the first stands on the beat, four do not.
   await expect(page.getByRole('button', { name: /^4 off grid/ })).toBeVisible();
   await page.getByRole('button', { name: /^4 off grid/ }).tap();
   await expect(page.getByTestId('readout')).toContainText('4 notes · F5–C6');
   // They stand in bar 4, beyond the two bars a phone shows: the view goes there.
   await expect(page.getByRole('option', { name: /^F5 at 4\./ })).toBeInViewport();
-  await page.getByRole('button', { name: 'Deck Drums' }).tap();
-  await page.getByRole('button', { name: 'Quantize: try with settings' }).tap();
+  await openTrack(page, 'Deck Drums');
+  await tool(page, 'Time', 'Quantize: try with settings');
   const strip = page.getByRole('region', { name: 'Trying Quantize' });
-  await strip.getByRole('button', { name: 'bar', exact: true }).tap();
+  const coarser = strip.getByRole('button', { name: 'To the lines of: coarser' });
+  while (await coarser.isEnabled()) await coarser.tap();
   await expect(strip).toContainText(/\d+ notes would coincide/);
   await strip.getByRole('button', { name: 'Drop' }).tap();
 });
@@ -57,8 +58,7 @@ test('a cut says how many notes it makes, and undo during a trial drops it', asy
   const kick = (step: number) => page.getByRole('checkbox', { name: /^Kick / }).nth(step);
   await kick(0).tap();
   await kick(8).tap();
-  await family(page, 'Length');
-  await page.getByRole('button', { name: 'Split in parts: try with settings' }).tap();
+  await tool(page, 'Length', 'Split in parts: try with settings');
   const strip = page.getByRole('region', { name: 'Trying Split in parts' });
   await expect(strip).toContainText('2 notes become 4.');
   await strip.getByRole('button', { name: 'Parts: more' }).tap();
@@ -69,7 +69,7 @@ test('a cut says how many notes it makes, and undo during a trial drops it', asy
   await expect(strip).toHaveCount(0);
   expect(await savedNotes(page)).toHaveLength(2);
   // Drawing during a trial keeps it first.
-  await page.getByRole('button', { name: 'Split in parts: try with settings' }).tap();
+  await tool(page, 'Length', 'Split in parts: try with settings');
   await kick(4).tap();
   await expect(strip).toHaveCount(0);
   await expect.poll(async () => (await savedNotes(page)).length).toBe(5);

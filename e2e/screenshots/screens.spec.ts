@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { join } from 'node:path';
 import { renderSVG } from 'uqr';
-import { family, Fingers, middleOf, openDemo, openPattern, placement } from '../support/app';
+import { family, Fingers, middleOf, openDemo, openPattern, openSound, openTrack, placement } from '../support/app';
 import { midiFromText } from '../support/midi-text';
 
 const folder = join(__dirname, '../../docs/screenshots');
@@ -11,8 +11,6 @@ async function shoot(page: Page, name: string): Promise<void> {
   await page.waitForTimeout(400);
   await page.screenshot({ path: join(folder, `${name}.png`) });
 }
-
-const openTrack = (page: Page, name: string) => page.getByRole('button', { name, exact: true }).click();
 
 test.describe('phone', () => {
   test('songs, steps, notes, menu, rule, lane, trial, sound', async ({ page }) => {
@@ -66,7 +64,7 @@ test.describe('phone', () => {
     await page.getByRole('button', { name: 'Rotate: try with settings' }).click();
     await shoot(page, 'phone-trial');
     await page.getByRole('button', { name: 'Drop' }).click();
-    await page.getByRole('button', { name: 'Sound of Lamp Keys' }).click();
+    await openSound(page, 'Lamp Keys');
     await page.getByRole('button', { name: 'Galley tines' }).click();
     await shoot(page, 'phone-sound');
     await page.getByRole('button', { name: 'Drop Galley tines' }).click();

@@ -45,6 +45,31 @@ export async function family(page: Page, name: string): Promise<void> {
   await page.getByRole('tab', { name }).click();
 }
 
+/** Presses a tool: in the line of tools where it is there, else in the toolbox. */
+export async function tool(page: Page, of: string, name: string): Promise<void> {
+  const press = page.getByRole('button', { name, exact: true });
+  if (!(await press.isVisible())) await family(page, of);
+  await press.click();
+}
+
+/** Opens another track of the song beside the notes. */
+export async function openTrack(page: Page, name: string): Promise<void> {
+  const chip = page.getByRole('button', { name: new RegExp(`^${name}(, muted)?$`) });
+  const all = page.getByRole('button', { name: 'All tracks', exact: true });
+  await expect(chip.or(all).first()).toBeVisible();
+  if (!(await chip.isVisible())) await all.click();
+  await chip.click();
+}
+
+/** Opens the sound of the track that is open: from its line where the rail shows it, else from the track's sheet. */
+export async function openSound(page: Page, name: string): Promise<void> {
+  const direct = page.getByRole('button', { name: `Sound of ${name}`, exact: true });
+  await expect(page.getByRole('button', { name, exact: true })).toBeVisible();
+  if (await direct.isVisible()) return direct.click();
+  await page.getByRole('button', { name, exact: true }).click();
+  await page.getByRole('button', { name: new RegExp(`^Sound: .*, of ${name}$`) }).click();
+}
+
 /** Shows the pattern as steps or as notes. */
 export async function showAs(page: Page, view: 'Steps' | 'Notes'): Promise<void> {
   await page.getByRole('button', { name: `: show as ${view}` }).click();
@@ -220,8 +245,10 @@ export async function eachSheet(page: Page, look: (where: string, part: string) 
     await look(`Sheet ${button}`, '[data-testid=sheet]');
     await page.getByRole('button', { name: /^Close: / }).click();
   };
-  await tab('View');
-  for (const button of [/^Key/, 'Grid …', 'Row …', 'Drawing …', 'Lanes …', 'Length …']) await open(button);
+  for (const button of [/^Key/, 'Grid …', 'Row …', 'Drawing …', 'Lanes …', 'Length …']) {
+    await tab('View');
+    await open(button);
+  }
   await tab('Time');
   await open(/^One nudge is/);
 }

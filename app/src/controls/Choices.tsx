@@ -1,45 +1,63 @@
-import { useEffect, useRef } from 'react';
-import { useMedia } from '@tamagui/core';
-import { ScrollView } from '@tamagui/scroll-view';
+import { useRef, useState, type KeyboardEvent } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { Press } from './Press';
+import { TypeAhead } from './type-ahead';
 
 interface ChoicesProps<T extends string | number> {
   readonly title: string;
   readonly options: readonly { readonly value: T; readonly name: string; readonly label?: string }[];
   /** The one that holds; null where none does. */
   readonly value: T | null;
+  /** Whether a letter goes to the choice that begins with it, as in long lists. */
+  readonly hasLetters?: boolean;
   readonly onChange: (value: T) => void;
 }
 
-/** Choices side by side: scrolled on a phone, to where the one that holds is seen, in several lines where there is room. */
-export function Choices<T extends string | number>({ title, options, value, onChange }: ChoicesProps<T>) {
-  const isWide = Boolean(useMedia().wide);
+/** Choices side by side, in several lines where they need them. For keys they are one stop: arrows go from one to the next. */
+export function Choices<T extends string | number>({ title, options, value, hasLetters = false, onChange }: ChoicesProps<T>) {
   const group = useRef<HTMLElement | null>(null);
-  useEffect(() => {
-    const chosen = group.current?.querySelector<HTMLElement>('[aria-pressed=true]');
-    const strip = group.current?.closest<HTMLElement>('[data-choices]');
-    // Only this strip scrolls, not one that it may stand in.
-    if (chosen && strip) strip.scrollLeft = chosen.offsetLeft - (strip.clientWidth - chosen.offsetWidth) / 2;
-  }, []);
-  const choices = (
-    <XStack ref={group as never} role="group" aria-label={title} gap={4} flexWrap={isWide ? 'wrap' : 'nowrap'} flexShrink={isWide ? 1 : 0}>
-      {options.map((option) => (
+  const onKeyDown = useChoiceKeys(group, hasLetters);
+  const stop = Math.max(
+    0,
+    options.findIndex((option) => option.value === value),
+  );
+  return (
+    <XStack ref={group as never} role="group" aria-label={title} gap={4} flexWrap="wrap" flexShrink={1} onKeyDown={onKeyDown as never}>
+      {options.map((option, index) => (
         <Press
           key={option.value}
           label={option.label ?? option.name}
           shown={option.name}
           look={option.value === value ? 'on' : 'raised'}
           pressed={option.value === value}
+          isStop={index === stop}
           onPress={() => onChange(option.value)}
         />
       ))}
     </XStack>
   );
-  if (isWide) return choices;
-  return (
-    <ScrollView horizontal showsHorizontalScrollIndicator={false} maxWidth="100%" flexGrow={0} data-choices="">
-      {choices}
-    </ScrollView>
-  );
+}
+
+/** Arrows, Home and End go from choice to choice, and letters to the one that begins with them. */
+function useChoiceKeys(group: React.RefObject<HTMLElement | null>, hasLetters: boolean): (event: KeyboardEvent<HTMLElement>) => void {
+  const [typed] = useState(() => new TypeAhead());
+  return (event) => {
+    const items = [...(group.current?.querySelectorAll<HTMLElement>('button') ?? [])];
+    const at = items.indexOf(document.activeElement as HTMLElement);
+    if (at < 0 || event.ctrlKey || event.metaKey || event.altKey) return;
+    const to = { ArrowRight: at + 1, ArrowDown: at + 1, ArrowLeft: at - 1, ArrowUp: at - 1, Home: 0, End: items.length - 1 }[event.key];
+    const isLetter = hasLetters && event.key.length === 1 && event.key !== ' ';
+    const found = isLetter
+      ? typed.find(
+          event.key,
+          items.map((item) => item.textContent ?? ''),
+          at,
+          event.timeStamp,
+        )
+      : null;
+    if (to === undefined && found === null) return;
+    items[found ?? (to! + items.length) % items.length]?.focus();
+    event.preventDefault();
+    event.stopPropagation();
+  };
 }

@@ -11,12 +11,14 @@ export function KeyChoices({ chosen, onChange }: { readonly chosen: KeyChoice | 
     <>
       <Choices
         title="Tonic"
+        hasLetters
         options={tonics.map((tonic) => ({ value: tonic, name: printed(tonic) }))}
         value={chosen?.tonic ?? null}
         onChange={(tonic) => onChange({ tonic, scale })}
       />
       <Choices
         title="Scale"
+        hasLetters
         options={SCALE_OPTIONS}
         value={chosen?.scale ?? null}
         onChange={(to) => onChange({ tonic: chosen?.tonic ?? 'C', scale: to })}

@@ -1,6 +1,7 @@
 import type { ParamField } from '@yibbo/core';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Choices } from './Choices';
+import { DivisionControl, isStepped } from './DivisionControl';
 import { Press } from './Press';
 import { Slider } from './Slider';
 import { Stepper } from './Stepper';
@@ -11,16 +12,21 @@ export interface ParamControlProps {
   readonly field: ParamField;
   readonly value: string | number;
   readonly onChange: (value: string | number) => void;
+  /** The division of the grid in use, by name. */
+  readonly grid: string;
+  /** Whether its name stands before it in one line, else above it. */
+  readonly isInLine: boolean;
   /** For a text: whether it is typed into at once, and what Enter does. */
   readonly isFocused?: boolean;
   readonly onEnter?: () => void;
 }
 
 /** The one control for each kind of param: a stepper, a slider, a row of choices or a line to type in. */
-export function ParamControl({ field, value, onChange, ...typing }: ParamControlProps) {
+export function ParamControl({ field, value, onChange, grid, isInLine, ...typing }: ParamControlProps) {
+  const Frame = isInLine ? XStack : YStack;
   return (
-    <YStack gap={2} flexShrink={0}>
-      <Words small faded>
+    <Frame gap={isInLine ? 6 : 2} alignItems={isInLine ? 'center' : undefined} flexShrink={0}>
+      <Words small faded width={isInLine ? NAME : undefined} flexShrink={0}>
         {field.title}
       </Words>
       {field.control === 'stepper' ? <StepperParam field={field} value={Number(value)} onChange={onChange} /> : null}
@@ -28,13 +34,19 @@ export function ParamControl({ field, value, onChange, ...typing }: ParamControl
       {field.control === 'choice' ? (
         <Choices title={field.title} options={field.options} value={String(value)} onChange={onChange} />
       ) : null}
-      {field.control === 'division' ? (
-        <Choices title={field.title} options={withOdd(field.options, String(value))} value={String(value)} onChange={onChange} />
-      ) : null}
+      {field.control === 'division' ? <DivisionParam field={field} value={String(value)} grid={grid} onChange={onChange} /> : null}
       {field.control === 'steps' ? <StepsParam field={field} value={String(value)} onChange={onChange} /> : null}
       {field.control === 'text' ? <TextParam field={field} value={String(value)} onChange={onChange} {...typing} /> : null}
-    </YStack>
+    </Frame>
   );
+}
+
+/** Room for a setting's name before its control, in pixels. */
+const NAME = 66;
+
+function DivisionParam({ field, value, grid, onChange }: Kind<string> & { readonly grid: string }) {
+  if (isStepped(field)) return <DivisionControl field={field} value={value} grid={grid} onChange={onChange} />;
+  return <Choices title={field.title} options={withOdd(field.options, value)} value={value} onChange={onChange} />;
 }
 
 /** The named divisions, with the one that holds where it is another. */
@@ -65,6 +77,7 @@ function SliderParam({ field, value, onChange }: Kind<number>) {
       low={field.low}
       high={field.high}
       value={value}
+      width="100%"
       words={(each) => `${each} ${field.unit}`}
       onChange={onChange}
     />
@@ -72,7 +85,9 @@ function SliderParam({ field, value, onChange }: Kind<number>) {
 }
 
 function TextParam({ field, value, ...rest }: Kind<string> & Pick<ParamControlProps, 'isFocused' | 'onEnter'>) {
-  return <TextField label={field.title} value={value} placeholder={field.example} width={field.high > SHORT_TEXT ? 330 : 118} {...rest} />;
+  return (
+    <TextField label={field.title} value={value} placeholder={field.example} width={field.high > SHORT_TEXT ? '100%' : 118} {...rest} />
+  );
 }
 
 /** A button for each step, and how many there are. */
@@ -80,7 +95,7 @@ function StepsParam({ field, value, onChange }: Kind<string>) {
   const steps = [...value];
   const turned = (at: number) => steps.map((step, index) => (index === at ? (step === 'x' ? '.' : 'x') : step)).join('');
   return (
-    <XStack gap={4} role="group" aria-label={field.title}>
+    <XStack gap={4} role="group" aria-label={field.title} flexWrap="wrap" flexShrink={1}>
       <Stepper
         title="How many"
         shown={String(steps.length)}

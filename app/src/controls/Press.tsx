@@ -28,6 +28,8 @@ const PressFrame = styled(View, {
       on: { backgroundColor: '$ink', borderColor: '$ink' },
     },
     off: { true: { opacity: 0.4, cursor: 'default' } },
+    /** What it shows stands over a short name of it. */
+    stacked: { true: { flexDirection: 'column', gap: 0, paddingHorizontal: 1, flexShrink: 1, overflow: 'hidden' } },
   } as const,
 });
 
@@ -39,7 +41,7 @@ export interface PressProps {
   readonly icon?: LucideIcon;
   readonly iconOnly?: boolean;
   /** Shorter words to show in place of the label. */
-  readonly shown?: string;
+  readonly shown?: string | undefined;
   readonly look?: PressLook;
   readonly disabled?: boolean;
   /** For switches: whether it is on. */
@@ -47,6 +49,8 @@ export interface PressProps {
   /** For what unfolds: whether it has. */
   readonly expanded?: boolean;
   readonly grow?: boolean;
+  /** A short name under the icon or words, in small letters. */
+  readonly under?: string;
   /** At least so wide, in pixels. */
   readonly width?: number;
   /** Little room at its sides, where many stand in a row. */
@@ -54,6 +58,8 @@ export interface PressProps {
   /** Words at the left rather than in the middle, as in a list. */
   readonly start?: boolean;
   readonly role?: 'menuitem' | 'tab';
+  /** Of several that keys take for one: whether Tab comes to it. */
+  readonly isStop?: boolean;
   readonly testID?: string;
   readonly onPress?: () => void;
   readonly onHoldStart?: () => void;
@@ -76,6 +82,12 @@ function holding(onStart: () => void, onEnd: () => void = () => undefined) {
   };
 }
 
+/** Words beside or in place of an icon, and those over a short name, which take two lines where they must. */
+const ONE_LINE = { oneLine: true } as const;
+/** A name of nine letters fits a thumb in this size only, in pixels. */
+const SMALLEST = 11;
+const CELL_WORDS = { fontSize: '$1', lineHeight: 12, textAlign: 'center', maxWidth: '100%' } as const;
+
 /** A click leaves the focus where work goes on: Space then still plays, and does not press the button once more. A touch gives no focus, and cannot
  *  be prevented. */
 function leaveFocus(event: { readonly type: string; preventDefault: () => void }): void {
@@ -93,10 +105,12 @@ export function Press({
   pressed,
   expanded,
   grow,
+  under,
   width,
   start,
   tight,
   role,
+  isStop = true,
   testID,
   onPress,
   onHoldStart,
@@ -114,8 +128,10 @@ export function Press({
       aria-expanded={expanded}
       aria-selected={role === 'tab' ? pressed : undefined}
       justifyContent={start ? 'flex-start' : 'center'}
-      paddingHorizontal={tight ? 2 : 8}
+      stacked={under !== undefined}
+      paddingHorizontal={tight || under !== undefined ? 2 : 8}
       minWidth={width ?? '$touch'}
+      tabIndex={isStop ? 0 : -1}
       data-testid={testID}
       flexGrow={grow ? 1 : 0}
       onPress={disabled ? undefined : onPress}
@@ -124,8 +140,14 @@ export function Press({
     >
       {Icon ? <Icon size={22} color={`var(--${colour.slice(1)})`} strokeWidth={2} aria-hidden /> : null}
       {iconOnly ? null : (
-        <Words color={colour} strong={look === 'strong'} oneLine>
+        <Words color={colour} strong={look === 'strong'} {...(under === undefined ? ONE_LINE : CELL_WORDS)}>
           {shown ?? label}
+        </Words>
+      )}
+      {!under ? null : (
+        <Words color={colour} fontSize={SMALLEST} lineHeight={13} oneLine maxWidth="100%">
+          {/* The space parts it from what stands above for those who hear it. */}
+          {` ${under}`}
         </Words>
       )}
     </PressFrame>

@@ -56,7 +56,7 @@ export function Slider(props: SliderProps) {
   // Room for the longest words from the start: were they to wrap on the way, the slider would slip from under the finger.
   const longest = LETTER_CH * [low, high, value].reduce((most, each) => Math.max(most, words(each).length), 0);
   return (
-    <XStack alignItems="center" gap={8} minHeight="$touch" flexShrink={1}>
+    <XStack alignItems="center" gap={8} minHeight="$touch" flexShrink={1} flexGrow={width === '100%' ? 1 : 0}>
       <div data-slider={title} style={{ ...TRACK, width }} {...hand}>
         <Range {...{ title, low, high, step }} value={shown} words={words(shown)} onSlide={slide} onCommit={commit} />
         <Knob share={knobShare({ low, high, value: shown })} />

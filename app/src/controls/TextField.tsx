@@ -4,7 +4,7 @@ interface TextFieldProps {
   readonly label: string;
   readonly value: string;
   readonly placeholder?: string;
-  readonly width?: number;
+  readonly width?: number | '100%';
   /** The most characters it takes. */
   readonly most?: number;
   readonly isFocused?: boolean;

@@ -16,4 +16,10 @@ describe('letters typed in a menu', () => {
     typed.restart();
     expect(typed.find('d', NAMES, -1, 9100)).toBe(0);
   });
+
+  it('a name of one letter comes before longer ones', () => {
+    const typed = new TypeAhead();
+    expect(typed.find('d', ['C', 'D♭', 'D', 'E♭'], 0, 0)).toBe(2);
+    expect(typed.find('d', ['C', 'D♭', 'D', 'E♭'], 2, 100)).toBe(1);
+  });
 });

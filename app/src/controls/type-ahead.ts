@@ -13,6 +13,9 @@ export class TypeAhead {
     this.at = now;
     const isOneLetter = [...this.typed].every((each) => each === this.typed[0]);
     const wanted = (isOneLetter ? letter : this.typed).toLowerCase();
+    // A name that is no more than what was typed comes before longer ones: D before D♭.
+    const same = names.findIndex((name) => name.toLowerCase() === wanted);
+    if (same >= 0 && same !== from) return same;
     // One letter goes on from the item after this one; more of them may still mean this one.
     const first = isOneLetter ? from + 1 : Math.max(0, from);
     for (let step = 0; step < names.length; step++) {

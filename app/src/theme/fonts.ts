@@ -27,6 +27,8 @@ export function pageStyles(): string {
     // Where scroll bars take room, they take little, on the paper’s own colour.
     '*{scrollbar-width:thin;scrollbar-color:var(--lineStrong) transparent}',
     ':focus-visible{outline:3px solid var(--head);outline-offset:1px}',
+    // Colours of the person’s own take ours away: what is selected keeps an outline.
+    '@media (forced-colors:active){[role=option][aria-selected=true]{outline:3px solid Highlight;outline-offset:-1px}button[aria-pressed=true],[role=tab][aria-selected=true]{outline:2px solid Highlight;outline-offset:-3px}}',
     '@media (prefers-reduced-motion:reduce){*{transition:none!important;animation:none!important}}',
   ].join('\n');
 }

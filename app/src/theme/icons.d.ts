@@ -74,6 +74,9 @@ declare module 'lucide-react/dist/esm/icons/corner-right-down.mjs' {
 declare module 'lucide-react/dist/esm/icons/corner-right-up.mjs' {
   export { CornerRightUp as default } from 'lucide-react';
 }
+declare module 'lucide-react/dist/esm/icons/diamond.mjs' {
+  export { Diamond as default } from 'lucide-react';
+}
 declare module 'lucide-react/dist/esm/icons/dices.mjs' {
   export { Dices as default } from 'lucide-react';
 }
@@ -89,6 +92,9 @@ declare module 'lucide-react/dist/esm/icons/ellipsis.mjs' {
 declare module 'lucide-react/dist/esm/icons/eraser.mjs' {
   export { Eraser as default } from 'lucide-react';
 }
+declare module 'lucide-react/dist/esm/icons/eye.mjs' {
+  export { Eye as default } from 'lucide-react';
+}
 declare module 'lucide-react/dist/esm/icons/file-input.mjs' {
   export { FileInput as default } from 'lucide-react';
 }
@@ -101,11 +107,23 @@ declare module 'lucide-react/dist/esm/icons/files.mjs' {
 declare module 'lucide-react/dist/esm/icons/fold-horizontal.mjs' {
   export { FoldHorizontal as default } from 'lucide-react';
 }
+declare module 'lucide-react/dist/esm/icons/grid-3x3.mjs' {
+  export { Grid3x3 as default } from 'lucide-react';
+}
 declare module 'lucide-react/dist/esm/icons/grip-vertical.mjs' {
   export { GripVertical as default } from 'lucide-react';
 }
+declare module 'lucide-react/dist/esm/icons/hammer.mjs' {
+  export { Hammer as default } from 'lucide-react';
+}
 declare module 'lucide-react/dist/esm/icons/hand.mjs' {
   export { Hand as default } from 'lucide-react';
+}
+declare module 'lucide-react/dist/esm/icons/hourglass.mjs' {
+  export { Hourglass as default } from 'lucide-react';
+}
+declare module 'lucide-react/dist/esm/icons/layers.mjs' {
+  export { Layers as default } from 'lucide-react';
 }
 declare module 'lucide-react/dist/esm/icons/link.mjs' {
   export { Link as default } from 'lucide-react';
@@ -113,20 +131,38 @@ declare module 'lucide-react/dist/esm/icons/link.mjs' {
 declare module 'lucide-react/dist/esm/icons/list-filter.mjs' {
   export { ListFilter as default } from 'lucide-react';
 }
+declare module 'lucide-react/dist/esm/icons/list-music.mjs' {
+  export { ListMusic as default } from 'lucide-react';
+}
 declare module 'lucide-react/dist/esm/icons/maximize-2.mjs' {
   export { Maximize2 as default } from 'lucide-react';
 }
 declare module 'lucide-react/dist/esm/icons/minus.mjs' {
   export { Minus as default } from 'lucide-react';
 }
+declare module 'lucide-react/dist/esm/icons/move-horizontal.mjs' {
+  export { MoveHorizontal as default } from 'lucide-react';
+}
 declare module 'lucide-react/dist/esm/icons/move-right.mjs' {
   export { MoveRight as default } from 'lucide-react';
+}
+declare module 'lucide-react/dist/esm/icons/music.mjs' {
+  export { Music as default } from 'lucide-react';
+}
+declare module 'lucide-react/dist/esm/icons/music-2.mjs' {
+  export { Music2 as default } from 'lucide-react';
 }
 declare module 'lucide-react/dist/esm/icons/pencil.mjs' {
   export { Pencil as default } from 'lucide-react';
 }
+declare module 'lucide-react/dist/esm/icons/pencil-ruler.mjs' {
+  export { PencilRuler as default } from 'lucide-react';
+}
 declare module 'lucide-react/dist/esm/icons/pin.mjs' {
   export { Pin as default } from 'lucide-react';
+}
+declare module 'lucide-react/dist/esm/icons/pin-off.mjs' {
+  export { PinOff as default } from 'lucide-react';
 }
 declare module 'lucide-react/dist/esm/icons/play.mjs' {
   export { Play as default } from 'lucide-react';
@@ -145,6 +181,9 @@ declare module 'lucide-react/dist/esm/icons/rotate-ccw.mjs' {
 }
 declare module 'lucide-react/dist/esm/icons/rotate-cw.mjs' {
   export { RotateCw as default } from 'lucide-react';
+}
+declare module 'lucide-react/dist/esm/icons/rows-3.mjs' {
+  export { Rows3 as default } from 'lucide-react';
 }
 declare module 'lucide-react/dist/esm/icons/ruler.mjs' {
   export { Ruler as default } from 'lucide-react';
@@ -173,6 +212,9 @@ declare module 'lucide-react/dist/esm/icons/square-split-horizontal.mjs' {
 declare module 'lucide-react/dist/esm/icons/star.mjs' {
   export { Star as default } from 'lucide-react';
 }
+declare module 'lucide-react/dist/esm/icons/tag.mjs' {
+  export { Tag as default } from 'lucide-react';
+}
 declare module 'lucide-react/dist/esm/icons/trash.mjs' {
   export { Trash as default } from 'lucide-react';
 }
@@ -185,11 +227,17 @@ declare module 'lucide-react/dist/esm/icons/trending-up.mjs' {
 declare module 'lucide-react/dist/esm/icons/undo.mjs' {
   export { Undo as default } from 'lucide-react';
 }
+declare module 'lucide-react/dist/esm/icons/undo-dot.mjs' {
+  export { UndoDot as default } from 'lucide-react';
+}
 declare module 'lucide-react/dist/esm/icons/volume-2.mjs' {
   export { Volume2 as default } from 'lucide-react';
 }
 declare module 'lucide-react/dist/esm/icons/volume-x.mjs' {
   export { VolumeX as default } from 'lucide-react';
+}
+declare module 'lucide-react/dist/esm/icons/waves.mjs' {
+  export { Waves as default } from 'lucide-react';
 }
 declare module 'lucide-react/dist/esm/icons/x.mjs' {
   export { X as default } from 'lucide-react';

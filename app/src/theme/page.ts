@@ -24,7 +24,10 @@ export function useKeyboardRoom(): void {
       if (covered === 0) return;
       // One browser has pushed the page up to show the field: there is room for it now.
       window.scrollTo(0, 0);
-      document.activeElement?.scrollIntoView({ block: 'nearest' });
+      const show = () => document.activeElement?.scrollIntoView({ block: 'nearest' });
+      show();
+      // What measures itself takes its new height a frame later.
+      requestAnimationFrame(() => requestAnimationFrame(show));
     };
     seen.addEventListener('resize', makeRoom);
     return () => seen.removeEventListener('resize', makeRoom);

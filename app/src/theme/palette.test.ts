@@ -30,6 +30,12 @@ describe.each([
     expect(contrast(palette.paper, palette.ink)).toBeGreaterThanOrEqual(4.5);
   });
 
+  it('keys can be read, and naturals are lighter than accidentals', () => {
+    expect(contrast(palette.ink, palette.natural)).toBeGreaterThanOrEqual(4.5);
+    expect(contrast(palette.onAccidental, palette.accidental)).toBeGreaterThanOrEqual(4.5);
+    expect(luminance(palette.natural)).toBeGreaterThan(luminance(palette.accidental) + 0.03);
+  });
+
   it('notes, playhead and edges of controls stand out from the grid (3 to 1)', () => {
     for (const ground of [palette.paper, palette.blackRow, palette.card]) {
       for (const mark of [...palette.tracks, palette.head, palette.act]) expect(contrast(mark, ground)).toBeGreaterThanOrEqual(3);

@@ -20,6 +20,10 @@ export interface Palette {
   readonly head: string;
   readonly onHead: string;
   readonly blackRow: string;
+  /** The keys beside the pitch grid: naturals are the lighter ones, by day and by night. */
+  readonly natural: string;
+  readonly accidental: string;
+  readonly onAccidental: string;
   readonly tracks: readonly string[];
 }
 
@@ -37,6 +41,9 @@ export const DAY: Palette = {
   head: '#00706b',
   onHead: '#fffaf0',
   blackRow: '#efe6d4',
+  natural: '#fffaf0',
+  accidental: '#1d2a3a',
+  onAccidental: '#f6f0e2',
   tracks: ['#2f4d8a', '#7a3b69', '#8a5a00', '#1f6b4a', '#a03a3a', '#4a5a1e', '#5b4aa0', '#3a6a7a'],
 };
 
@@ -54,5 +61,8 @@ export const NIGHT: Palette = {
   head: '#5fd8c4',
   onHead: '#06201d',
   blackRow: '#0a1723',
+  natural: '#2a455f',
+  accidental: '#050b12',
+  onAccidental: '#f3e8cf',
   tracks: ['#8fb4ff', '#e3a0d4', '#f0c060', '#7fd6a4', '#ff9d92', '#c0d071', '#bcaaff', '#8fcfe0'],
 };

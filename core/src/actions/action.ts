@@ -159,16 +159,23 @@ export interface QuickForm<Params> {
   readonly params: Partial<Params>;
 }
 
+/** The most letters of a short name. */
+export const SHORT_LETTERS = 9;
+
 /** An action as it is written down. */
 export interface NotesActionEntry<ActionId extends string, Params extends z.ZodObject> {
   readonly id: ActionId;
   readonly family: ActionFamily;
   readonly subject: 'notes';
   readonly label: string;
+  /** A name of at most `SHORT_LETTERS` letters, under an icon. */
+  readonly short: string;
   readonly help: string;
   /** Other words people search it by. */
   readonly words: readonly string[];
   readonly params: Params;
+  /** The params that matter most, of which a phone shows the controls at once; the first two where absent. */
+  readonly main?: readonly (keyof z.infer<Params> & string)[];
   /** `any` where absent. */
   readonly takes?: Takes;
   /** Whether it moves notes so that other settings of it move them back: the way back takes the very notes of the way there. */

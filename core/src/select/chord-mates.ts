@@ -5,6 +5,7 @@ import { paramsOf } from '../actions/params';
 export const chordMates = selectionRule({
   id: 'chord-mates',
   label: 'Chord-mates',
+  short: 'Chord',
   help: 'Every note of the chords that selected notes belong to, strummed or not.',
   words: ['chord', 'whole', 'together', 'stack'],
   params: paramsOf({}),

@@ -4,6 +4,7 @@ import { paramsOf } from '../actions/params';
 export const fromHere = selectionRule({
   id: 'from-here',
   label: 'From here on',
+  short: 'From here',
   help: 'Everything that starts with the first selected note or after it.',
   words: ['after', 'rest', 'onwards', 'right'],
   params: paramsOf({}),

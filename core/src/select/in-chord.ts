@@ -5,6 +5,7 @@ import { selectionRule } from './rule';
 export const inChord = selectionRule({
   id: 'in-chord',
   label: 'Highest or lowest',
+  short: 'High, low',
   help: 'Of the notes of each chord, strummed or not, the highest, the lowest, or the ones between. A note alone is both highest and lowest.',
   words: ['top note', 'bottom note', 'highest', 'lowest', 'outer', 'inner', 'melody', 'bass'],
   params: paramsOf({ which: choiceParam('Which', ['highest', 'lowest', 'middle'], 'highest', { middle: 'between' }) }),

@@ -5,6 +5,7 @@ import { selectionRule } from './rule';
 export const longer = selectionRule({
   id: 'longer',
   label: 'Longer or shorter',
+  short: 'Length',
   help: 'Notes longer or shorter than a number of sixteenths.',
   words: ['length', 'short', 'long'],
   params: paramsOf({

@@ -4,6 +4,7 @@ import { selectionRule } from './rule';
 export const loudness = selectionRule({
   id: 'loudness',
   label: 'Louder or softer',
+  short: 'Loudness',
   help: 'Notes whose velocity lies above a value, or below it.',
   words: ['loud', 'soft', 'quiet', 'velocity', 'accents', 'ghost'],
   params: paramsOf({ side: choiceParam('Which', ['louder', 'softer'], 'louder'), than: sliderParam('Than velocity', 1, 127, 90, '') }),

@@ -4,6 +4,7 @@ import { paramsOf } from '../actions/params';
 export const muted = selectionRule({
   id: 'muted',
   label: 'Muted',
+  short: 'Muted',
   help: 'Notes that are muted.',
   words: ['silent', 'off'],
   params: paramsOf({}),

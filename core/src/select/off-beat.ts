@@ -4,6 +4,7 @@ import { selectionRule } from './rule';
 export const offBeat = selectionRule({
   id: 'off-beat',
   label: 'Off the beat',
+  short: 'Off beat',
   help: 'Notes that start further from every beat than the tolerance.',
   words: ['offbeat', 'syncopated', 'between'],
   params: beatTolerance,

@@ -5,6 +5,7 @@ import { paramsOf } from '../actions/params';
 export const offGrid = selectionRule({
   id: 'off-grid',
   label: 'Off the grid',
+  short: 'Off grid',
   help: 'Notes that start on no line of the grid in use, each by the grid of its own row.',
   words: ['sloppy', 'late', 'early', 'loose'],
   params: paramsOf({}),

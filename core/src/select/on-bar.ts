@@ -5,6 +5,7 @@ import { selectionRule } from './rule';
 export const onBar = selectionRule({
   id: 'on-bar',
   label: 'On the bar',
+  short: 'On bar',
   help: 'Notes that start with a bar, or within the tolerance of its beginning.',
   words: ['downbeat', 'first', 'one', 'bar line'],
   params: beatTolerance,

@@ -8,6 +8,7 @@ export const beatTolerance = paramsOf({ tolerance: sliderParam('Tolerance', 0, 2
 export const onBeat = selectionRule({
   id: 'on-beat',
   label: 'On the beat',
+  short: 'On beat',
   help: 'Notes that start on a beat, or within the tolerance of one.',
   words: ['downbeat', 'beat', 'pulse', 'quarter'],
   params: beatTolerance,

@@ -4,6 +4,7 @@ import { paramsOf } from '../actions/params';
 export const others = selectionRule({
   id: 'others',
   label: 'The others',
+  short: 'Others',
   help: 'Every note that is not selected now.',
   words: ['invert', 'opposite', 'rest'],
   params: paramsOf({}),

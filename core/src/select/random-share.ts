@@ -5,6 +5,7 @@ import { selectionRule } from './rule';
 export const randomShare = selectionRule({
   id: 'random-share',
   label: 'A random share',
+  short: 'Random',
   help: 'A percentage of the notes, picked at random. The same number picks the same notes again.',
   words: ['chance', 'random', 'some', 'sprinkle'],
   params: paramsOf({ share: sliderParam('Share', 0, 100, 50, '%'), seed: wholeParam('Draw', 1, 9999, 1) }),

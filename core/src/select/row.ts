@@ -4,6 +4,7 @@ import { paramsOf } from '../actions/params';
 export const row = selectionRule({
   id: 'row',
   label: 'Whole rows',
+  short: 'Row',
   help: 'Every note on the rows of the selected notes.',
   words: ['pitch', 'same note', 'line', 'drum'],
   params: paramsOf({}),

@@ -12,6 +12,8 @@ export interface RuleContext extends Grids {
 export interface SelectionRuleEntry<Params extends z.ZodObject> {
   readonly id: string;
   readonly label: string;
+  /** A name of at most `SHORT_LETTERS` letters, where there is little room. */
+  readonly short: string;
   readonly help: string;
   /** Other words people search it by. */
   readonly words: readonly string[];

@@ -4,6 +4,7 @@ import { paramsOf } from '../actions/params';
 export const sameGroup = selectionRule({
   id: 'same-group',
   label: 'Same group',
+  short: 'Group',
   help: 'Every note of the one-of groups that selected notes are in; with nothing selected, the notes of all groups.',
   words: ['one-of', 'alternatives', 'group'],
   params: paramsOf({}),

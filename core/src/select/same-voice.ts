@@ -4,6 +4,7 @@ import { paramsOf } from '../actions/params';
 export const sameVoice = selectionRule({
   id: 'same-voice',
   label: 'Same voice',
+  short: 'Voice',
   help: 'Every note in the voices of the selected notes. Notes that were given no voice are in voice 1.',
   words: ['voice', 'part', 'layer'],
   params: paramsOf({}),

@@ -2,6 +2,14 @@ import { clamp, drumName, isBlackKey, isInScale, least, middleKey, most, pitchNa
 import type { OpenPart } from '../../state/session/selectors';
 import type { RowChoice } from '../../state/preferences/pattern-views';
 
+/** The choices of rows, in words. */
+export const ROW_WORDS: Readonly<Record<RowChoice, string>> = {
+  every: 'Every row',
+  scale: 'Scale rows',
+  kit: 'Kit rows',
+  used: 'Rows with notes',
+};
+
 /** A row of the grid, top first. */
 export interface GridRow {
   readonly pitch: number;

@@ -3,7 +3,8 @@ import { patternViewSet } from '../../state/preferences/pattern-views';
 import { preferencesSet } from '../../state/preferences/preferences';
 import { selectPart } from '../../state/session/selectors';
 import type { Thunk } from '../../state/store';
-import { rowChoice, rowChoices } from './rows';
+import { spokenSet } from '../../state/session/session';
+import { rowChoice, rowChoices, ROW_WORDS } from './rows';
 
 /** Shows the next choice of rows: of the kit, those with notes, every one. */
 export const showNextRows: Thunk = (dispatch, getState) => {
@@ -12,6 +13,7 @@ export const showNextRows: Thunk = (dispatch, getState) => {
   const choices = rowChoices(part);
   const next = choices[(choices.indexOf(rowChoice(part)) + 1) % choices.length]!;
   dispatch(patternViewSet({ patternId: part.pattern.id, view: { rowChoice: next } }));
+  dispatch(spokenSet(ROW_WORDS[next]));
 };
 
 /** Shows the pattern as steps in place of notes, or the other way round. */

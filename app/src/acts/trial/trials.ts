@@ -29,10 +29,11 @@ function withoutTexts(actionId: ActionId, params: Params): Params {
   return Object.fromEntries(Object.entries(params).filter(([name]) => !texts.has(name)));
 }
 
-/** Closes the sheet of all actions once one of them is taken. */
+/** Closes the toolbox once a tool is taken from it, unless it is pinned. */
 export function leaveTools(): Thunk {
   return (dispatch, getState) => {
-    if (getState().session.sheet?.kind === 'tools') dispatch(sheetSet(null));
+    const { session, preferences } = getState();
+    if (session.sheet?.kind === 'tools' && !preferences.isToolboxPinned) dispatch(sheetSet(null));
   };
 }
 

@@ -44,7 +44,7 @@ const CONTROLS: readonly Entry[] = [
     text: 'How many bars go round. Notes beyond the end are kept, and come back when it is made longer. Variants of the pattern are here too.',
   },
   {
-    names: /^One finger /,
+    names: /^(One finger|The pointer) /,
     title: 'One finger',
     text: 'What one finger on free ground does: draw notes, paint a run, select with a frame, or scroll. Two fingers always scroll and zoom.',
   },
@@ -66,8 +66,34 @@ const CONTROLS: readonly Entry[] = [
   },
   {
     names: /: other actions$/,
-    title: 'Actions',
-    text: 'All there is to do with notes, in families: Time, Length, Pitch, Feel, Copy, Make; rules to select by; and how the pattern is looked at.',
+    title: 'Toolbox',
+    text: 'Opens all there is to do with notes, in families: Time, Length, Pitch, Feel, Copy, Make; rules to select by; and how the pattern is looked at. The line beside it shows those you use most.',
+  },
+  {
+    names: /^The toolbox stays open/,
+    title: 'Pinned toolbox',
+    text: 'The toolbox stays open after an act, so that several in a row cost a tap each.',
+  },
+  {
+    names: /^All tracks$/,
+    title: 'All tracks',
+    text: 'Every track of the song: opens one in place of this, mutes it, hears it alone, chooses its sound; and adds one.',
+  },
+  {
+    names: /^(More|Fewer) settings$/,
+    title: 'More settings',
+    text: 'The other settings of what is being tried, below the ones that matter most.',
+  },
+  {
+    names: /^Names of the tracks in every row$/,
+    title: 'Names of tracks',
+    text: 'Whether the song page names the tracks in every row, or only in the first row of each section.',
+  },
+  { names: /: pan, sound and more$/, title: 'More of a track', text: 'Its pan, its sound, and coming in or going out at the next bar.' },
+  {
+    names: /^Nothing is nudged$/,
+    title: 'Put back',
+    text: 'After nudges it shows how far the notes have come, and puts them back.',
   },
   {
     names: /^(Earlier|Later|Nudge)|^One nudge|nudge/i,

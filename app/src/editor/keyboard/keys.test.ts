@@ -41,14 +41,14 @@ describe('a key', () => {
 });
 
 describe("a key of one's own", () => {
-  const pressed = { key: 'b', code: 'KeyN', ctrlKey: false, metaKey: false, altKey: false, shiftKey: false, isAltGraph: false };
+  const pressed = { key: 'b', code: 'KeyM', ctrlKey: false, metaKey: false, altKey: false, shiftKey: false, isAltGraph: false };
   const rotate = KEYS.find(({ words }) => words === 'Rotate on')!;
 
   it('acts by its place on the keyboard, whatever it writes; the key it had does nothing, and who had it has none', () => {
-    const { own, lost } = withOwnKey({}, rotate, ownKeyOf(pressed)!, actOf({ ...pressed, key: 'n' }));
-    expect(actWith({ ...pressed, key: 'ν' }, own)?.words).toBe('Rotate on');
+    const { own, lost } = withOwnKey({}, rotate, ownKeyOf(pressed)!, actOf({ ...pressed, key: 'm' }));
+    expect(actWith({ ...pressed, key: 'μ' }, own)?.words).toBe('Rotate on');
     expect(actWith({ ...pressed, key: 'r', code: 'KeyR' }, own)).toBeNull();
-    expect(lost?.words).toBe('Snap on or off');
+    expect(lost?.words).toBe('Mute');
     expect(shownKey(rotate, own)).toBe('B');
     expect(shownKey(lost!, own)).toBe('–');
     expect(actWith({ ...pressed, key: 'R', code: 'KeyR', shiftKey: true }, own)?.words).toBe('Rotate back');

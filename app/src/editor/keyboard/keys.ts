@@ -1,17 +1,19 @@
-import type { ActionId, ActionParams } from '@yibbo/core';
+import { counted, type ActionId, type ActionParams } from '@yibbo/core';
+import { openSheet } from '../../acts/open-sheet';
+import { playFromHere } from '../../acts/play-from';
 import { removeNotes } from '../../acts/document/edits';
 import { undo } from '../../acts/document/undo';
 import { dropTrial, keepTrial } from '../../acts/trial/trial-ends';
 import { selectCurrentNote, selectHandledNotes, selectHasSelection, selectPart } from '../../state/session/selectors';
 import type { Thunk } from '../../state/store';
 import { changeGrid } from '../../acts/pattern/grids';
-import { letGo, nudgeStep, pitchStep } from '../../acts/pattern/nudge';
+import { letGo, nudgedWords, nudgeStep, pitchStep } from '../../acts/pattern/nudge';
 import { placeFor } from '../../acts/pattern/places';
 import { turnRow } from '../../acts/pattern/row-acts';
 import { openTrack } from '../../acts/pattern/tracks';
 import { runAction, tryAction } from '../../acts/trial/trials';
 import { preferencesSet, type Amount } from '../../state/preferences/preferences';
-import { askingSet, menuSet, sheetSet, type Sheet } from '../../state/session/session';
+import { askingSet, menuSet, sheetSet, spokenSet, type Sheet } from '../../state/session/session';
 import { hearCarried } from '../../acts/gesture/hear';
 import type { GridOnScreen } from '../../state/on-screen/grid';
 import { ZOOM_BY } from '../grid/viewport/useViewport';
@@ -47,8 +49,15 @@ const onAnything =
 /** Carries the selected notes, else the current one, for as long as the key is held. */
 const nudging = (direction: 1 | -1, amount?: Amount): Pick<KeyAct, 'act' | 'release'> => ({
   act: (dispatch) => dispatch(nudgeStep(direction, amount, 'handled')),
-  release: letGo(),
+  release: letGoAndSay,
 });
+
+/** Puts down what a held key carried, and says how far it has come in all. */
+const letGoAndSay: Thunk<unknown> = (dispatch, getState) => {
+  dispatch(letGo());
+  const total = nudgedWords(getState());
+  if (total) dispatch(spokenSet(`Nudged ${total}`));
+};
 
 /** The same for pitch, heard at each step. */
 const rising = (semitones: number): Pick<KeyAct, 'act' | 'release'> => ({
@@ -99,8 +108,31 @@ const escape: Thunk<unknown> = (dispatch, getState) => {
 const keep: Thunk<unknown> = (dispatch, getState) => dispatch(getState().session.rule ? closeRule(true) : keepTrial());
 const erase: Thunk<unknown> = (dispatch, getState) => {
   const handled = selectHandledNotes(getState());
-  if (handled.length) dispatch(removeNotes(handled.map(({ id }) => id)));
+  if (!handled.length) return;
+  dispatch(removeNotes(handled.map(({ id }) => id)));
+  dispatch(spokenSet(`${counted(handled.length, 'note')} deleted`));
 };
+
+/** Opens the search for tools: in the panel where there is one, else in the toolbox. */
+const find: Thunk<unknown> = (dispatch) => {
+  const field = document.querySelector<HTMLElement>('[aria-label="Find an action"]');
+  if (field) field.focus();
+  else dispatch(openSheet({ kind: 'tools' }));
+};
+
+/** Sounds the row of the cursor, or the current one. */
+const hearRow: Thunk<unknown> = (_dispatch, getState, { sound }) => {
+  const part = selectPart(getState());
+  if (part) sound.audition(part.track.id, placeFor(getState(), part).pitch, HEARD_VELOCITY);
+};
+const HEARD_VELOCITY = 100;
+
+const aboutTrack =
+  (kind: 'track' | 'sound'): Thunk<unknown> =>
+  (dispatch, getState) => {
+    const part = selectPart(getState());
+    if (part) dispatch(openSheet({ kind, trackId: part.track.id }));
+  };
 /** The menu of what is selected, else of the pattern's beginning, in the middle of the screen. */
 const openMenu: Thunk<unknown> = (dispatch, getState) => {
   const [first] = selectHandledNotes(getState());
@@ -135,6 +167,12 @@ export const KEYS: readonly KeyAct[] = [
   { key: 'a', ctrl: true, words: 'Select all', act: selectAllNotes },
   { key: 'Escape', words: 'Drop the trial, or select nothing', act: escape },
   { key: 'k', words: 'Keep the trial or the rule', act: keep },
+  { key: '/', words: 'Find an action', act: find },
+  { key: 'j', shift: true, words: 'Play from the cursor, or from the selected notes', act: playFromHere() },
+  { key: 'h', shift: true, words: 'Hear the row of the cursor', act: hearRow },
+  { key: 'a', shift: true, words: 'New track', act: sheet({ kind: 'add-track' }) },
+  { key: 't', shift: true, words: 'The track: its name and levels', act: aboutTrack('track') },
+  { key: 'w', shift: true, words: 'The sound of the track', act: aboutTrack('sound') },
   { key: 'Delete', words: 'Delete the selected or current notes', act: erase },
   { key: 'Backspace', words: 'Delete the selected or current notes', act: erase },
   { key: 'ArrowLeft', words: 'Nudge earlier', ...nudging(-1) },
@@ -160,7 +198,7 @@ export const KEYS: readonly KeyAct[] = [
   { key: 'o', shift: true, words: 'The grid', act: sheet({ kind: 'grid', of: 'pattern' }) },
   { key: 'k', shift: true, words: 'The key', act: sheet({ kind: 'key' }) },
   { key: 'p', shift: true, words: 'Drawing: lengths and shapes', act: sheet({ kind: 'drawing' }) },
-  { key: 'n', words: 'Snap on or off', act: switchHabit('isSnapping') },
+  { key: 'x', shift: true, words: 'Snap on or off', act: switchHabit('isSnapping') },
   { key: 'n', shift: true, words: 'How far a nudge goes', act: sheet({ kind: 'nudge' }) },
   { key: 'w', words: 'Quantize', act: onAnything('quantize') },
   { key: 'c', words: 'First cut', act: onAnything('first-cut') },

@@ -5,6 +5,7 @@ import { letGo } from '../../acts/pattern/nudge';
 import { ownKeysOf } from '../../state/belongings/things';
 import type { KeyAct } from './keys';
 import { useClipboard } from './useClipboard';
+import { focusNotes } from '../../controls/focus-notes';
 import { ownerOf } from '../../controls/key-owner';
 import { actWith, type KeyInput } from './match-key';
 
@@ -68,7 +69,6 @@ function useFocusKept(): void {
   const placementId = useAppSelector((state) => state.session.placementId);
   useEffect(() => {
     if (document.activeElement !== null && document.activeElement !== document.body) return;
-    const grid = document.querySelector<HTMLElement>('[data-testid=notes-grid], [data-testid=steps-grid] [data-cell][tabindex="0"]');
-    grid?.focus({ preventScroll: true });
+    focusNotes();
   }, [trial, rule, sheet, menu, views, placementId]);
 }

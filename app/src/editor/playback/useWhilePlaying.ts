@@ -1,10 +1,8 @@
 import { useCallback, useEffect, useRef } from 'react';
 import { useEffects } from '../../state/effects';
-import { noticeSet, playingSet } from '../../state/session/session';
+import { playFrom } from '../../acts/play-from';
+import { playingSet } from '../../state/session/session';
 import { useAppDispatch, useAppSelector } from '../../state/store';
-import { NoSound } from '../../audio/output';
-
-const NO_SOUND = 'This browser gives no sound. Check that the tab is not muted, then press play again.';
 
 /** Starts play from where `startTick` says, or stops it. Play goes on from one screen of a song to the next. */
 export function usePlayToggle(startTick: () => number): () => void {
@@ -20,13 +18,7 @@ export function usePlayToggle(startTick: () => number): () => void {
       sound.stop();
       return void dispatch(playingSet(false));
     }
-    sound.open().then(
-      (player) => {
-        player.play(start.current());
-        dispatch(playingSet(true));
-      },
-      (error: unknown) => dispatch(noticeSet(error instanceof NoSound ? error.message : NO_SOUND)),
-    );
+    void dispatch(playFrom(start.current()));
   }, [dispatch, isPlaying, sound]);
 }
 

@@ -4,6 +4,7 @@ import Play from 'lucide-react/dist/esm/icons/play.mjs';
 import Redo from 'lucide-react/dist/esm/icons/redo.mjs';
 import Square from 'lucide-react/dist/esm/icons/square.mjs';
 import Undo from 'lucide-react/dist/esm/icons/undo.mjs';
+import { useWindowDimensions } from 'react-native';
 import { styled, View } from '@tamagui/core';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
@@ -24,14 +25,19 @@ interface DockProps {
 
 /** Where the thumb is: play, the grid and its stepper, undo. */
 export function Dock({ part, onPlay, isColumn = false }: DockProps) {
+  const isNarrow = useWindowDimensions().width < NARROW;
   return (
-    <DockFrame isColumn={isColumn}>
+    <DockFrame isColumn={isColumn} {...(isNarrow && !isColumn ? TIGHT : {})}>
       <PlayPress onPlay={onPlay} />
-      <GridStepper part={part} isColumn={isColumn} />
+      <GridStepper part={part} isColumn={isColumn} isNarrow={isNarrow} />
       <UndoButtons />
     </DockFrame>
   );
 }
+
+/** Narrower windows have no room beside the thumbs, in pixels. */
+const NARROW = 360;
+const TIGHT = { gap: 1, paddingHorizontal: 0 } as const;
 
 /** The thumb's row at the foot of a song's screens, or the column at the left of a low window. */
 export const DockFrame = styled(XStack, {
@@ -76,7 +82,7 @@ export function UndoButtons() {
 }
 
 /** The grid's division between coarser and finer, and its form; a small pin where something has a grid of its own. */
-function GridStepper({ part, isColumn }: { readonly part: OpenPart; readonly isColumn: boolean }) {
+function GridStepper({ part, isColumn, isNarrow }: { readonly part: OpenPart; readonly isColumn: boolean; readonly isNarrow: boolean }) {
   const dispatch = useAppDispatch();
   const { division } = part;
   const form = formOf(division) ?? divisionName(division);
@@ -88,7 +94,7 @@ function GridStepper({ part, isColumn }: { readonly part: OpenPart; readonly isC
         <Stepper
           title="Grid"
           shown={division.unit}
-          width={46}
+          width={isNarrow ? 34 : 46}
           isColumn={isColumn}
           lowerLabel="Coarser grid"
           raiseLabel="Finer grid"
@@ -109,8 +115,8 @@ function GridStepper({ part, isColumn }: { readonly part: OpenPart; readonly isC
       <Press
         label={`Grid is ${form}: change`}
         shown={form}
-        tight={isColumn}
-        width={isColumn ? undefined : 66}
+        tight={isColumn || isNarrow}
+        width={isColumn || isNarrow ? undefined : 66}
         look={form === 'straight' ? 'raised' : 'on'}
         onPress={() => dispatch(changeGrid('form'))}
       />

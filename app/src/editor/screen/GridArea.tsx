@@ -1,10 +1,13 @@
 import { useState, type ReactNode } from 'react';
 import { YStack } from '@tamagui/stacks';
+import { Unseen } from '../../controls/Unseen';
 import { Words } from '../../controls/words';
 import type { OpenPart } from '../../state/session/selectors';
 import { KeepingBar } from './KeepingBar';
 import { GridWords } from './GridWords';
 import { Notice } from './Notice';
+import { PlaceChip } from '../grid/PlaceChip';
+import { useAppSelector } from '../../state/store';
 import { SilenceLine } from './SilenceLine';
 import { usePlayhead } from '../playback/usePlayback';
 
@@ -16,6 +19,8 @@ export function GridArea({ part, children }: { readonly part: OpenPart; readonly
       {children}
       <YStack position="absolute" left={0} right={0} bottom={0} zIndex="$3" pointerEvents="none">
         <PassCounter lengthTicks={part.pattern.length} />
+        <Spoken />
+        <CursorWords part={part} />
         <GridWords part={part} />
         <YStack pointerEvents="auto">
           <SilenceLine part={part} />
@@ -25,6 +30,22 @@ export function GridArea({ part, children }: { readonly part: OpenPart; readonly
       </YStack>
     </YStack>
   );
+}
+
+/** What was done, for those who hear the page. */
+function Spoken() {
+  const { words, count } = useAppSelector((state) => state.session.spoken);
+  return (
+    <Unseen role="status" testID="spoken">
+      <span key={count}>{words}</span>
+    </Unseen>
+  );
+}
+
+/** What is at the cursor of the notes; in Steps the cell that has the focus says so. */
+function CursorWords({ part }: { readonly part: OpenPart }) {
+  const cursor = useAppSelector((state) => state.session.cursor);
+  return part.viewMode === 'notes' ? <PlaceChip part={part} place={cursor} isSpoken /> : null;
 }
 
 /** Times round since play began. */

@@ -9,6 +9,7 @@ import { styled, View } from '@tamagui/core';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { Words } from '../../controls/words';
+import { useHasMouse } from '../../controls/useHasMouse';
 import { selectHandledNotes, selectHasSelection, selectNotes, type OpenPart } from '../../state/session/selectors';
 import { useAppDispatch, useAppSelector } from '../../state/store';
 import { adjustStep } from '../../acts/trial/adjust';
@@ -32,7 +33,8 @@ const FINGERS: Readonly<Record<Finger, { readonly next: Finger; readonly label: 
 const FingerSwitch = memo(function FingerSwitch() {
   const dispatch = useAppDispatch();
   const { next, label, icon } = FINGERS[useAppSelector((state) => state.session.finger)];
-  return <Press label={`${label}: change`} icon={icon} iconOnly onPress={() => dispatch(fingerSet(next))} />;
+  const said = useHasMouse() ? label.replace('One finger', 'The pointer') : label;
+  return <Press label={`${said}: change`} icon={icon} iconOnly onPress={() => dispatch(fingerSet(next))} />;
 });
 
 /** Held by one thumb while another finger sweeps over notes. Pressed by key it does nothing: there, E is held. */

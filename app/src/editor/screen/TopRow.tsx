@@ -2,6 +2,7 @@ import { useRouter } from 'expo-router';
 import ArrowLeft from 'lucide-react/dist/esm/icons/arrow-left.mjs';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
 import Send from 'lucide-react/dist/esm/icons/file-output.mjs';
+import { useWindowDimensions } from 'react-native';
 import { styled, View } from '@tamagui/core';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
@@ -86,19 +87,23 @@ const LengthFrame = styled(View, {
   hoverStyle: { backgroundColor: '$wash' },
 });
 
+/** From this width on the pattern's own name has room beside the track's, in pixels. */
+const ROOM_FOR_NAME = 360;
+
 /** How long the open pattern is; a press sets it. Its own name stands above where it has one. */
 export function LengthPress({ part }: { readonly part: OpenPart }) {
   const dispatch = useAppDispatch();
   const bars = barsWords(part.bars);
   const { name } = part.pattern;
   const hasOwnName = name !== '' && name !== part.track.name;
+  const hasRoom = useWindowDimensions().width >= ROOM_FOR_NAME;
   return (
     <LengthFrame
       aria-label={`${hasOwnName ? `${name}, ` : ''}${bars} long: set the length`}
       onPress={() => dispatch(openSheet({ kind: 'length' }))}
     >
-      {hasOwnName ? (
-        <Words faded oneLine fontSize="$1" lineHeight="$1" maxWidth={84}>
+      {hasOwnName && hasRoom ? (
+        <Words faded oneLine fontSize="$1" lineHeight="$1" maxWidth={70}>
           {name}
         </Words>
       ) : null}

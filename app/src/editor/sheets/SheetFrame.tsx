@@ -1,4 +1,6 @@
-import type { ReactNode } from 'react';
+import { usePathname } from 'expo-router';
+import { useRef, type ReactNode } from 'react';
+import { useKeyFocus } from '../../controls/useKeyFocus';
 import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
@@ -12,15 +14,23 @@ interface SheetFrameProps {
   /** Its present value, beside the title. */
   readonly note?: string;
   readonly isPanel: boolean;
+  /** Whether it may take more room, beside a page of which no row is being worked on. */
+  readonly isTall?: boolean;
   readonly children: ReactNode;
 }
 
 /** The most of the window's height that a sheet takes on a phone; beside a keyboard on the screen it leaves the notes a line. */
 export const SHEET_HEIGHT = `min(40dvh, calc(${PAGE_HEIGHT} * 0.6))`;
 
+/** The most that one takes on the song page where it has many lines. */
+const TALL = `calc(${PAGE_HEIGHT} * 0.6)`;
+
 /** Something to set up, in the tray's place; it scrolls where it would take too much room from the notes. */
-export function SheetFrame({ title, note, isPanel, children }: SheetFrameProps) {
+export function SheetFrame({ title, note, isPanel, isTall = false, children }: SheetFrameProps) {
   const dispatch = useAppDispatch();
+  const content = useRef<HTMLElement>(null);
+  useKeyFocus(content);
+  const isOverNotes = usePathname().includes('/pattern/');
   return (
     <YStack
       role="region"
@@ -29,7 +39,7 @@ export function SheetFrame({ title, note, isPanel, children }: SheetFrameProps) 
       backgroundColor="$card"
       borderTopWidth={3}
       borderColor="$act"
-      maxHeight={isPanel ? undefined : SHEET_HEIGHT}
+      maxHeight={isPanel ? undefined : isTall && !isOverNotes ? TALL : SHEET_HEIGHT}
       flexShrink={0}
     >
       <XStack alignItems="center" gap={8} paddingLeft={10}>
@@ -43,7 +53,7 @@ export function SheetFrame({ title, note, isPanel, children }: SheetFrameProps) 
         <Press label={`Close: ${title}`} shown="Close" onPress={() => dispatch(sheetSet(null))} />
       </XStack>
       <ScrollView flexGrow={0} flexShrink={1}>
-        <YStack gap={6} paddingHorizontal={8} paddingBottom={8}>
+        <YStack ref={content as never} gap={6} paddingHorizontal={8} paddingBottom={8}>
           {children}
         </YStack>
       </ScrollView>

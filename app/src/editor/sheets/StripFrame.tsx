@@ -1,11 +1,13 @@
-import type { ReactNode } from 'react';
+import { useRef, type ReactNode } from 'react';
+import { useKeyFocus } from '../../controls/useKeyFocus';
 import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Words } from '../../controls/words';
 import { PAGE_HEIGHT } from '../../theme/page';
+import { SHEET_HEIGHT } from './SheetFrame';
 
-/** The most height of a strip that stands under notes which are being changed, in pixels. */
-const STRIP_HEIGHT = 200;
+/** The most height of a strip that stands under notes which are being changed: two or three settings, and less of a low window. */
+const STRIP_HEIGHT = `min(203px, calc(${PAGE_HEIGHT} * 0.305))`;
 
 interface StripFrameProps {
   readonly label: string;
@@ -14,15 +16,17 @@ interface StripFrameProps {
   readonly note: ReactNode;
   readonly isPanel: boolean;
   readonly testID: string;
-  /** The most height it takes, in pixels, where that is not as usual. */
-  readonly most?: number;
+  /** Whether it may take as much room as a sheet. */
+  readonly isTall?: boolean;
   /** The buttons that end it, always in view. */
   readonly ends: ReactNode;
   readonly children: ReactNode;
 }
 
 /** Something being set up while the notes show what comes of it: its settings, which scroll where they need more room, and its ends. */
-export function StripFrame({ label, title, note, isPanel, testID, most = STRIP_HEIGHT, ends, children }: StripFrameProps) {
+export function StripFrame({ label, title, note, isPanel, testID, isTall = false, ends, children }: StripFrameProps) {
+  const content = useRef<HTMLElement>(null);
+  useKeyFocus(content);
   return (
     <YStack
       role="region"
@@ -33,7 +37,7 @@ export function StripFrame({ label, title, note, isPanel, testID, most = STRIP_H
       padding={8}
       paddingTop={4}
       gap={4}
-      maxHeight={isPanel ? undefined : `min(${most}px, calc(${PAGE_HEIGHT} * 0.5))`}
+      maxHeight={isPanel ? undefined : isTall ? SHEET_HEIGHT : STRIP_HEIGHT}
       flexShrink={0}
       data-testid={testID}
     >
@@ -42,7 +46,9 @@ export function StripFrame({ label, title, note, isPanel, testID, most = STRIP_H
         {note}
       </XStack>
       <ScrollView flexGrow={0} flexShrink={1}>
-        <YStack gap={4}>{children}</YStack>
+        <YStack ref={content as never} gap={4}>
+          {children}
+        </YStack>
       </ScrollView>
       <XStack gap={6}>{ends}</XStack>
     </YStack>

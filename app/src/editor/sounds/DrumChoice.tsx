@@ -1,7 +1,7 @@
 import { similarDrums, drumFor, drumOf, soundById, type DrumChoice as Choice, type Track } from '@yibbo/core';
 import { useMemo } from 'react';
+import { XStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
-import { Strip } from '../../controls/Strip';
 import { useTriedSound } from './useTriedSound';
 import { TriedLine } from './TriedLine';
 import { hitOf } from './phrase';
@@ -27,7 +27,7 @@ export default function DrumChoice({ track, pitch }: { readonly track: Track; re
   return (
     <>
       <TriedLine name={tried?.name ?? null} was={nameOf(from)} onKeep={keep} onDrop={drop} />
-      <Strip>
+      <XStack gap={4} flexWrap="wrap">
         {choices.map((choice) => (
           <Press
             key={keyOf(choice)}
@@ -37,7 +37,7 @@ export default function DrumChoice({ track, pitch }: { readonly track: Track; re
             onPress={() => choose(choice)}
           />
         ))}
-      </Strip>
+      </XStack>
     </>
   );
 }

@@ -1,5 +1,6 @@
 import type { Id } from '@yibbo/core';
 import { memo, type ReactNode } from 'react';
+import { useWindowDimensions } from 'react-native';
 import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';
 import { selectPart, type OpenPart } from '../../state/session/selectors';
@@ -7,7 +8,9 @@ import { useKeys } from '../../editor/keyboard/useKeys';
 import { ActionMenu } from '../../editor/tools/menu/ActionMenu';
 import { AllTools } from '../../editor/tools/panel/AllTools';
 import { Tray } from '../../editor/tools/tray/Tray';
-import { useAppSelector } from '../../state/store';
+import { Press } from '../../controls/Press';
+import { openSheet } from '../../acts/open-sheet';
+import { useAppDispatch, useAppSelector } from '../../state/store';
 import { Dock } from '../../editor/screen/Dock';
 import { GridArea } from '../../editor/screen/GridArea';
 import { PartGrid } from '../../editor/screen/PartGrid';
@@ -80,13 +83,27 @@ function PhoneEditor({ part, grid, onPlay }: EditorProps) {
   );
 }
 
-/** A phone on its side: the thumbs are at the edges, and the notes have the whole height between them. */
+/** A phone on its side: the thumbs are at the edges, and the notes have the whole height between them. Where the window is narrow too, as on a page
+ *  that is much enlarged, tools come in the place of the notes when they are asked for. */
 function LowEditor({ part, grid, onPlay }: EditorProps) {
-  const setUp = useSetUp(part, true, false);
+  const dispatch = useAppDispatch();
+  const isNarrow = useWindowDimensions().width < LOW_AND_NARROW;
+  const setUp = useSetUp(part, true, isNarrow);
   const menu = useAppSelector((state) => state.session.menu);
+  const dock = <Dock part={part} onPlay={onPlay} isColumn />;
+  if (isNarrow)
+    return (
+      <XStack render="main" flex={1} minHeight={0}>
+        <ScrollView width={62} flexGrow={0}>
+          <Press label="Toolbox" shown="Tools" look="raised" onPress={() => dispatch(openSheet({ kind: 'tools' }))} />
+          {dock}
+        </ScrollView>
+        {setUp ? <ScrollView flex={1}>{setUp}</ScrollView> : grid}
+      </XStack>
+    );
   return (
     <XStack render="main" flex={1} minHeight={0}>
-      <Dock part={part} onPlay={onPlay} isColumn />
+      {dock}
       {grid}
       <YStack width={setUp ? '43%' : LOW_TOOLS} flexShrink={0} borderLeftWidth={1} borderColor="$line" backgroundColor="$card">
         {setUp ? null : <Readout part={part} />}
@@ -96,6 +113,9 @@ function LowEditor({ part, grid, onPlay }: EditorProps) {
     </XStack>
   );
 }
+
+/** Low windows below this width have no room for tools beside the notes, in pixels. */
+const LOW_AND_NARROW = 560;
 
 /** Width of the tools beside the notes in a low window, in pixels: the readout with its buttons. */
 const LOW_TOOLS = 236;

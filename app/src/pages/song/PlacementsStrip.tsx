@@ -5,7 +5,7 @@ import { View } from '@tamagui/core';
 import { XStack } from '@tamagui/stacks';
 import { Choices } from '../../controls/Choices';
 import { Press } from '../../controls/Press';
-import { Strip } from '../../controls/Strip';
+import { Stepper } from '../../controls/Stepper';
 import { Words } from '../../controls/words';
 import { preferencesSet, type Amount } from '../../state/preferences/preferences';
 import { placementsSelected, playsSelectionSet } from '../../state/session/session';
@@ -26,9 +26,6 @@ import {
 import { useOpenHere } from './useOpenHere';
 import { useOpenPlacement } from '../../editor/screen/useOpenPlacement';
 
-/** Room for all three lines of it: what becomes of others is not to be looked for under the buttons that end it. */
-const STRIP_HEIGHT = 236;
-
 const LANDING_NAMES = { merge: 'Both sound', replace: 'Replace', push: 'Push later' } as const;
 
 /** Actions on the selected placements, and how they land on others. */
@@ -47,7 +44,6 @@ export function PlacementsStrip({ isPanel }: { readonly isPanel: boolean }) {
       }
       isPanel={isPanel}
       testID="placements"
-      most={STRIP_HEIGHT}
       ends={
         <>
           <Press label="Delete the placements" shown="Delete" look="raised" onPress={() => dispatch(deleteSelected())} />
@@ -56,9 +52,6 @@ export function PlacementsStrip({ isPanel }: { readonly isPanel: boolean }) {
         </>
       }
     >
-      <Strip>
-        <StripPresses />
-      </Strip>
       <NudgeLine />
       <Choices
         title="If placements overlap"
@@ -66,6 +59,9 @@ export function PlacementsStrip({ isPanel }: { readonly isPanel: boolean }) {
         value={landing}
         onChange={(value) => dispatch(preferencesSet({ landing: value }))}
       />
+      <XStack gap={4} flexWrap="wrap">
+        <StripPresses />
+      </XStack>
     </StripFrame>
   );
 }
@@ -74,7 +70,7 @@ function sameList(a: readonly unknown[], b: readonly unknown[]): boolean {
   return a.length === b.length && a.every((each, index) => each === b[index]);
 }
 
-/** How far a nudge goes, in the order offered. */
+/** How far a nudge goes, from far to near. */
 const NUDGES: readonly Amount[] = [
   { count: 1, unit: 'bar' },
   { count: 1, unit: 'beat' },
@@ -85,27 +81,29 @@ const NUDGES: readonly Amount[] = [
   { count: 1, unit: 'ms' },
 ];
 
-const NUDGE_OPTIONS = NUDGES.map(({ count, unit }) => {
-  const name = unit === 'ms' ? `${count} ms` : unit;
-  return { value: name, name, label: `One nudge: ${name}` };
-});
-
 /** Earlier and later, by an amount to choose. */
 function NudgeLine() {
   const dispatch = useAppDispatch();
   const { count, unit } = useAppSelector((state) => state.preferences.placementNudge);
   const amount = unit === 'ms' ? `${count} ms` : unit;
-  const choose = (value: string) => {
-    const placementNudge = NUDGES[NUDGE_OPTIONS.findIndex((option) => option.value === value)];
-    if (placementNudge) dispatch(preferencesSet({ placementNudge }));
-  };
+  const at = Math.max(
+    0,
+    NUDGES.findIndex((each) => each.count === count && each.unit === unit),
+  );
   return (
     <XStack gap={4} alignItems="center">
       <Press label={`Earlier by 1 nudge: ${amount}`} icon={ArrowLeft} iconOnly look="raised" onPress={() => dispatch(nudgeSelected(-1))} />
+      <Stepper
+        title="One nudge"
+        shown={amount}
+        width={54}
+        lowerLabel="One nudge: farther"
+        raiseLabel="One nudge: nearer"
+        canLower={at > 0}
+        canRaise={at < NUDGES.length - 1}
+        onStep={(step) => dispatch(preferencesSet({ placementNudge: NUDGES[at + step]! }))}
+      />
       <Press label={`Later by 1 nudge: ${amount}`} icon={ArrowRight} iconOnly look="raised" onPress={() => dispatch(nudgeSelected(1))} />
-      <XStack flexShrink={1} minWidth={0}>
-        <Choices title="One nudge" options={NUDGE_OPTIONS} value={amount} onChange={choose} />
-      </XStack>
     </XStack>
   );
 }

@@ -2,14 +2,15 @@ import type { Document, SongLine } from '@yibbo/core';
 import { barBeatAt, songLines } from '@yibbo/core';
 import { useMemo, type CSSProperties } from 'react';
 import { useEffects } from '../../state/effects';
-import { MANY_LINES } from './layout';
+import { CHIP_LINES } from './layout';
 import type { Folds } from './useFolds';
 
-/** The sections of a long song in a line: a press goes to one, and what is dragged onto one lands where it begins. */
+/** A chip for each section, in two lines at the most, below which the others are scrolled to: a press goes to one, and what is dragged onto one
+ *  lands where it begins. */
 export function SectionChips({ document, folds }: { readonly document: Document; readonly folds: Folds }) {
   const { page } = useEffects();
   const lines = useMemo(() => songLines(document), [document]);
-  if (lines.length < MANY_LINES) return null;
+  if (lines.length < CHIP_LINES) return null;
   return (
     <nav aria-label="Sections" style={BAR}>
       <button type="button" style={{ ...CHIP, fontWeight: 600 }} onClick={() => folds.foldAll(!folds.allFolded)}>
@@ -37,9 +38,12 @@ function nameOf({ section }: SongLine): string {
 
 const BAR: CSSProperties = {
   display: 'flex',
-  gap: 4,
+  flexWrap: 'wrap',
   flexShrink: 0,
-  overflowX: 'auto',
+  maxHeight: 'min(89px, 12dvh)',
+  minHeight: 44,
+  overflowX: 'hidden',
+  overflowY: 'auto',
   padding: '0 4px',
   borderBottom: '1px solid var(--line)',
   scrollbarWidth: 'none',

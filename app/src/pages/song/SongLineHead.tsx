@@ -2,14 +2,16 @@ import { counted, type Id, type SongLine, type Track } from '@yibbo/core';
 import Folded from 'lucide-react/dist/esm/icons/chevron-right.mjs';
 import Unfolded from 'lucide-react/dist/esm/icons/chevron-down.mjs';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
-import { memo } from 'react';
+import Names from 'lucide-react/dist/esm/icons/tag.mjs';
+import { memo, type CSSProperties } from 'react';
 import { styled, View } from '@tamagui/core';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { TrackSymbol } from '../../controls/TrackSymbol';
 import { Title, Words } from '../../controls/words';
 import { openSheet } from '../../acts/open-sheet';
-import { useAppDispatch } from '../../state/store';
+import { preferencesSet } from '../../state/preferences/preferences';
+import { useAppDispatch, useAppSelector } from '../../state/store';
 import { LANE, RULER } from './layout';
 
 interface SongLineHeadProps {
@@ -68,12 +70,32 @@ const RailFrame = styled(View, {
   hoverStyle: { backgroundColor: '$wash' },
 });
 
-/** The tracks beside their lanes; a press opens what a track is. */
-export const TrackRail = memo(function TrackRail({ tracks, width }: { readonly tracks: readonly Track[]; readonly width: number }) {
+interface TrackRailProps {
+  readonly tracks: readonly Track[];
+  readonly width: number;
+  /** Whether it stands at the first row of a section. */
+  readonly isFirst: boolean;
+}
+
+/** The tracks beside their lanes; a press opens what a track is. Where it has no room for names, they lie over the lanes: in the first row of each
+ *  section, or in all of them. */
+export const TrackRail = memo(function TrackRail({ tracks, width, isFirst }: TrackRailProps) {
   const dispatch = useAppDispatch();
+  const isWide = width > LANE;
+  const namesEveryRow = useAppSelector((state) => state.preferences.namesEveryRow);
   return (
-    <YStack width={width} flexShrink={0} borderRightWidth={1} borderColor="$line">
-      <View height={RULER} />
+    <YStack width={width} flexShrink={0} borderRightWidth={1} borderColor="$line" position="relative">
+      {isWide || !isFirst ? (
+        <View height={RULER} />
+      ) : (
+        <Press
+          label="Names of the tracks in every row"
+          icon={Names}
+          iconOnly
+          pressed={namesEveryRow}
+          onPress={() => dispatch(preferencesSet({ namesEveryRow: !namesEveryRow }))}
+        />
+      )}
       {tracks.map((track) => (
         <RailFrame
           key={track.id}
@@ -82,13 +104,38 @@ export const TrackRail = memo(function TrackRail({ tracks, width }: { readonly t
           onPress={() => dispatch(openSheet({ kind: 'track', trackId: track.id }))}
         >
           <TrackSymbol symbol={track.symbol} colour={track.colour} />
-          {width > LANE ? (
+          {isWide ? (
             <Words oneLine textDecorationLine={track.muted ? 'line-through' : 'none'}>
               {track.name}
             </Words>
           ) : null}
         </RailFrame>
       ))}
+      {!isWide && (isFirst || namesEveryRow)
+        ? tracks.map((track, index) => (
+            <span key={track.id} aria-hidden style={{ ...LANE_NAME, top: RULER + index * LANE }}>
+              {track.name}
+            </span>
+          ))
+        : null}
     </YStack>
   );
 });
+
+/** Over the beginning of its lane, where presses go through to what lies there. */
+const LANE_NAME: CSSProperties = {
+  position: 'absolute',
+  left: LANE,
+  zIndex: 3,
+  maxWidth: 110,
+  padding: '0 4px',
+  borderRadius: '0 0 4px 0',
+  background: 'var(--card)',
+  color: 'var(--ink)',
+  fontSize: 11,
+  lineHeight: '14px',
+  overflow: 'hidden',
+  textOverflow: 'ellipsis',
+  whiteSpace: 'nowrap',
+  pointerEvents: 'none',
+};

@@ -52,11 +52,15 @@ const WIDE_RAIL = 168;
 export function SongPage({ document, hereId }: { readonly document: Document; readonly hereId: Id | null }) {
   const { toggle } = useSongPlayback();
   useArrival();
-  const isWide = useScreenShape() === 'wide';
+  const shape = useScreenShape();
+  const isWide = shape === 'wide';
+  const isLow = shape === 'low';
   const here = useHere(hereId);
   const hasSelection = useAppSelector((state) => selectedPlacements(state).length > 0);
   // While placements are selected, tools and keys are theirs.
   const edited = hasSelection ? null : here;
+  const isSettingUp = useAppSelector(({ session: { sheet } }) => sheet !== null && isSongSheet(sheet)) || hasSelection;
+  const dock = edited ? <Dock part={edited.part} onPlay={toggle} isColumn={isLow} /> : <SongDock onPlay={toggle} isColumn={isLow} />;
   // What is held to be heard is seen too.
   const peek = useAppSelector((state) => state.session.peek);
   return (
@@ -65,13 +69,14 @@ export function SongPage({ document, hereId }: { readonly document: Document; re
       <Header isWide={isWide} />
       <WavGoingOn />
       <XStack render="main" flex={1} minHeight={0}>
+        {isLow ? dock : null}
         <YStack flex={1} minWidth={0}>
           <Page document={peek ?? document} rail={isWide ? WIDE_RAIL : RAIL} here={here} />
-          {edited ? <HereTools part={edited.part} isWide={isWide} /> : isWide ? null : <SetUp isPanel={false} />}
-          {edited ? <Dock part={edited.part} onPlay={toggle} /> : <SongDock onPlay={toggle} />}
+          {edited ? <HereTools part={edited.part} isWide={isWide} /> : shape === 'phone' ? <SetUp isPanel={false} /> : null}
+          {isLow ? null : dock}
         </YStack>
-        {isWide ? (
-          <ScrollView width={320} flexGrow={0} borderLeftWidth={1} borderColor="$line" backgroundColor="$card">
+        {isWide || (isLow && isSettingUp && !edited) ? (
+          <ScrollView width={isWide ? 320 : '43%'} flexGrow={0} borderLeftWidth={1} borderColor="$line" backgroundColor="$card">
             {edited ? <HerePanel part={edited.part} /> : <SetUp isPanel />}
           </ScrollView>
         ) : null}
@@ -229,14 +234,21 @@ function LoopPass() {
   return <Pass pass={pass} />;
 }
 
-function SongDock({ onPlay }: { readonly onPlay: () => void }) {
+function SongDock({ onPlay, isColumn }: { readonly onPlay: () => void; readonly isColumn: boolean }) {
   const dispatch = useAppDispatch();
   const isLooping = useAppSelector((state) => state.song.document?.song.loop?.on ?? false);
   return (
-    <DockFrame>
+    <DockFrame isColumn={isColumn}>
       <PlayPress onPlay={onPlay} />
-      <Press label="Loop" icon={Loop} look={isLooping ? 'on' : 'raised'} pressed={isLooping} onPress={() => dispatch(toggleLoop())} />
-      <Press label="Levels" look="raised" onPress={() => dispatch(openSheet({ kind: 'levels' }))} />
+      <Press
+        label="Loop"
+        icon={Loop}
+        iconOnly={isColumn}
+        look={isLooping ? 'on' : 'raised'}
+        pressed={isLooping}
+        onPress={() => dispatch(toggleLoop())}
+      />
+      <Press label="Levels" tight={isColumn} look="raised" onPress={() => dispatch(openSheet({ kind: 'levels' }))} />
       <UndoButtons />
     </DockFrame>
   );

@@ -49,7 +49,7 @@ export function SongRows({ folds, document, rail, ghosts, hand, here, editor }: 
         <div
           style={{ display: 'flex', contentVisibility: 'auto', containIntrinsicHeight: `auto ${LANE * document.tracks.length + RULER}px` }}
         >
-          <TrackRail tracks={document.tracks} width={rail} />
+          <TrackRail tracks={document.tracks} width={rail} isFirst={row.isFirst} />
           <div
             data-page-row={index}
             data-row-start={row.start}

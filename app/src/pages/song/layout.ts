@@ -17,7 +17,7 @@ export interface PageRow {
   readonly start: number;
   readonly end: number;
   readonly bars: readonly PageBar[];
-  /** One scale for all rows, so that equal times are equally long; but for what is folded, which fills the width. */
+  /** One scale for all rows of a song whose lines wrap, so that equal times are equally long; but for what is folded, which fills the width. */
   readonly pixelsPerTick: number;
 }
 
@@ -32,8 +32,9 @@ export type Folding = Readonly<Record<string, boolean>>;
 export const LANE = 44;
 export const RULER = 44;
 
-/** Number of lines from which a song has a chip for each. */
-export const MANY_LINES = 6;
+/** Number of lines from which a song has a chip for each, and from which a high page begins folded. */
+export const CHIP_LINES = 3;
+const MANY_LINES = 6;
 
 /** The height that a page of many lines may have at first, in pixels: about ten screens. A higher one begins folded. */
 const HIGH_PAGE = 9000;
@@ -55,13 +56,27 @@ export function pageLayout(document: Document, width: number, folding: Folding =
   const longest = lines.reduce((bars, { start, end }) => Math.max(bars, Math.ceil((end - start) / bar)), LEAST_ACROSS);
   const across = longest <= fitting ? longest : fitting >= 4 ? fitting - (fitting % 4) : fitting;
   const most = across * bar;
-  const wrapped = lines.map((line) => wrappedRows(line, meters, most, width / most));
+  const wrapped = filled(
+    lines.map((line) => wrappedRows(line, meters, most, width / most)),
+    most,
+  );
   const height = RULER + LANE * document.tracks.length;
   const beginsFolded = lines.length >= MANY_LINES && wrapped.flat().length * height > HIGH_PAGE;
   const isFolded = (line: SongLine, at: number) => !isOpenIn(line, open) && (folding[lineKey(line)] ?? (beginsFolded && at > 0));
   const rows = lines.flatMap((line, at) => (isFolded(line, at) ? [foldedRow(line, meters, width)] : wrapped[at]!));
   return { rows };
 }
+
+/** The rows of lines that take one row each, wider where a line is shorter than the longest: up to twice, so that a section of four bars among those
+ *  of eight fills the width. Where a line wraps, all keep one scale. */
+function filled(lines: readonly PageRow[][], most: number): PageRow[][] {
+  if (lines.some((rows) => rows.length > 1)) return [...lines];
+  return lines.map((rows) =>
+    rows.map((row) => ({ ...row, pixelsPerTick: row.pixelsPerTick * Math.max(1, Math.min(MOST_WIDER, most / (row.end - row.start))) })),
+  );
+}
+
+const MOST_WIDER = 2;
 
 /** The key a line's folding is remembered by. */
 export function lineKey({ section }: SongLine): string {

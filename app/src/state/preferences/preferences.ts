@@ -61,6 +61,12 @@ export interface Preferences {
   readonly followsPlay: boolean;
   /** Whether painted runs keep to the key, once there is one. */
   readonly runsKeepToKey: boolean;
+  /** Whether the song page names tracks in every row, not only in the first of each section. */
+  readonly namesEveryRow: boolean;
+  /** How often each tool was taken, by its label: the line of tools shows those used most. */
+  readonly toolUses: Readonly<Record<string, number>>;
+  /** Whether the toolbox stays open after an act. */
+  readonly isToolboxPinned: boolean;
 }
 
 const KEY = 'yibbo habits';
@@ -89,7 +95,13 @@ const DEFAULTS: Preferences = {
   placementNudge: { count: 1, unit: 'bar' },
   foldedFamilies: [],
   followsPlay: true,
+  namesEveryRow: false,
+  toolUses: {},
+  isToolboxPinned: false,
 };
+
+/** A tool used this often halves all counts, so that new habits can show. */
+const MOST_USES = 100;
 
 /** Songs that something is remembered for, those changed last. */
 const SONGS_KEPT = 200;
@@ -97,6 +109,11 @@ const SONGS_KEPT = 200;
 function ofSongs<T>(all: Readonly<Record<Id, T>>, songId: Id, value: T): Readonly<Record<Id, T>> {
   const { [songId]: _before, ...others } = all;
   return Object.fromEntries([...Object.entries(others).slice(1 - SONGS_KEPT), [songId, value]]);
+}
+
+function halved(counts: Readonly<Record<string, number>>): Readonly<Record<string, number>> {
+  const entries = Object.entries(counts).map(([name, count]) => [name, Math.floor(count / 2)] as const);
+  return Object.fromEntries(entries.filter(([, count]) => count > 0));
 }
 
 const slice = createSlice({
@@ -113,6 +130,11 @@ const slice = createSlice({
       ...state,
       lastLengths: ofSongs(state.lastLengths, songId, ticks),
     }),
+    /** A tool was taken, by its label. */
+    toolUsed: (state, { payload: label }: PayloadAction<string>) => {
+      const toolUses = { ...state.toolUses, [label]: (state.toolUses[label] ?? 0) + 1 };
+      return { ...state, toolUses: toolUses[label]! < MOST_USES ? toolUses : halved(toolUses) };
+    },
     preferencesSet: (state, { payload }: PayloadAction<Partial<Preferences>>) => ({ ...state, ...payload }),
   },
 });
@@ -123,4 +145,4 @@ export function storePreferences(before: Preferences, now: Preferences): void {
 }
 
 export const preferencesReducer = slice.reducer;
-export const { preferencesSet, drawnLengthSet, lengthDrawn } = slice.actions;
+export const { preferencesSet, drawnLengthSet, lengthDrawn, toolUsed } = slice.actions;

@@ -55,7 +55,9 @@ export type SongSheet =
   | { readonly kind: 'section'; readonly of: SectionOf }
   /** A part that is to be put on another track too. */
   | { readonly kind: 'to-track'; readonly placementId: Id }
-  | { readonly kind: 'key' | 'song' | 'add-track' | 'levels' | 'add-section' | 'order' | 'backdrop' | 'wav' | 'history' | 'help' };
+  | {
+      readonly kind: 'key' | 'song' | 'tracks' | 'add-track' | 'levels' | 'add-section' | 'order' | 'backdrop' | 'wav' | 'history' | 'help';
+    };
 
 /** Of several sheets the one of a kind. */
 export type SheetOfKind<S extends Sheet, K> = S extends unknown ? (K extends S['kind'] ? S : never) : never;
@@ -111,6 +113,8 @@ export interface SessionState {
   /** Tracks that come in or go out at the next bar. */
   readonly switching: Readonly<Record<Id, 'in' | 'out'>>;
   readonly notice: NoticeWords | null;
+  /** Said to those who hear the page, where others see it: "3 notes deleted". The count tells two of the same words apart. */
+  readonly spoken: { readonly words: string; readonly count: number };
   /** Whether the next drag of notes leaves the originals where they are. */
   readonly copiesNext: boolean;
   /** The stretch of time marked on the ruler of the open pattern. */
@@ -139,11 +143,12 @@ const INITIAL: SessionState = {
   stretch: null,
   playsSelection: false,
   finger: 'draws',
-  trayTab: 'time',
+  trayTab: 'copy',
   isPlaying: false,
   isAsking: false,
   switching: {},
   notice: null,
+  spoken: { words: '', count: 0 },
   copiesNext: false,
   span: null,
   taken: null,
@@ -204,6 +209,7 @@ const slice = createSlice({
       ...state,
       notice: typeof payload === 'string' ? { words: payload } : payload,
     }),
+    spokenSet: (state, { payload: words }: PayloadAction<string>) => ({ ...state, spoken: { words, count: state.spoken.count + 1 } }),
     copiesNextSet: (state, { payload }: PayloadAction<boolean>) => ({ ...state, copiesNext: payload }),
     spanSet: (state, { payload }: PayloadAction<TickSpan | null>) => ({ ...state, span: payload }),
     takenSet: (state, { payload }: PayloadAction<Taken | null>) => ({ ...state, taken: payload }),
@@ -238,6 +244,7 @@ export const {
   askingSet,
   switchingSet,
   noticeSet,
+  spokenSet,
   copiesNextSet,
   spanSet,
   takenSet,

@@ -9,6 +9,7 @@ export const bestBar = notesAction({
   family: 'copy',
   subject: 'notes',
   label: 'Fill with the best bar',
+  short: 'Best bar',
   help: 'Takes one bar of several and fills the others with it. Step through the bars while it plays: each is heard before you keep one.',
   words: ['best', 'bar', 'take', 'pick', 'fill', 'loop', 'copy', 'same'],
   params: paramsOf({ bar: wholeParam('Bar', 1, 64, 1) }),

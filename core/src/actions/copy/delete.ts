@@ -6,6 +6,7 @@ export const deleteNotes = notesAction({
   family: 'copy',
   subject: 'notes',
   label: 'Delete',
+  short: 'Delete',
   help: 'Deletes the selected notes. Undo brings them back.',
   words: ['erase', 'remove', 'clear', 'bin'],
   params: paramsOf({}),

@@ -9,6 +9,7 @@ export const duplicate = notesAction({
   family: 'copy',
   subject: 'notes',
   label: 'Duplicate',
+  short: 'Duplicate',
   help: 'Puts a copy right after the notes, so that each keeps its place in its beat, and in its bar where they fill more than half of one; or by whole steps, beats or bars. A stretch marked on the ruler sets the distance. The copy is selected.',
   words: ['copy', 'double', 'again', 'clone', 'twice'],
   params: paramsOf({ roundTo: roundToParam(), landing: landingParam() }),

@@ -15,6 +15,7 @@ export const paste = notesAction({
   subject: 'notes',
   takes: 'pattern',
   label: 'Paste',
+  short: 'Paste',
   help: 'Puts the copied notes in at the cursor or the mark on the ruler, else right after those that were copied, once or several times; or where they stood. Every note keeps its place in its beat. What is there already sounds too, is replaced, or moves on.',
   words: ['insert', 'clipboard', 'copy', 'put', 'again', 'merge', 'replace'],
   params: paramsOf({

@@ -10,6 +10,7 @@ export const repeat = notesAction({
   family: 'copy',
   subject: 'notes',
   label: 'Repeat',
+  short: 'Repeat',
   help: 'Copies the notes several times, one after the other, or as often as fits before the end of the pattern.',
   words: ['copy', 'again', 'loop', 'fill', 'times', 'multiply'],
   params: paramsOf({

@@ -10,6 +10,7 @@ export const accents = notesAction({
   family: 'feel',
   subject: 'notes',
   label: 'Accents',
+  short: 'Accent',
   help: 'Makes one of every few hits louder, in the order they sound: every second, every third. A chord counts as one.',
   words: ['accent', 'emphasis', 'stress', 'every', 'second', 'offbeat', 'pulse', 'dynamics'],
   params: paramsOf({

@@ -7,6 +7,7 @@ export const chance = notesAction({
   family: 'feel',
   subject: 'notes',
   label: 'Chance',
+  short: 'Chance',
   help: 'How often a note sounds, in percent of the passes, drawn again in each pass. At 100 % it always sounds. A note given a chance leaves its one-of group.',
   words: ['probability', 'random', 'percent', 'sometimes', 'maybe'],
   params: paramsOf({ percent: sliderParam('Chance', 0, 100, 50, '%') }),

@@ -8,6 +8,7 @@ export const oneOf = notesAction({
   family: 'feel',
   subject: 'notes',
   label: 'Only one plays',
+  short: 'Only one',
   help: "Makes a group of which exactly one note sounds each time round, another by chance each pass. It takes the place of each note's own chance. Ungroup lets all of them sound again.",
   words: ['group', 'alternate', 'random', 'choose', 'either', 'variation', 'ungroup', 'when it sounds'],
   params: paramsOf({ to: choiceParam('Make them', ['group', 'apart'], 'group', { group: 'a group', apart: 'ungrouped' }) }),

@@ -7,6 +7,7 @@ export const pan = notesAction({
   family: 'feel',
   subject: 'notes',
   label: 'Pan',
+  short: 'Pan',
   help: 'Puts notes left or right of where their track is heard: -100 is hard left, 100 hard right, 0 where the track is.',
   words: ['left', 'right', 'stereo', 'side', 'place', 'balance', 'middle', 'centre'],
   params: paramsOf({ percent: sliderParam('Pan', -100, 100, -50, '%') }),

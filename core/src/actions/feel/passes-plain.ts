@@ -16,6 +16,7 @@ export const passesPlain = notesAction({
   subject: 'notes',
   takes: 'pattern',
   label: 'Make passes plain',
+  short: 'Plain',
   help: 'Writes out a number of passes one after the other, each with the notes that sound in it: chance becomes plain notes, and the pattern that many times as long. Rows of unequal length are written out to its end.',
   words: ['freeze', 'chance', 'random', 'bounce', 'print', 'commit', 'write out', 'condition', 'seed', 'unroll'],
   params: paramsOf({ passes: wholeParam('Passes', 1, 64, 4) }),

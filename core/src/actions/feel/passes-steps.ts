@@ -8,6 +8,7 @@ export const passesSteps = notesAction({
   family: 'feel',
   subject: 'notes',
   label: 'Passes one by one',
+  short: 'Passes',
   help: 'Marks, over up to 16 passes, those in which a note sounds; then it starts again from the first. A pressed pass sounds.',
   words: ['condition', 'pattern', 'cycle', 'when it sounds', 'times round', 'sequence', 'alternate', 'sixteen'],
   params: paramsOf({ steps: stepsParam('Passes that sound', 2, MAX_PASSES, 'x...') }),

@@ -16,6 +16,7 @@ export const passes = notesAction({
   family: 'feel',
   subject: 'notes',
   label: 'Which passes',
+  short: 'Passes',
   help: 'Which passes a note sounds in: every one, or only the first of two, the third of four and so on.',
   words: ['condition', 'every other', 'time round', 'alternate', 'when it sounds', 'cycle'],
   params: paramsOf({

@@ -8,6 +8,7 @@ export const roll = notesAction({
   family: 'feel',
   subject: 'notes',
   label: 'Roll',
+  short: 'Roll',
   help: 'Plays a note as several equal hits inside its length, even, rising or falling in loudness. One hit is no roll.',
   words: ['repeat', 'hits', 'flam', 'drag', 'stutter', 'tremolo', 'buzz'],
   params: paramsOf({

@@ -8,6 +8,7 @@ export const share = notesAction({
   family: 'feel',
   subject: 'notes',
   label: 'Odds',
+  short: 'Odds',
   help: 'The odds of a note in its one-of group: with 3 against 1, it sounds three times as often. Notes outside a group stay as they are.',
   words: ['weight', 'likely', 'odds', 'more often', 'group'],
   params: paramsOf({ odds: wholeParam('Odds', 1, MAX_SHARE, 2) }),

@@ -17,6 +17,7 @@ export const typeValues = notesAction({
   family: 'feel',
   subject: 'notes',
   label: 'Type values',
+  short: 'Values',
   help: 'Sets any value of all notes by typing it, or changes it with + - * and /. What is left empty stays.',
   words: ['number', 'exact', 'set', 'add', 'multiply', 'velocity', 'length', 'pitch', 'start', 'chance', 'pan'],
   params,

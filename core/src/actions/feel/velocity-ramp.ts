@@ -7,6 +7,7 @@ export const velocityRamp = notesAction({
   family: 'feel',
   subject: 'notes',
   label: 'Ramp',
+  short: 'Ramp',
   help: 'Ramps velocities from one value to another between the first and the last start: evenly, slowly at first, or quickly at first. Or up and back down.',
   words: ['crescendo', 'diminuendo', 'fade', 'swell', 'rise', 'fall', 'build', 'curve', 'line'],
   params: paramsOf({

@@ -7,6 +7,7 @@ export const velocityRandom = notesAction({
   family: 'feel',
   subject: 'notes',
   label: 'Vary velocity',
+  short: 'Vary',
   help: 'Makes each note louder or softer at random, up to the given amount and within the bounds. The dice draw again; the same seed gives the same result.',
   words: ['random', 'humanise', 'human', 'chance', 'variation', 'loose', 'dice', 'seed'],
   params: paramsOf({

@@ -7,6 +7,7 @@ export const velocityScale = notesAction({
   family: 'feel',
   subject: 'notes',
   label: 'Louder / softer',
+  short: 'Louder',
   help: 'Makes notes louder or softer in proportion: each velocity times the percentage, kept within 1 to 127.',
   words: ['quieter', 'loudness', 'volume', 'louder', 'softer', 'multiply', 'dynamics'],
   params: paramsOf({ percent: sliderParam('Percentage', 10, 400, 100, '%') }),

@@ -6,6 +6,7 @@ export const velocitySet = notesAction({
   family: 'feel',
   subject: 'notes',
   label: 'Set velocity',
+  short: 'Velocity',
   help: 'Gives every note the same velocity, 1 to 127.',
   words: ['loudness', 'volume', 'accent', 'level', 'flatten'],
   params: paramsOf({ velocity: wholeParam('Velocity', 1, 127, 100) }),

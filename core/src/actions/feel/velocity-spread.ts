@@ -7,6 +7,7 @@ export const velocitySpread = notesAction({
   family: 'feel',
   subject: 'notes',
   label: 'Even out / spread',
+  short: 'Spread',
   help: 'Pulls velocities toward their average, or pushes them away from it: at 50 % each is half as far from it, at 0 % all are the same.',
   words: ['compress', 'expand', 'dynamics', 'even', 'contrast', 'range', 'flatten'],
   params: paramsOf({ percent: sliderParam('Distance from the mean', 0, 300, 100, '%') }),

@@ -8,6 +8,7 @@ export const voice = notesAction({
   family: 'feel',
   subject: 'notes',
   label: 'Voice',
+  short: 'Voice',
   help: 'Moves notes to their own voice, 1 to 8. Notes of one pitch in different voices do not cut each other off.',
   words: ['layer', 'part', 'line', 'hand'],
   params: paramsOf({ voice: wholeParam('Voice', 1, VOICES, 2) }),

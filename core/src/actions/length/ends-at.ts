@@ -7,6 +7,7 @@ export const endsAt = notesAction({
   family: 'length',
   subject: 'notes',
   label: 'End at a line',
+  short: 'End at',
   help: 'Draws a line across the notes: every note sounding there ends at it, or starts at it. Other notes stay as they are.',
   words: ['align', 'cut off', 'together', 'line', 'release', 'stop', 'trim'],
   params: paramsOf({

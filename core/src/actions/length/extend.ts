@@ -13,6 +13,7 @@ export const extend = notesAction({
   family: 'length',
   subject: 'notes',
   label: 'Extend to the next',
+  short: 'Extend',
   help: 'Ends every note where the next one starts, or a gap before it; the last ends where the pattern does. Notes of a chord go to the next chord.',
   words: ['legato', 'connect', 'gap', 'space', 'fill', 'tie', 'until', 'staccato'],
   params: paramsOf({
@@ -24,6 +25,7 @@ export const extend = notesAction({
     gap: wholeParam('Gap', 0, 999, 0),
     unit: amountParam('Counted in', '1/64'),
   }),
+  main: ['next', 'gap'],
   quick: [
     { label: 'Extend to the next', icon: 'extend', params: { which: 'all', gap: 0 } },
     { label: 'Leave a gap before the next', shown: 'gap', params: { which: 'longer', gap: 1 } },

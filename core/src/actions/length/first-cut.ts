@@ -11,6 +11,7 @@ export const firstCut = notesAction({
   family: 'length',
   subject: 'notes',
   label: 'First cut',
+  short: 'First cut',
   help: 'Place the first cut; the rest of the note is cut at the same distance. Each note counts from its own start, so a chord becomes repeated chords.',
   words: ['slice', 'chop', 'cut', 'divide', 'repeat', 'stutter', 'piece'],
   params: paramsOf({ count: wholeParam('First cut after', 1, MAX_TICK, 1), unit: amountParam('Counted in') }),

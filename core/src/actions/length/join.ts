@@ -7,6 +7,7 @@ export const join = notesAction({
   family: 'length',
   subject: 'notes',
   label: 'Join',
+  short: 'Join',
   help: 'Makes one note of all the notes of each pitch, from the earliest start to the latest end, across gaps too. Everything else comes from the first.',
   words: ['merge', 'glue', 'connect', 'tie', 'combine', 'legato'],
   params: paramsOf({}),

@@ -8,6 +8,7 @@ export const resize = notesAction({
   family: 'length',
   subject: 'notes',
   label: 'Resize',
+  short: 'Resize',
   help: 'Moves the end of every note, or its start, by the same distance. A note never gets shorter than one tick.',
   words: ['longer', 'shorter', 'extend', 'stretch', 'trim', 'duration', 'gate'],
   params: paramsOf({

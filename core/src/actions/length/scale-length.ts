@@ -7,6 +7,7 @@ export const scaleLength = notesAction({
   family: 'length',
   subject: 'notes',
   label: 'Length in percent',
+  short: 'Percent',
   help: 'Makes every note longer or shorter by the same share: at 50 % each lasts half as long. Its other end stays where it is.',
   words: ['gate', 'staccato', 'legato', 'share', 'proportion', 'shorter', 'longer', 'duration'],
   params: paramsOf({

@@ -8,6 +8,7 @@ export const setLength = notesAction({
   family: 'length',
   subject: 'notes',
   label: 'Set length',
+  short: 'Length',
   help: 'Gives every note the same length. The other end stays where it is.',
   words: ['duration', 'equal', 'same', 'step', 'exact', 'note value'],
   params: paramsOf({

@@ -9,6 +9,7 @@ export const splitAt = notesAction({
   family: 'length',
   subject: 'notes',
   label: 'Split at a point',
+  short: 'Split at',
   help: 'Cuts every note that sounds at one point of time, counted from the first note or from the start of the pattern.',
   words: ['slice', 'cut', 'divide', 'knife', 'two'],
   params: paramsOf(lineParams('Point', 'grid')),

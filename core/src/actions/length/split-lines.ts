@@ -11,6 +11,7 @@ export const splitLines = notesAction({
   family: 'length',
   subject: 'notes',
   label: 'Split at lines',
+  short: 'At lines',
   help: 'Cuts every note at each grid line inside it. The pieces keep everything but their length.',
   words: ['slice', 'chop', 'cut', 'divide', 'grid'],
   params: paramsOf({ at: amountParam('Lines of') }),

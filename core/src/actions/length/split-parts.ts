@@ -7,6 +7,7 @@ export const splitParts = notesAction({
   family: 'length',
   subject: 'notes',
   label: 'Split in parts',
+  short: 'Split',
   help: 'Cuts every note into equal parts, each counted from its own start.',
   words: ['slice', 'chop', 'cut', 'divide', 'equal', 'halves', 'thirds'],
   params: paramsOf({ parts: wholeParam('Parts', 2, 64, 2) }),

@@ -10,6 +10,7 @@ export const fill = notesAction({
   subject: 'notes',
   takes: 'row',
   label: 'Fill the row',
+  short: 'Fill',
   help: 'Puts hits on the current row: every few steps, or a number of hits spread evenly over some steps, again and again to its end; with one of every few louder, where accents are more than 1 apart. Hits that are there already stay as they are, or all give way, by choice.',
   words: ['every', 'euclid', 'even', 'spread', 'hats', 'pulse', 'rhythm'],
   params: paramsOf({
@@ -23,6 +24,7 @@ export const fill = notesAction({
     there: choiceParam('Hits there already', ['stay', 'go'], 'stay', { go: 'are replaced' }),
     of: amountParam('Steps of'),
   }),
+  main: ['how', 'every', 'accent'],
   quick: [
     { label: 'Fill every 2', shown: 'every 2', params: { how: 'every', every: 2, offset: 0 } },
     { label: 'Fill every 4', shown: 'every 4', params: { how: 'every', every: 4, offset: 0 } },

@@ -15,6 +15,7 @@ export const bendLine = notesAction({
   family: 'pitch',
   subject: 'notes',
   label: 'Draw a bend',
+  short: 'Draw',
   help: 'Draws a pitch line into notes with a finger: drag along a note, above it to bend up, below it to bend down. Or type it: how far into the note in percent, and how many cents, one pair after the other.',
   words: ['glide', 'slide', 'pitch', 'curve', 'draw', 'freehand', 'whammy', 'wobble'],
   params: paramsOf({ text: textParam('Line', '0 -200, 30 0'), shape: choiceParam('On its way', BEND_SHAPES, 'straight') }),

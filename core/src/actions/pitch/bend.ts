@@ -19,6 +19,7 @@ export const bend = notesAction({
   family: 'pitch',
   subject: 'notes',
   label: 'Bend',
+  short: 'Bend',
   help: 'Draws a bend into each note: it starts at the first pitch, moves to the second between two points of the note, and stays there. From 0 to 0 removes the bend.',
   words: ['glide', 'slide', 'scoop', 'fall', 'dive', 'portamento', 'pitch curve', 'line'],
   params,

@@ -8,6 +8,7 @@ export const fitScale = notesAction({
   family: 'pitch',
   subject: 'notes',
   label: 'Fit to scale',
+  short: 'Fit',
   help: 'Moves notes outside the scale to the nearest note of it, or to the next one up or down. Notes of the scale stay.',
   words: ['snap', 'correct', 'key', 'diatonic', 'wrong notes'],
   params: paramsOf({ towards: choiceParam('Towards', ['nearest', 'up', 'down'], 'nearest', { nearest: 'the nearest' }) }),

@@ -8,6 +8,7 @@ export const inScale = notesAction({
   family: 'pitch',
   subject: 'notes',
   label: 'Move in scale',
+  short: 'In scale',
   help: 'Moves notes up or down by steps of the scale, so that all stay in the key. A note outside the scale goes to the nearest step in that direction.',
   words: ['degree', 'diatonic', 'scale step', 'key', 'up', 'down'],
   params: paramsOf({ degrees: wholeParam('Scale steps', -21, 21, 1) }),

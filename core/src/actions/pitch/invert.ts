@@ -9,6 +9,7 @@ export const invert = notesAction({
   family: 'pitch',
   subject: 'notes',
   label: 'Invert',
+  short: 'Invert',
   help: 'Turns notes upside down within their own range: the highest becomes the lowest. Doing it twice restores exactly.',
   words: ['upside down', 'mirror', 'flip', 'contrary'],
   params: paramsOf({ by: choiceParam('By', ['semitones', 'scale'], 'semitones', { scale: 'steps of the scale' }) }),

@@ -7,6 +7,7 @@ export const transpose = notesAction({
   family: 'pitch',
   subject: 'notes',
   label: 'Transpose',
+  short: 'Transpose',
   help: 'Moves notes up or down by semitones; 12 is an octave. The group stops together at the ends of the keyboard.',
   words: ['pitch', 'octave', 'semitone', 'higher', 'lower', 'up', 'down', 'key'],
   params: paramsOf({ semitones: wholeParam('Semitones', -MOST_TRANSPOSED, MOST_TRANSPOSED, 12), landing: landingParam() }),

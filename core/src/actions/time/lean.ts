@@ -11,6 +11,7 @@ export const lean = notesAction({
   family: 'time',
   subject: 'notes',
   label: 'Lean',
+  short: 'Lean',
   help: 'Bends time between the first start and the last end: leaning late, early notes shrink and late ones grow, as a ball that slows down; leaning early, the reverse. The whole keeps its place.',
   words: ['accelerate', 'slow down', 'rush', 'bounce', 'curve', 'ritardando', 'accelerando', 'time warp'],
   params: paramsOf({ amount: sliderParam('Early to late', -100, 100, 50, '%') }),

@@ -9,6 +9,7 @@ export const nudge = notesAction({
   subject: 'notes',
   hasWayBack: true,
   label: 'Nudge',
+  short: 'Nudge',
   help: 'Moves notes a little earlier or later. The whole group stops at the start of the pattern and keeps its shape.',
   words: ['move', 'shift', 'earlier', 'later', 'push', 'pull', 'delay'],
   params: paramsOf({ count: wholeParam('Distance', -999, 999, 1), unit: amountParam('Counted in'), landing: landingParam() }),

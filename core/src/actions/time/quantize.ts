@@ -28,9 +28,11 @@ export const quantize = notesAction({
   family: 'time',
   subject: 'notes',
   label: 'Quantize',
+  short: 'Quantize',
   help: 'Pulls starts, ends or lengths towards the lines of a grid. At 100 % they land on it, at 50 % they go half the way. Swing delays every second line: 50 % is straight, 66 % a triplet feel. Notes that are close enough can be left alone, and a little randomness added.',
   words: ['snap', 'tighten', 'align', 'straighten', 'correct', 'swing', 'shuffle'],
   params,
+  main: ['to', 'strength'],
   quick: [{ label: 'Quantize', icon: 'quantize', params: {} }],
   run: ({ notes }, { to, what, strength, swing, random, beyond }, context) => {
     const plain: Pull = { grid: gridOfAmount(to, context), strength, swing };

@@ -8,6 +8,7 @@ export const reverse = notesAction({
   family: 'time',
   subject: 'notes',
   label: 'Reverse',
+  short: 'Reverse',
   help: 'Plays the notes backwards inside the time they cover: what ended last starts first. Doing it twice restores exactly.',
   words: ['backwards', 'mirror', 'retrograde', 'flip'],
   params: paramsOf({}),

@@ -7,6 +7,7 @@ export const rotateValues = notesAction({
   family: 'time',
   subject: 'notes',
   label: 'Shift values along',
+  short: 'Shift',
   help: 'Passes pitches or velocities along from note to note while the rhythm stays, or shifts the rhythm under the pitches. Chords of equal size move as a whole. Rotating back restores exactly.',
   words: ['pitches', 'velocities', 'rhythm', 'cycle', 'permute', 'turn'],
   params: paramsOf({

@@ -9,6 +9,7 @@ export const rotate = notesAction({
   subject: 'notes',
   hasWayBack: true,
   label: 'Rotate',
+  short: 'Rotate',
   help: 'Moves notes round the loop: what leaves the end comes in at the start. A row with its own length rotates within it. Rotating back restores exactly.',
   words: ['wrap', 'turn', 'shift round', 'cycle', 'loop round'],
   params: paramsOf({

@@ -9,6 +9,7 @@ export const stretch = notesAction({
   subject: 'notes',
   hasWayBack: true,
   label: 'Stretch',
+  short: 'Stretch',
   help: 'Stretches or squeezes the timing of the notes from the first one on: 3 over 2 makes two beats last three. Or fits them to the marked stretch, else the whole pattern.',
   words: ['double time', 'half time', 'slower', 'faster', 'ratio', 'fit', 'fill', 'compress', 'expand'],
   params: paramsOf({

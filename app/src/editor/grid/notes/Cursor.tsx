@@ -1,4 +1,4 @@
-import { barBeatWords, gridOfRow, lineAfter } from '@yibbo/core';
+import { gridOfRow, lineAfter } from '@yibbo/core';
 import type { OpenPart } from '../../../state/session/selectors';
 import type { GridRow } from '../../../acts/pattern/rows';
 import type { GridWindow } from '../viewport/viewport';
@@ -22,7 +22,6 @@ export function Cursor({
   const cell = (
     <div
       data-testid="cursor"
-      aria-live="polite"
       style={{
         position: 'absolute',
         left: (place.tick - window.fromTick) * window.pixelsPerTick,
@@ -34,13 +33,8 @@ export function Cursor({
         borderRadius: 4,
         zIndex: 3,
         pointerEvents: 'none',
-        overflow: 'hidden',
-        color: 'transparent',
-        fontSize: 1,
       }}
-    >
-      {barBeatWords(part.meters, place.tick)}
-    </div>
+    />
   );
   if (!frame) return cell;
   const from = rows.findIndex(({ pitch }) => pitch === corner!.pitch);

@@ -69,8 +69,8 @@ function RowName({ row, top, height, isActive, isDrums, onTake }: RowNameProps) 
   const isShaded = row.isShaded && !isDrums;
   const isOctave = row.pitch % 12 === 0;
   const shade: CSSProperties = isShaded
-    ? { background: 'var(--ink)', color: 'var(--paper)', width: '70%', borderRadius: '0 4px 4px 0' }
-    : { color: 'var(--ink)', width: '100%' };
+    ? { background: 'var(--accidental)', color: 'var(--onAccidental)', width: '70%', borderRadius: '0 4px 4px 0' }
+    : { background: isDrums ? undefined : 'var(--natural)', color: 'var(--ink)', width: '100%' };
   return (
     <div
       onPointerDown={() => onTake(row.pitch)}

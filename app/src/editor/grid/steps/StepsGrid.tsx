@@ -1,4 +1,4 @@
-import { memo, useMemo, useRef, type CSSProperties, type FocusEvent, type PointerEvent } from 'react';
+import { memo, useMemo, useRef, useState, type CSSProperties, type FocusEvent, type PointerEvent } from 'react';
 import { useMedia } from '@tamagui/core';
 import { selectNotes, selectShownNotes, selectVariantOutline, type OpenPart } from '../../../state/session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
@@ -22,6 +22,8 @@ import { StepRow } from './StepRow';
 import { cellAt, useCellSurface, type CellsByRow } from './useCellSurface';
 import { NO_HITS, useNotesByRow } from './useNotesByRow';
 import { useStepKeys } from './useStepKeys';
+import type { Place } from '@yibbo/core';
+import { PlaceChip } from '../PlaceChip';
 
 /** Space in px below the last row, so that it can be scrolled clear of anything over the foot of the notes. */
 const OVERLAY_ROOM = 52;
@@ -54,11 +56,7 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
     onFinish: (finished) => dispatch(finishGesture(finished, { trackId: part.track.id, notes, setting, tapErases: true })),
     onStep: useListen(part.track.id, notes),
   });
-  // What has the focus is on the current row, whichever way it got there: keys and row actions mean the same row.
-  const onFocus = ({ target }: FocusEvent<HTMLElement>) => {
-    const pitch = target.closest<HTMLElement>('[data-cell]')?.dataset.pitch;
-    if (pitch !== undefined && Number(pitch) !== active) dispatch(takeRow(Number(pitch)));
-  };
+  const { focused, onFocus } = useFocusedCell(cells, active);
   const onKeyDown = useStepKeys({ container, part, notes, cells, setting });
   useStepLight(container, part, cells);
   useRowInView(container, active);
@@ -87,6 +85,9 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
           <StepRows part={part} steps={{ ...steps, notes: shown }} />
         </UnheardProvider>
       </div>
+      <div style={OVER_FOOT}>
+        <PlaceChip part={part} place={focused} isSpoken={false} />
+      </div>
       <GestureHint
         words={
           gesture.state === 'pressing'
@@ -98,6 +99,21 @@ export function StepsGrid({ part }: { readonly part: OpenPart }) {
       />
     </div>
   );
+}
+
+const OVER_FOOT: CSSProperties = { position: 'absolute', left: 0, bottom: 0, pointerEvents: 'none', zIndex: 4 };
+
+/** The cell that keys have led into. What has the focus is on the current row, whichever way it got there: keys and row actions mean the same. */
+function useFocusedCell(cells: CellsByRow, active: number) {
+  const dispatch = useAppDispatch();
+  const [focused, setFocused] = useState<Place | null>(null);
+  const onFocus = ({ target }: FocusEvent<HTMLElement>) => {
+    const { pitch, cell } = target.closest<HTMLElement>('[data-cell]')?.dataset ?? {};
+    const there = pitch === undefined ? undefined : cells.get(Number(pitch))?.[Number(cell)];
+    setFocused(there && target.matches(':focus-visible') ? { tick: there.source, pitch: Number(pitch) } : null);
+    if (pitch !== undefined && Number(pitch) !== active) dispatch(takeRow(Number(pitch)));
+  };
+  return { focused, onFocus };
 }
 
 /** Above the steps: the view's switch and the bars of the pattern. */

@@ -4,7 +4,7 @@ import { Press } from '../../../controls/Press';
 import { Stepper } from '../../../controls/Stepper';
 import { NameField } from '../../../controls/NameField';
 import { editEntity, setPatternLength } from '../../../acts/document/edits';
-import { trimToContent } from '../../../acts/pattern/length';
+import { matchLengths, trimToContent } from '../../../acts/pattern/length';
 import { addVariant, switchVariant } from '../../../acts/pattern/variants';
 import { preferencesSet } from '../../../state/preferences/preferences';
 import { selectOtherVariant, type OpenPart } from '../../../state/session/selectors';
@@ -34,8 +34,9 @@ export function LengthSheet({ part, isPanel }: { readonly part: OpenPart; readon
           onStep={step(stepSize)}
         />
       </SheetLine>
-      <XStack gap={6}>
+      <XStack gap={6} flexWrap="wrap">
         <Press label="Trim to content" look="raised" onPress={() => dispatch(trimToContent())} />
+        <Press label="All parts as long as this one" look="raised" onPress={() => dispatch(matchLengths())} />
       </XStack>
       <VariantLine part={part} />
       <SheetLine title="Name">

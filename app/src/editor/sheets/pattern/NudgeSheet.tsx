@@ -5,7 +5,7 @@ import { XStack } from '@tamagui/stacks';
 import { Choices } from '../../../controls/Choices';
 import { Press } from '../../../controls/Press';
 import { Stepper } from '../../../controls/Stepper';
-import { amountWords, nudgeAmount } from '../../../acts/pattern/nudge';
+import { amountWords, nudgeAmount, nudgeBack, nudgedWords } from '../../../acts/pattern/nudge';
 import { nudgePart, partBack, partShift, partShiftWords } from '../../../acts/pattern/part-nudge';
 import type { OpenPart } from '../../../state/session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
@@ -21,6 +21,7 @@ const MILLISECONDS = [1, 5, 10, 25];
 export function NudgeSheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
   const dispatch = useAppDispatch();
   const amount = useAppSelector(nudgeAmount);
+  const total = useAppSelector(nudgedWords);
   const isSet = useAppSelector((state) => state.preferences.nudge !== null);
   const set = (nudge: Amount | null) => dispatch(preferencesSet({ nudge }));
   return (
@@ -47,6 +48,7 @@ export function NudgeSheet({ part, isPanel }: { readonly part: OpenPart; readonl
         ))}
         <Press label="As the grid" look="raised" disabled={!isSet} onPress={() => set(null)} />
       </XStack>
+      {total ? <Press label={`Nudged ${total}: put back`} look="on" onPress={() => dispatch(nudgeBack())} /> : null}
       <SheetLine title="Whole track">
         <Press label={`${part.track.name} earlier`} icon={ArrowLeft} iconOnly look="raised" onPress={() => dispatch(nudgePart(-1))} />
         <Press label={`${part.track.name} later`} icon={ArrowRight} iconOnly look="raised" onPress={() => dispatch(nudgePart(1))} />

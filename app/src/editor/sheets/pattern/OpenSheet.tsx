@@ -9,7 +9,7 @@ import { LanesSheet } from './LanesSheet';
 import { LengthSheet } from './LengthSheet';
 import { NudgeSheet } from './NudgeSheet';
 import { RowSheet } from './RowSheet';
-import { ToolsSheet } from './ToolsSheet';
+import { ToolboxSheet } from './ToolboxSheet';
 
 interface OnPattern<K> {
   readonly sheet: SheetOfKind<PatternSheet, K>;
@@ -24,7 +24,7 @@ const SHEETS: { readonly [K in PatternSheet['kind']]: (props: OnPattern<K>) => R
   length: LengthSheet,
   drawing: DrawingSheet,
   lanes: LanesSheet,
-  tools: ToolsSheet,
+  tools: ToolboxSheet,
 };
 
 /** The sheet that is open: one about the pattern, or about the song. */

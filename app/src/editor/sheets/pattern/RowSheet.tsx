@@ -30,11 +30,6 @@ export function RowSheet({ part, isPanel }: { readonly part: OpenPart; readonly 
   return (
     <SheetFrame title={`Row ${name}`} note={counted(notes.length, 'hit')} isPanel={isPanel}>
       <HitsLine part={part} pitch={pitch} name={name} notes={notes} />
-      {part.track.kind === 'drums' ? (
-        <Suspense fallback={null}>
-          <DrumChoice key={pitch} track={part.track} pitch={pitch} />
-        </Suspense>
-      ) : null}
       <SheetLine title="Name">
         <NameField
           key={pitch}
@@ -62,6 +57,12 @@ export function RowSheet({ part, isPanel }: { readonly part: OpenPart; readonly 
           onChange={(to) => dispatch(moveRow(pitch, to))}
         />
       </SheetLine>
+      {/* It comes in a script of its own: below all else, so that its coming moves nothing. */}
+      {part.track.kind === 'drums' ? (
+        <Suspense fallback={null}>
+          <DrumChoice key={pitch} track={part.track} pitch={pitch} />
+        </Suspense>
+      ) : null}
     </SheetFrame>
   );
 }

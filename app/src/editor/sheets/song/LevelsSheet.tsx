@@ -1,4 +1,6 @@
-import { SUM, USUAL_ECHO, type Track } from '@yibbo/core';
+import { SUM, USUAL_ECHO, type Id, type Track } from '@yibbo/core';
+import { useState } from 'react';
+import { styled, View } from '@tamagui/core';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Choices } from '../../../controls/Choices';
 import { Press } from '../../../controls/Press';
@@ -10,19 +12,22 @@ import { useEffects } from '../../../state/effects';
 import { SoundPress } from '../../sounds/SoundPress';
 import { SheetFrame, SheetLine } from '../SheetFrame';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
-import { editTrack, soloOnly, switchAtBar } from '../../../acts/song/tracks';
+import { editTrack, switchAtBar } from '../../../acts/song/tracks';
 import { ECHO_CHOICES } from '../../sounds/sound-words';
 import { Meter } from './Meter';
+import { MutePress, OnlyPress } from './TrackPresses';
 import { WholeLevel } from './WholeLevel';
 import { useTellJump } from '../useTellJump';
 
 const NO_TRACKS: readonly Track[] = [];
 
-/** How loud each track is and where it stands; the level of a track is another thing than how hard its notes are struck. */
+/** How loud each track is, a line each; the level of a track is another thing than how hard its notes are struck. What else a track has is
+ *  behind a press on its name. */
 export function LevelsSheet({ isPanel }: { readonly isPanel: boolean }) {
   const tracks = useAppSelector((state) => state.song.document?.tracks ?? NO_TRACKS);
+  const [openId, setOpen] = useState<Id | null>(null);
   return (
-    <SheetFrame title="Levels" note="of whole tracks" isPanel={isPanel}>
+    <SheetFrame title="Levels" note="of whole tracks" isPanel={isPanel} isTall>
       <XStack alignItems="center" gap={8} minHeight={24}>
         <Words small faded>
           All together
@@ -30,10 +35,18 @@ export function LevelsSheet({ isPanel }: { readonly isPanel: boolean }) {
         <Meter of={SUM} label="Meter of all tracks together" />
       </XStack>
       <WholeLevel />
+      <YStack>
+        {tracks.map((track) => (
+          <LevelLine
+            key={track.id}
+            track={track}
+            isPanel={isPanel}
+            isOpen={track.id === openId}
+            onOpen={() => setOpen(track.id === openId ? null : track.id)}
+          />
+        ))}
+      </YStack>
       <EchoLine />
-      {tracks.map((track) => (
-        <TrackLevels key={track.id} track={track} />
-      ))}
     </SheetFrame>
   );
 }
@@ -55,63 +68,109 @@ function EchoLine() {
   );
 }
 
-/** One track's level, pan, mute and solo, and the way to its sound. */
-export function TrackLevels({ track, hasSound = true }: { readonly track: Track; readonly hasSound?: boolean }) {
+interface LevelLineProps {
+  readonly track: Track;
+  readonly isPanel: boolean;
+  /** Whether what else the track has is shown below it. */
+  readonly isOpen: boolean;
+  readonly onOpen: () => void;
+}
+
+/** One track: its level with its meter, mute and solo. In a panel the level has a line of its own. */
+function LevelLine({ track, isPanel, isOpen, onOpen }: LevelLineProps) {
+  const level = <LevelSlider track={track} />;
+  return (
+    <YStack role="group" aria-label={`Levels of ${track.name}`} borderBottomWidth={1} borderColor="$line">
+      <XStack alignItems="center" gap={2}>
+        <NameFrame
+          aria-label={`${track.name}: pan, sound and more`}
+          aria-expanded={isOpen}
+          width={isPanel ? undefined : NAME}
+          flexGrow={isPanel ? 1 : 0}
+          onPress={onOpen}
+        >
+          <TrackSymbol symbol={track.symbol} colour={track.colour} />
+          <Words small strong={isOpen} oneLine faded={track.muted}>
+            {track.name}
+          </Words>
+        </NameFrame>
+        {isPanel ? null : level}
+        <MutePress track={track} />
+        <OnlyPress track={track} />
+      </XStack>
+      {isPanel ? level : null}
+      {isOpen ? <TrackMore track={track} hasSound /> : null}
+    </YStack>
+  );
+}
+
+/** Room for a track's symbol and name before its level, in pixels. */
+const NAME = 92;
+
+const NameFrame = styled(View, {
+  render: 'button',
+  flexDirection: 'row',
+  alignItems: 'center',
+  gap: 6,
+  minWidth: 0,
+  minHeight: '$touch',
+  padding: 0,
+  borderWidth: 0,
+  backgroundColor: 'transparent',
+  cursor: 'pointer',
+  hoverStyle: { backgroundColor: '$wash' },
+});
+
+/** A track's level, and its meter under the same knob. */
+export function LevelSlider({ track }: { readonly track: Track }) {
   const tellJump = useTellJump();
   const dispatch = useAppDispatch();
   const { sound } = useEffects();
-  const { id, name, levelDb, pan, muted, soloed } = track;
-  // Heard on the way; a slider that is let go is one Change.
-  const hear = (fields: Partial<Track>) => sound.hearTrack({ ...track, ...fields });
+  const { id, name, levelDb } = track;
   return (
-    <YStack role="group" aria-label={`Levels of ${name}`} borderBottomWidth={1} borderColor="$line" paddingBottom={4}>
-      <XStack alignItems="center" gap={6}>
-        <TrackSymbol symbol={track.symbol} colour={track.colour} />
-        <Words strong oneLine flexGrow={1}>
-          {name}
-        </Words>
-        {hasSound ? <SoundPress track={track} iconOnly /> : null}
-        <Press
-          label={muted ? `Unmute ${name}` : `Mute ${name}`}
-          shown={muted ? 'Unmute' : 'Mute'}
-          look={muted ? 'on' : 'raised'}
-          onPress={() => dispatch(editTrack(id, muted ? 'Unmute' : 'Mute', { muted: !muted }))}
-        />
-        <Press
-          label={soloed ? `All tracks again, not only ${name}` : `Only this: ${name}`}
-          shown={soloed ? 'All tracks again' : 'Only this'}
-          look={soloed ? 'on' : 'raised'}
-          onPress={() => dispatch(soloOnly(id))}
-        />
+    <View flexGrow={1} flexShrink={1} minWidth={0} position="relative">
+      <Slider
+        onJump={tellJump}
+        title={`Level of ${name}`}
+        low={-60}
+        high={6}
+        value={levelDb}
+        words={levelWords}
+        width="100%"
+        // Heard on the way; a slider that is let go is one Change.
+        onChange={(to) => sound.hearTrack({ ...track, levelDb: to })}
+        onCommit={(to) => dispatch(editTrack(id, `Level ${levelWords(to)}`, { levelDb: to }))}
+      />
+      <XStack position="absolute" left={0} right={60} bottom={3} pointerEvents="none">
+        <Meter of={id} label={`Meter of ${name}`} isThin />
       </XStack>
-      <XStack flexWrap="wrap" columnGap={12} alignItems="center">
-        <NextBarPress track={track} />
-        <Meter of={id} label={`Meter of ${name}`} />
-        <Slider
-          onJump={tellJump}
-          title={`Level of ${name}`}
-          low={-60}
-          high={6}
-          value={levelDb}
-          words={levelWords}
-          width={190}
-          onChange={(to) => hear({ levelDb: to })}
-          onCommit={(to) => dispatch(editTrack(id, `Level ${levelWords(to)}`, { levelDb: to }))}
-        />
-        <Slider
-          onJump={tellJump}
-          title={`Pan of ${name}`}
-          low={-100}
-          high={100}
-          step={5}
-          value={Math.round(pan * 100)}
-          words={panWords}
-          width={190}
-          onChange={(to) => hear({ pan: to / 100 })}
-          onCommit={(to) => dispatch(editTrack(id, `Pan ${panWords(to)}`, { pan: to / 100 }))}
-        />
-      </XStack>
-    </YStack>
+    </View>
+  );
+}
+
+/** What else a track has: its pan, coming in or going out at a bar, and its sound. */
+export function TrackMore({ track, hasSound }: { readonly track: Track; readonly hasSound: boolean }) {
+  const tellJump = useTellJump();
+  const dispatch = useAppDispatch();
+  const { sound } = useEffects();
+  const { id, name, pan } = track;
+  return (
+    <XStack flexWrap="wrap" columnGap={12} rowGap={4} alignItems="center" paddingBottom={4}>
+      <Slider
+        onJump={tellJump}
+        title={`Pan of ${name}`}
+        low={-100}
+        high={100}
+        step={5}
+        value={Math.round(pan * 100)}
+        words={panWords}
+        width={190}
+        onChange={(to) => sound.hearTrack({ ...track, pan: to / 100 })}
+        onCommit={(to) => dispatch(editTrack(id, `Pan ${panWords(to)}`, { pan: to / 100 }))}
+      />
+      <NextBarPress track={track} />
+      {hasSound ? <SoundPress track={track} /> : null}
+    </XStack>
   );
 }
 

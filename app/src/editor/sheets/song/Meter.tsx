@@ -6,7 +6,7 @@ const LEAST_DB = -48;
 const FALL_DB = 24;
 
 /** How loud a track is right now, or the whole by the name of the sum: it jumps to each peak and falls back. Drawn outside of React. */
-export function Meter({ of, label }: { readonly of: string; readonly label: string }) {
+export function Meter({ of, label, isThin = false }: { readonly of: string; readonly label: string; readonly isThin?: boolean }) {
   const { sound } = useEffects();
   const meter = useRef<HTMLDivElement>(null);
   const bar = useRef<HTMLDivElement>(null);
@@ -37,7 +37,7 @@ export function Meter({ of, label }: { readonly of: string; readonly label: stri
       aria-valuemin={LEAST_DB}
       aria-valuemax={0}
       aria-valuenow={LEAST_DB}
-      style={{ flex: '1 1 80px', minWidth: 60, height: 8, background: 'var(--lineWeak)', borderRadius: 4, overflow: 'hidden' }}
+      style={{ flex: '1 1 80px', minWidth: 60, height: isThin ? 4 : 8, background: 'var(--lineWeak)', borderRadius: 4, overflow: 'hidden' }}
     >
       <div ref={bar} style={{ height: '100%', transform: 'scaleX(0)', transformOrigin: 'left', background: 'var(--head)' }} />
     </div>

@@ -9,6 +9,7 @@ import { SongSheet as AboutSong } from './SongSheet';
 import { StretchSheet } from './StretchSheet';
 import { ToTrackSheet } from './ToTrackSheet';
 import { TrackSheet } from './TrackSheet';
+import { TracksSheet } from './TracksSheet';
 
 /** These come when they are asked for, with what lists are dragged by, and what draws long ones. */
 const OrderSheet = lazy(() => import('./OrderSheet'));
@@ -24,6 +25,7 @@ interface OnSong<K> {
 
 const SHEETS: { readonly [K in SongSheet['kind']]: (props: OnSong<K>) => ReactNode } = {
   song: AboutSong,
+  tracks: TracksSheet,
   'add-track': AddTrackSheet,
   levels: LevelsSheet,
   track: ({ sheet, isPanel }) => <TrackSheet trackId={sheet.trackId} isPanel={isPanel} />,

@@ -10,7 +10,8 @@ import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { newPatternAt, selectAll } from '../../../acts/song/placements';
 import { deleteTrack, duplicateTrack, editTrack, moveTrack } from '../../../acts/song/tracks';
 import { useOpenPlacement } from '../../screen/useOpenPlacement';
-import { TrackLevels } from './LevelsSheet';
+import { LevelSlider, TrackMore } from './LevelsSheet';
+import { MutePress, OnlyPress } from './TrackPresses';
 
 /** One track: its name, levels, place among the others, colour and symbol; a pattern more; a copy; its end. */
 export function TrackSheet({ trackId, isPanel }: { readonly trackId: Id; readonly isPanel: boolean }) {
@@ -35,7 +36,12 @@ export function TrackSheet({ trackId, isPanel }: { readonly trackId: Id; readonl
         />
       </SheetLine>
       <SoundSteps track={track} />
-      <TrackLevels track={track} hasSound={false} />
+      <XStack alignItems="center" gap={4} role="group" aria-label={`Levels of ${track.name}`}>
+        <LevelSlider track={track} />
+        <MutePress track={track} />
+        <OnlyPress track={track} />
+      </XStack>
+      <TrackMore track={track} hasSound={false} />
       <XStack gap={4} flexWrap="wrap">
         <Press
           label={`Move ${track.name} up`}

@@ -19,6 +19,7 @@ import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../../../controls/Press';
 import { TypeAhead } from '../../../controls/type-ahead';
 import { Words } from '../../../controls/words';
+import { playFrom, playFromHere } from '../../../acts/play-from';
 import { addNotes } from '../../../acts/document/edits';
 import { selectHasSelection, selectNotes, selectSelectedNotes, type OpenPart } from '../../../state/session/selectors';
 import { useAppDispatch, useAppSelector, type Thunk } from '../../../state/store';
@@ -187,6 +188,9 @@ function MostUsed({ menu, part, act }: ItemsProps) {
       label: 'Split at this grid line',
       does: runAction('split-at', { count: cut, unit: 'tick', from: 'pattern' }),
     },
+    { label: 'Half the time', does: runAction('stretch', { to: 'ratio', times: 1, over: 2 }) },
+    { label: 'Twice the time', does: runAction('stretch', { to: 'ratio', times: 2, over: 1 }) },
+    { label: 'Play from here', does: playFromHere() },
     { label: 'Louder', does: runAction('velocity-scale', { percent: 115 }) },
     { label: 'Softer', does: runAction('velocity-scale', { percent: 85 }) },
   ];
@@ -242,6 +246,7 @@ function GroundItems({ menu, part, act }: ItemsProps) {
   const row = notes.filter(({ pitch }) => pitch === menu.at.pitch);
   return (
     <>
+      <Press role="menuitem" start label="Play from here" onPress={() => act((dispatchNow) => void dispatchNow(playFrom(start)))} />
       <Press role="menuitem" start label="Put a note here" onPress={() => act(addNotes('Draw a note', [note]))} />
       {ACTIONS.filter(({ takes = 'any' }) => PLACED.has(takes)).map((action) => (
         <Press key={action.id} role="menuitem" start label={`${action.label} from here`} onPress={() => act(tryHere(action.id))} />

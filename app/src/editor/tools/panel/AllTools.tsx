@@ -3,6 +3,7 @@ import Down from 'lucide-react/dist/esm/icons/chevron-down.mjs';
 import Right from 'lucide-react/dist/esm/icons/chevron-right.mjs';
 import { useDeferredValue, useMemo, useState, type ReactNode } from 'react';
 import { YStack } from '@tamagui/stacks';
+import { focusNotes } from '../../../controls/focus-notes';
 import { Press } from '../../../controls/Press';
 import { TextField } from '../../../controls/TextField';
 import { Words } from '../../../controls/words';
@@ -18,6 +19,8 @@ import { TAB_NAMES, TABS } from '../tray/families';
 import { NudgeBar } from '../tray/NudgeBar';
 import { ViewActions } from '../tray/ViewActions';
 import { findTools, type FoundTool } from './find-tools';
+import { toolToTake } from './tool-to-take';
+import { useToolAct } from '../tray/useToolAct';
 import { ActionLine, PlaceLine, RuleLine } from './ToolLines';
 
 /** Every action and rule, a line each: by family, each of which folds, or those that a few words ask for. */
@@ -25,9 +28,24 @@ export function AllTools({ part }: { readonly part: OpenPart }) {
   const [query, setQuery] = useState('');
   const asked = useDeferredValue(query.trim());
   const scope = useScope();
+  const take = useToolAct();
+  const enter = () => {
+    const found = toolToTake(query);
+    if (!found) return;
+    setQuery('');
+    focusNotes();
+    take(found.label, found.act);
+  };
   return (
     <YStack gap={4} role="group" aria-label="Tray">
-      <TextField label="Find an action" placeholder="Find an action" value={query} onChange={setQuery} onEscape={() => setQuery('')} />
+      <TextField
+        label="Find an action"
+        placeholder="Find an action"
+        value={query}
+        onChange={setQuery}
+        onEnter={enter}
+        onEscape={() => setQuery('')}
+      />
       <Words small faded paddingLeft={8} data-testid="scope">
         Actions take {scope}
       </Words>
@@ -37,7 +55,8 @@ export function AllTools({ part }: { readonly part: OpenPart }) {
   );
 }
 
-function Found({ tools, part }: { readonly tools: readonly FoundTool[]; readonly part: OpenPart }) {
+/** Tools that a search found, a line each. */
+export function Found({ tools, part }: { readonly tools: readonly FoundTool[]; readonly part: OpenPart }) {
   const counts = useRuleCounts(part);
   if (tools.length === 0) return <Words padding={8}>No tool matches. Try another word, such as louder or split.</Words>;
   return tools.map((tool) => {

@@ -1,4 +1,4 @@
-import { counted, paramFields, type ListedAction, type SelectionRule } from '@yibbo/core';
+import { paramFields, type ListedAction, type SelectionRule } from '@yibbo/core';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
 import { memo } from 'react';
 import { View } from '@tamagui/core';
@@ -9,7 +9,10 @@ import { leaveTools, runAction, tryAction } from '../../../acts/trial/trials';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { openRule, takeRule } from '../../../acts/pattern/rules';
 import type { ToolPlace } from './places';
-import { isOutOfReach, QuickForms } from '../tray/ActionButtons';
+import { QuickForms } from '../tray/ActionButtons';
+import { ruleLabel } from '../tray/RuleCell';
+import { isOutOfReach, trialLabel } from '../tray/tools';
+import { useToolAct } from '../tray/useToolAct';
 
 /** One line of the panel: a name, what can be done in one touch, and the dots of its settings, each in its column. */
 function Line({ label, children, dots }: { readonly label: string; readonly children: React.ReactNode; readonly dots: React.ReactNode }) {
@@ -26,7 +29,7 @@ function Line({ label, children, dots }: { readonly label: string; readonly chil
 /** An action with its one-touch forms and its trial. There are hundreds of buttons: they re-render only when they come into reach or
  *  leave it. */
 export const ActionLine = memo(function ActionLine({ action }: { readonly action: ListedAction }) {
-  const dispatch = useAppDispatch();
+  const take = useToolAct();
   const isOff = useAppSelector((state) => isOutOfReach(action, state));
   const forms = action.quick ?? [];
   const only = forms.length === 1 ? forms[0]! : null;
@@ -36,11 +39,11 @@ export const ActionLine = memo(function ActionLine({ action }: { readonly action
       dots={
         paramFields(action.params).length > 0 ? (
           <Press
-            label={`${action.label}: try with settings`}
+            label={trialLabel(action)}
             icon={Dots}
             iconOnly
             disabled={isOff}
-            onPress={() => dispatch(tryAction(action.id))}
+            onPress={() => take(trialLabel(action), tryAction(action.id))}
           />
         ) : null
       }
@@ -52,7 +55,7 @@ export const ActionLine = memo(function ActionLine({ action }: { readonly action
           label={only.label}
           shown={action.label}
           disabled={isOff}
-          onPress={() => dispatch(runAction(action.id, only.params))}
+          onPress={() => take(only.label, runAction(action.id, only.params))}
         />
       ) : (
         <>
@@ -71,6 +74,7 @@ export const ActionLine = memo(function ActionLine({ action }: { readonly action
 /** A rule with the number of notes it would pick; re-renders only when that changes. */
 export const RuleLine = memo(function RuleLine({ rule, count }: { readonly rule: SelectionRule; readonly count: number }) {
   const dispatch = useAppDispatch();
+  const take = useToolAct();
   return (
     <Line
       label={rule.label}
@@ -83,10 +87,10 @@ export const RuleLine = memo(function RuleLine({ rule, count }: { readonly rule:
       <Press
         grow
         start
-        label={`Select: ${rule.label}, ${counted(count, 'note')}`}
+        label={ruleLabel(rule, count)}
         shown={rule.label}
         disabled={count === 0}
-        onPress={() => dispatch(takeRule(rule.id))}
+        onPress={() => take(rule.id, takeRule(rule.id))}
       />
       <Words small faded aria-hidden>
         {count}

@@ -60,6 +60,11 @@ export const SHEET_PLACES: Readonly<Record<OpenableSheet, Entry>> = {
     help: 'The song: name, tempo, chance, how it leaves.',
   },
   'add-track': { label: 'Add a track …', words: 'new track instrument part', help: 'A new track with a sound.' },
+  tracks: {
+    label: 'All tracks …',
+    words: 'switch track part instrument mute solo',
+    help: 'Every track: opens one, mutes it, chooses its sound.',
+  },
   levels: {
     label: 'Levels …',
     words: 'mixer volume loudness solo mute pan meter echo',

@@ -4,6 +4,8 @@ import { Press } from '../../../controls/Press';
 import { Words } from '../../../controls/words';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
 import type { OpenRule } from '../../../state/session/session';
+import { selectPart } from '../../../state/session/selectors';
+import { divisionOf } from '../../screen/scope';
 import { StripFrame } from '../../sheets/StripFrame';
 import { changeRule, closeRule } from '../../../acts/pattern/rules';
 
@@ -12,6 +14,7 @@ export function RuleStrip({ open, isPanel }: { readonly open: OpenRule; readonly
   const dispatch = useAppDispatch();
   const count = useAppSelector((state) => state.session.selected.length);
   const set = useAppSelector((state) => state.session.ruleParams[open.ruleId]);
+  const grid = useAppSelector((state) => divisionOf(selectPart(state)));
   const rule = ruleById(open.ruleId);
   const params = rule.params.parse(set ?? {}) as Record<string, unknown>;
   return (
@@ -30,7 +33,13 @@ export function RuleStrip({ open, isPanel }: { readonly open: OpenRule; readonly
       <Words small faded>
         {rule.help}
       </Words>
-      <ParamControls params={rule.params} values={params} onChange={(changed) => dispatch(changeRule(changed))} isPanel={isPanel} />
+      <ParamControls
+        params={rule.params}
+        values={params}
+        grid={grid}
+        onChange={(changed) => dispatch(changeRule(changed))}
+        isPanel={isPanel}
+      />
     </StripFrame>
   );
 }

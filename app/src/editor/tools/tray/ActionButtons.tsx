@@ -7,23 +7,19 @@ import { memo } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../../../controls/Press';
 import { copyNotes, cutNotes, toSystem } from '../../../acts/pattern/clipboard';
-import { selectHandledNotes, selectHasSelection, selectNotes, selectPart } from '../../../state/session/selectors';
+import { selectHandledNotes, selectPart } from '../../../state/session/selectors';
 import { copiesNextSet } from '../../../state/session/session';
 import { openSheet } from '../../../acts/open-sheet';
 import { runAction, tryAction } from '../../../acts/trial/trials';
-import { useAppDispatch, useAppSelector, type State } from '../../../state/store';
+import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { ICONS } from './icons';
 import { RoundPress } from './RoundPress';
-
-/** Whether an action has nothing to work on now. */
-export function isOutOfReach({ takes = 'any' }: ListedAction, state: State): boolean {
-  if (takes === 'row' || takes === 'nothing' || takes === 'pattern') return false;
-  return takes === 'selection' ? !selectHasSelection(state) : selectNotes(state).length === 0;
-}
+import { isOutOfReach, trialLabel } from './tools';
+import { useToolAct } from './useToolAct';
 
 /** An action's one-touch forms, with its last settings for all that they do not name. */
 export function QuickForms({ action, isOff }: { readonly action: ListedAction; readonly isOff: boolean }) {
-  const dispatch = useAppDispatch();
+  const take = useToolAct();
   const forms = action.quick ?? [];
   return (
     <>
@@ -34,8 +30,9 @@ export function QuickForms({ action, isOff }: { readonly action: ListedAction; r
           shown={quick.icon ? action.label : (quick.shown ?? quick.label)}
           icon={ICONS[quick.icon ?? '']}
           iconOnly={forms.length > 1 && quick.icon !== undefined}
+          look="raised"
           disabled={isOff}
-          onPress={() => dispatch(runAction(action.id, quick.params))}
+          onPress={() => take(quick.label, runAction(action.id, quick.params))}
         />
       ))}
       {action.id === 'rotate' ? <RoundPress /> : null}
@@ -43,24 +40,21 @@ export function QuickForms({ action, isOff }: { readonly action: ListedAction; r
   );
 }
 
-/** An action's one-touch forms and the dots that open its trial, side by side. There are many buttons: they re-render only when they
- *  come into reach or leave it. */
+/** An action in the toolbox: its name, which opens its trial where it has settings, and its one-touch forms. There are many buttons: they
+ *  re-render only when they come into reach or leave it. */
 export const ActionButtons = memo(function ActionButtons({ action }: { readonly action: ListedAction }) {
-  const dispatch = useAppDispatch();
+  const take = useToolAct();
   const isOff = useAppSelector((state) => isOutOfReach(action, state));
   const hasOneForm = action.quick?.length === 1;
+  const trial = paramFields(action.params).length > 0 ? () => take(trialLabel(action), tryAction(action.id)) : null;
   return (
-    <XStack role="group" aria-label={action.label} alignItems="center" borderWidth={1} borderColor="$line" borderRadius="$2">
+    <XStack role="group" aria-label={action.label} alignItems="center" flexWrap="wrap" maxWidth="100%" gap={2}>
+      {trial && !hasOneForm ? (
+        <Press label={trialLabel(action)} look="raised" shown={`${action.label} …`} disabled={isOff} onPress={trial} />
+      ) : null}
       <QuickForms action={action} isOff={isOff} />
-      {paramFields(action.params).length > 0 ? (
-        <Press
-          label={`${action.label}: try with settings`}
-          shown={hasOneForm ? '' : action.label}
-          icon={Dots}
-          iconOnly={hasOneForm}
-          disabled={isOff}
-          onPress={() => dispatch(tryAction(action.id))}
-        />
+      {trial && hasOneForm ? (
+        <Press label={trialLabel(action)} icon={Dots} iconOnly look="raised" disabled={isOff} onPress={trial} />
       ) : null}
     </XStack>
   );

@@ -16,6 +16,7 @@ export function RoundPress() {
   const next = ROUND[(at + 1) % ROUND.length]!;
   return (
     <Press
+      look="raised"
       label={`Rotate round ${ROUND[at]!.name}: change`}
       shown={`round ${ROUND[at]!.name}`}
       onPress={() => dispatch(paramsUsed({ actionId: 'rotate', params: { ...used, around: next.value } }))}

@@ -1,31 +1,36 @@
-import { ACTIONS, counted, paramFields, SELECTION_RULES, type SelectionRule } from '@yibbo/core';
-import Down from 'lucide-react/dist/esm/icons/chevron-down.mjs';
-import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
-import { memo } from 'react';
+import { SELECTION_RULES, type SelectionRule } from '@yibbo/core';
+import Up from 'lucide-react/dist/esm/icons/chevron-up.mjs';
+import { memo, useMemo } from 'react';
+import { useWindowDimensions } from 'react-native';
 import { View } from '@tamagui/core';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../../../controls/Press';
-import { Strip } from '../../../controls/Strip';
 import { Words } from '../../../controls/words';
-import { useScope } from '../../screen/scope';
+import { openSheet } from '../../../acts/open-sheet';
 import type { OpenPart } from '../../../state/session/selectors';
 import type { TrayTab } from '../../../state/session/session';
-import { useAppDispatch, useAppSelector } from '../../../state/store';
+import { useAppDispatch, useAppSelector, useAppStore } from '../../../state/store';
+import { useScope } from '../../screen/scope';
 import { useRuleCounts } from '../panel/AllTools';
-import { openRule, takeRule } from '../../../acts/pattern/rules';
-import { openSheet } from '../../../acts/open-sheet';
-import { ActionButtons, CopyPresses } from './ActionButtons';
 import { TAB_NAMES } from './families';
-import { NudgeBar } from './NudgeBar';
-import { ViewActions } from './ViewActions';
+import { LINE_STARTS, lineChoice } from './line-choice';
+import { NudgeCells, NUDGE_CELLS } from './NudgeCells';
+import { RuleCell } from './RuleCell';
+import { CELL, ToolCell } from './ToolCell';
+import { toolsOf, type ToolTab } from './tools';
 
 /** Height of the line of tools, in pixels: a thumb and its line. */
 const LINE = 48;
+/** Width of the button that opens the toolbox, in pixels. */
+const FAMILY = 76;
 
-/** One line of tools for what is selected: the family in use, a press on which shows all there is, then its actions. */
+/** One line of tools for what is selected, all in sight: the family in use, a press on which opens the toolbox, then the tools of it that are
+ *  used most. */
 export const Tray = memo(function Tray({ part }: { readonly part: OpenPart }) {
   const dispatch = useAppDispatch();
   const tab = useAppSelector((state) => state.session.trayTab);
+  const { width } = useWindowDimensions();
+  const room = Math.floor((width - FAMILY) / CELL);
   return (
     <XStack
       role="group"
@@ -41,17 +46,15 @@ export const Tray = memo(function Tray({ part }: { readonly part: OpenPart }) {
         <Press
           label={`${TAB_NAMES[tab]}: other actions`}
           shown={TAB_NAMES[tab]}
-          icon={Down}
+          icon={Up}
           look="raised"
           tight
-          width={84}
+          width={FAMILY}
           onPress={() => dispatch(openSheet({ kind: 'tools' }))}
         />
         <Scope />
       </View>
-      <Strip key={tab}>
-        <TabActions tab={tab} part={part} />
-      </Strip>
+      {tab === 'select' ? <RuleCells part={part} room={room} /> : <ToolCells tab={tab} part={part} room={room} />}
     </XStack>
   );
 });
@@ -78,41 +81,43 @@ function Scope() {
   );
 }
 
-function TabActions({ tab, part }: { readonly tab: TrayTab; readonly part: OpenPart }) {
-  if (tab === 'select') return <Rules part={part} />;
-  if (tab === 'view') return <ViewActions part={part} />;
+interface CellsProps<Tab> {
+  readonly tab: Tab;
+  readonly part: OpenPart;
+  /** How many cells fit. */
+  readonly room: number;
+}
+
+/** What is used most is looked up when the line is opened, not while it is: a cell never changes under a finger. */
+function useChoice<T>(tools: readonly T[], nameOf: (tool: T) => string, { tab, part, room }: CellsProps<TrayTab>): readonly T[] {
+  const store = useAppStore();
+  const { kind } = part.track;
+  return useMemo(
+    () => lineChoice(tools, nameOf, LINE_STARTS[tab][kind], store.getState().preferences.toolUses, room),
+    [tools, nameOf, tab, kind, room, store],
+  );
+}
+
+const labelOf = ({ label }: { readonly label: string }) => label;
+const idOf = ({ id }: SelectionRule) => id;
+
+function ToolCells({ tab, part, room }: CellsProps<ToolTab>) {
+  const tools = useMemo(() => toolsOf(tab).filter(({ isFor }) => isFor?.(part) ?? true), [tab, part]);
+  const hasWayBack = room >= NUDGE_CELLS + 2;
+  const nudges = tab === 'time' ? NUDGE_CELLS - (hasWayBack ? 0 : 1) : 0;
+  const chosen = useChoice(tools, labelOf, { tab, part, room: room - nudges });
   return (
     <>
-      {tab === 'copy' ? <CopyPresses /> : null}
-      {tab === 'time' ? <NudgeBar part={part} /> : null}
-      {ACTIONS.filter((action) => action.family === tab && action.id !== 'nudge').map((action) => (
-        <ActionButtons key={action.id} action={action} />
+      {nudges ? <NudgeCells part={part} hasWayBack={hasWayBack} /> : null}
+      {chosen.map((tool) => (
+        <ToolCell key={tool.label} tool={tool} />
       ))}
     </>
   );
 }
 
-/** The selection rules with what each would pick now; the dots open a rule's settings. */
-function Rules({ part }: { readonly part: OpenPart }) {
+function RuleCells({ part, room }: Omit<CellsProps<'select'>, 'tab'>) {
   const counts = useRuleCounts(part);
-  return SELECTION_RULES.map((rule) => <RulePress key={rule.id} rule={rule} count={counts.get(rule.id) ?? 0} />);
+  const chosen = useChoice(SELECTION_RULES, idOf, { tab: 'select', part, room });
+  return chosen.map((rule) => <RuleCell key={rule.id} rule={rule} count={counts.get(rule.id) ?? 0} />);
 }
-
-/** A rule with the number of notes it would pick; re-renders only when that changes. */
-const RulePress = memo(function RulePress({ rule, count }: { readonly rule: SelectionRule; readonly count: number }) {
-  const dispatch = useAppDispatch();
-  const hasSettings = paramFields(rule.params).length > 0;
-  return (
-    <XStack role="group" aria-label={rule.label} borderWidth={1} borderColor="$line" borderRadius="$2">
-      <Press
-        label={`Select: ${rule.label}, ${counted(count, 'note')}`}
-        shown={`${rule.label} (${count})`}
-        disabled={count === 0}
-        onPress={() => dispatch(takeRule(rule.id))}
-      />
-      {hasSettings ? (
-        <Press label={`${rule.label}: set up the rule`} icon={Dots} iconOnly onPress={() => dispatch(openRule(rule.id))} />
-      ) : null}
-    </XStack>
-  );
-});

@@ -8,21 +8,14 @@ import { Press } from '../../../controls/Press';
 import { Stepper } from '../../../controls/Stepper';
 import type { OpenPart } from '../../../state/session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
-import { rowChoice, rowChoices } from '../../../acts/pattern/rows';
-import { patternViewSet, type RowChoice } from '../../../state/preferences/pattern-views';
+import { rowChoice, rowChoices, ROW_WORDS } from '../../../acts/pattern/rows';
+import { patternViewSet } from '../../../state/preferences/pattern-views';
 import { preferencesSet } from '../../../state/preferences/preferences';
 import type { Sheet } from '../../../state/session/session';
 import { openSheet } from '../../../acts/open-sheet';
 import { useLaneOpen } from '../../grid/lanes/shown-lanes';
 import { useEffects } from '../../../state/effects';
 import { ZOOM_BY } from '../../grid/viewport/useViewport';
-
-const ROW_WORDS: Readonly<Record<RowChoice, string>> = {
-  every: 'Every row',
-  scale: 'Scale rows',
-  kit: 'Kit rows',
-  used: 'Rows with notes',
-};
 
 /** How the pattern is looked at and listened to. None of it changes the song. */
 export function ViewActions({ part }: { readonly part: OpenPart }) {

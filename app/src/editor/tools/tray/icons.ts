@@ -1,4 +1,24 @@
 import type { LucideIcon } from 'lucide-react';
+import type { TrayTab } from '../../../state/session/session';
+import FamilyView from 'lucide-react/dist/esm/icons/eye.mjs';
+import FamilyMake from 'lucide-react/dist/esm/icons/hammer.mjs';
+import FamilyTime from 'lucide-react/dist/esm/icons/hourglass.mjs';
+import FamilyLength from 'lucide-react/dist/esm/icons/move-horizontal.mjs';
+import FamilyPitch from 'lucide-react/dist/esm/icons/music-2.mjs';
+import FamilySelect from 'lucide-react/dist/esm/icons/square-dashed.mjs';
+import FamilyFeel from 'lucide-react/dist/esm/icons/waves.mjs';
+import ToolLane from 'lucide-react/dist/esm/icons/chart-no-axes-column.mjs';
+import ToolCopy from 'lucide-react/dist/esm/icons/copy.mjs';
+import ToolHits from 'lucide-react/dist/esm/icons/diamond.mjs';
+import ToolDots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
+import ToolFiles from 'lucide-react/dist/esm/icons/files.mjs';
+import ToolGrid from 'lucide-react/dist/esm/icons/grid-3x3.mjs';
+import ToolBackdrop from 'lucide-react/dist/esm/icons/layers.mjs';
+import ToolKey from 'lucide-react/dist/esm/icons/music.mjs';
+import ToolDrawing from 'lucide-react/dist/esm/icons/pencil-ruler.mjs';
+import ToolRows from 'lucide-react/dist/esm/icons/rows-3.mjs';
+import ToolFit from 'lucide-react/dist/esm/icons/scan.mjs';
+import ToolScissors from 'lucide-react/dist/esm/icons/scissors-line-dashed.mjs';
 import AlignStart from 'lucide-react/dist/esm/icons/align-start-vertical.mjs';
 import ArrowDown from 'lucide-react/dist/esm/icons/arrow-down.mjs';
 import ArrowLeft from 'lucide-react/dist/esm/icons/arrow-left.mjs';
@@ -28,9 +48,11 @@ import ScaleUp from 'lucide-react/dist/esm/icons/corner-right-up.mjs';
 import Invert from 'lucide-react/dist/esm/icons/arrow-up-down.mjs';
 import FitScale from 'lucide-react/dist/esm/icons/list-filter.mjs';
 import Softer from 'lucide-react/dist/esm/icons/trending-down.mjs';
+import Mute from 'lucide-react/dist/esm/icons/volume-x.mjs';
+import Unmute from 'lucide-react/dist/esm/icons/volume-2.mjs';
 import Louder from 'lucide-react/dist/esm/icons/trending-up.mjs';
 
-/** The icons that one-touch forms of actions name. */
+/** The icons that tools and one-touch forms of actions name. */
 export const ICONS: Readonly<Record<string, LucideIcon>> = {
   earlier: ArrowLeft,
   later: ArrowRight,
@@ -62,4 +84,31 @@ export const ICONS: Readonly<Record<string, LucideIcon>> = {
   repeat: Repeat,
   delete: Trash,
   paste: Paste,
+  mute: Mute,
+  unmute: Unmute,
+  velocityLane: ToolLane,
+  dragCopy: ToolCopy,
+  marks: ToolHits,
+  settings: ToolDots,
+  copy: ToolFiles,
+  grid: ToolGrid,
+  backdrop: ToolBackdrop,
+  key: ToolKey,
+  drawing: ToolDrawing,
+  rows: ToolRows,
+  length: Ruler,
+  fit: ToolFit,
+  cut: ToolScissors,
+};
+
+/** An icon for each tab. */
+export const TAB_ICONS: Readonly<Record<TrayTab, LucideIcon>> = {
+  time: FamilyTime,
+  length: FamilyLength,
+  pitch: FamilyPitch,
+  feel: FamilyFeel,
+  copy: ToolFiles,
+  make: FamilyMake,
+  select: FamilySelect,
+  view: FamilyView,
 };

@@ -1,13 +1,14 @@
-import { actionById, barBeatWords, counted, landingWords, type Offer } from '@yibbo/core';
+import { actionById, barBeatWords, counted, landingWords, paramFields, type Offer } from '@yibbo/core';
+import { useState } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { Curve } from '../../../controls/Curve';
-import { ParamControls } from '../../../controls/ParamControls';
+import { mainParams, ParamControls } from '../../../controls/ParamControls';
 import { Press } from '../../../controls/Press';
 import { Words } from '../../../controls/words';
 import { dropTrial, keepTrial } from '../../../acts/trial/trial-ends';
 import { changeTrial, compare, setLengthens, takeOffer } from '../../../acts/trial/trials';
 import { rowName } from '../../../acts/pattern/rows';
-import { allNotesWords } from '../../screen/scope';
+import { allNotesWords, divisionOf } from '../../screen/scope';
 import { StripFrame } from '../../sheets/StripFrame';
 import { selectNotes, selectPart } from '../../../state/session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
@@ -25,6 +26,10 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
     return part && landsWords(trial.performed, part);
   });
   const warning = whyNot ?? landingWords(landing);
+  const grid = useAppSelector((state) => divisionOf(selectPart(state)));
+  const [hasMore, setMore] = useState(false);
+  const main = mainParams(action.params, action.main);
+  const canHaveMore = !isPanel && main.length < paramFields(action.params).length;
   return (
     <StripFrame
       label={`${trial.adjusts.length ? 'Adjusting' : 'Trying'} ${action.label}`}
@@ -36,7 +41,14 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
       }
       isPanel={isPanel}
       testID="trial"
-      ends={<Ends isComparing={trial.isComparing} />}
+      isTall={hasMore}
+      ends={
+        <Ends
+          isComparing={trial.isComparing}
+          isPanel={isPanel}
+          more={canHaveMore ? { isOpen: hasMore, toggle: () => setMore(!hasMore) } : null}
+        />
+      }
     >
       <Words small aria-live="polite" color={warning ? '$act' : '$faded'}>
         {[lands, warning ?? saidOf(trial)].flatMap((each) => each ?? []).join(' ')}
@@ -45,7 +57,9 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
         params={action.params}
         values={trial.params}
         onChange={(changed) => dispatch(changeTrial(changed))}
+        grid={grid}
         isPanel={isPanel}
+        shown={canHaveMore && !hasMore ? main : undefined}
         before={
           <>
             <Lengthening trial={trial} />
@@ -102,19 +116,42 @@ function resultWords({ before, after }: Trial['performed']['counts']): string {
   return before === 1 ? `1 note becomes ${after}.` : `${before} notes become ${after}.`;
 }
 
-function Ends({ isComparing }: { readonly isComparing: boolean }) {
+interface EndsProps {
+  readonly isComparing: boolean;
+  readonly isPanel: boolean;
+  /** Whether the other settings show, where there are others; else null. */
+  readonly more: { readonly isOpen: boolean; readonly toggle: () => void } | null;
+}
+
+/** Width of Drop and of Keep, in pixels: they stay where they are, whatever stands beside them. */
+const END = 76;
+
+function Ends({ isComparing, isPanel, more }: EndsProps) {
   const dispatch = useAppDispatch();
   return (
     <>
       <Press
         label="Hold for the original"
+        shown={isPanel ? undefined : 'Original'}
+        tight={!isPanel}
         grow
         look={isComparing ? 'on' : 'raised'}
         onHoldStart={() => dispatch(compare(true))}
         onHoldEnd={() => dispatch(compare(false))}
       />
-      <Press label="Drop" grow look="raised" onPress={() => dispatch(dropTrial())} />
-      <Press label="Keep" grow look="strong" onPress={() => dispatch(keepTrial())} />
+      {more ? (
+        <Press
+          label={more.isOpen ? 'Fewer settings' : 'More settings'}
+          shown={more.isOpen ? 'Fewer' : 'More …'}
+          tight
+          look="raised"
+          width={62}
+          expanded={more.isOpen}
+          onPress={more.toggle}
+        />
+      ) : null}
+      <Press label="Drop" width={END} look="raised" onPress={() => dispatch(dropTrial())} />
+      <Press label="Keep" width={END} look="strong" onPress={() => dispatch(keepTrial())} />
     </>
   );
 }
