@@ -1,8 +1,9 @@
 import { expect, test, type Page } from '../support/journey';
 import { Acts } from '../support/acts';
 import { boxAt, cell, Fingers, middleOf, savedNotes, shapes } from '../support/app';
+import { saved } from '../support/song';
 
-const MOST = { beat: 14, bass: 17, beatByHand: 36, bassByHand: 40 };
+const MOST = { beat: 14, bass: 17, beatByHand: 36, bassByHand: 40, song: 80 };
 const KICK = 36;
 const SNARE = 38;
 const CLOSED_HAT = 42;
@@ -69,19 +70,51 @@ async function expectBeat(page: Page): Promise<void> {
 /** Half a bar on each of four pitches, in eighths, twice; the last half bar an octave up. */
 const BASS = [43, 45, 41, 38, 43, 45, 41, 50].flatMap((pitch, half) => [0, 2, 4, 6].map((eighth) => [8 * half + eighth, 2, pitch]));
 
+/** Two bars of beat with what the screen shows. */
+async function beatByThumb(acts: Acts, page: Page): Promise<void> {
+  for (const step of [0, 8, 10]) await acts.press(cell(page, 'Kick', step));
+  await acts.press(page.getByRole('button', { name: /^Snare, / }));
+  for (const step of [4, 12]) await acts.press(cell(page, 'Snare', step));
+  await take(acts, page, 'Copy', 'Repeat to the end');
+  await acts.press(page.getByRole('button', { name: /^Closed hat, / }));
+  await acts.press(page.getByRole('button', { name: 'Fill Closed hat' }));
+  await acts.press(page.getByRole('button', { name: 'Accent every: more' }));
+  await acts.press(page.getByRole('button', { name: 'Keep', exact: true }));
+}
+
+/** Four bars of bass with what the screen shows. */
+async function bassByThumb(acts: Acts, page: Page, fingers: Fingers): Promise<void> {
+  await acts.press(page.getByRole('button', { name: 'Coarser grid' }));
+  await acts.press(page.getByRole('button', { name: 'One finger draws: change' }));
+  await pinch(acts, page, fingers);
+  for (const [half, row] of ['G2', 'A2', 'F2', 'D2'].entries())
+    await acts.drag(await boxAt(page, 8 * half, row), await boxAt(page, 8 * half + 6, row));
+  await take(acts, page, 'Copy', 'Duplicate');
+  await acts.press(page.getByRole('button', { name: 'Make it longer' }));
+  await scrollOn(acts, page, fingers);
+  // A frame from empty ground takes the last four notes.
+  const [from, to] = [await boxAt(page, 56, 'E2'), await boxAt(page, 63, 'D2')];
+  await acts.drag(from, to, 600);
+  await expect(page.getByTestId('readout')).toContainText('4 notes · D2');
+  await take(acts, page, 'Pitch', 'Octave up');
+}
+
+/** A line typed as a phrase of four bars in eighths; the pattern is made longer where it has to be. */
+async function phraseByThumb(acts: Acts, page: Page, text: string): Promise<void> {
+  await take(acts, page, 'Make', 'Type a phrase: try with settings');
+  await acts.type(page.getByRole('textbox', { name: 'Phrase' }), text);
+  await expect(page.getByTestId('trial')).toContainText('heard already');
+  const longer = page.getByRole('button', { name: 'Make the pattern longer too' });
+  if (await longer.isVisible()) await acts.press(longer);
+  await acts.press(page.getByRole('button', { name: 'Keep', exact: true }));
+}
+
 test.describe('by thumb', () => {
   test('a two-bar beat with accents, from the songs', async ({ page }) => {
     await songs(page);
     const acts = new Acts(page, await Fingers.on(page));
     await begin(acts, page, 'Quay kit');
-    for (const step of [0, 8, 10]) await acts.press(cell(page, 'Kick', step));
-    await acts.press(page.getByRole('button', { name: /^Snare, / }));
-    for (const step of [4, 12]) await acts.press(cell(page, 'Snare', step));
-    await take(acts, page, 'Copy', 'Repeat to the end');
-    await acts.press(page.getByRole('button', { name: /^Closed hat, / }));
-    await acts.press(page.getByRole('button', { name: 'Fill Closed hat' }));
-    await acts.press(page.getByRole('button', { name: 'Accent every: more' }));
-    await acts.press(page.getByRole('button', { name: 'Keep', exact: true }));
+    await beatByThumb(acts, page);
     await expectBeat(page);
     expect(acts.count).toBeLessThanOrEqual(MOST.beat);
   });
@@ -112,19 +145,7 @@ test.describe('by thumb', () => {
     const fingers = await Fingers.on(page);
     const acts = new Acts(page, fingers);
     await begin(acts, page, 'Round bass');
-    await acts.press(page.getByRole('button', { name: 'Coarser grid' }));
-    await acts.press(page.getByRole('button', { name: 'One finger draws: change' }));
-    await pinch(acts, page, fingers);
-    for (const [half, row] of ['G2', 'A2', 'F2', 'D2'].entries())
-      await acts.drag(await boxAt(page, 8 * half, row), await boxAt(page, 8 * half + 6, row));
-    await take(acts, page, 'Copy', 'Duplicate');
-    await acts.press(page.getByRole('button', { name: 'Make it longer' }));
-    await scrollOn(acts, page, fingers);
-    // A frame from empty ground takes the last four notes.
-    const [from, to] = [await boxAt(page, 56, 'E2'), await boxAt(page, 63, 'D2')];
-    await acts.drag(from, to, 600);
-    await expect(page.getByTestId('readout')).toContainText('4 notes · D2');
-    await take(acts, page, 'Pitch', 'Octave up');
+    await bassByThumb(acts, page, fingers);
     await expect.poll(() => shapes(page)).toEqual(BASS);
     expect(acts.count).toBeLessThanOrEqual(MOST.bass);
   });
@@ -149,6 +170,55 @@ test.describe('by thumb', () => {
       await acts.press(page.getByRole('button', { name: 'Make it longer' }));
     await expect.poll(() => shapes(page)).toEqual(BASS);
     expect(acts.count).toBeLessThanOrEqual(MOST.bassByHand);
+  });
+
+  test('a whole song of four tracks and six sections, from the songs', async ({ page }) => {
+    test.slow();
+    await songs(page);
+    const fingers = await Fingers.on(page);
+    const acts = new Acts(page, fingers);
+    const press = (name: string | RegExp) => acts.press(page.getByRole('button', { name, exact: true }).first());
+    await begin(acts, page, 'Quay kit');
+    await beatByThumb(acts, page);
+    await press('Add a track');
+    await press('Round bass');
+    await bassByThumb(acts, page, fingers);
+    for (const [sound, text] of [
+      ['Lamp keys', 'D4:8 F4:8 A4:8 C5:8'],
+      ['Rope pluck', 'A4 - C5 - D5:4 F5:8 E5:8 D5:8'],
+    ] as const) {
+      await press('All tracks');
+      await press('Add a track');
+      await press(sound);
+      await expect(page.getByTestId('notes-grid')).toBeVisible();
+      await phraseByThumb(acts, page, text);
+    }
+    await press('Back to the song');
+    await press('Without a name: duplicate, move, rename');
+    await press('Verse');
+    await press('Verse: duplicate, move, rename');
+    for (let copy = 0; copy < 5; copy++) await press('Duplicate, linked: Verse');
+    await press('Close: Verse');
+    for (const [at, name] of [
+      [1, 'Chorus'],
+      [2, 'Verse two'],
+      [3, 'Chorus two'],
+      [4, 'Bridge'],
+      [5, 'Ending'],
+    ] as const) {
+      await acts.press(page.getByRole('button', { name: /: duplicate, move, rename$/ }).nth(at));
+      await acts.type(page.getByRole('textbox', { name: 'Name of the section' }), name);
+      await acts.key('Enter');
+      await acts.press(page.getByRole('button', { name: /^Close: / }));
+      await expect(page.getByRole('heading', { name, exact: true })).toHaveCount(1);
+    }
+    await expect
+      .poll(async () => (await saved(page)).sections.map(({ name }) => name))
+      .toEqual(['Verse', 'Chorus', 'Verse two', 'Chorus two', 'Bridge', 'Ending']);
+    const song = await saved(page);
+    expect(song.tracks).toHaveLength(4);
+    for (const { id } of song.tracks) expect(song.placements.filter(({ trackId }) => trackId === id).length).toBeGreaterThanOrEqual(6);
+    expect(acts.count).toBeLessThanOrEqual(MOST.song);
   });
 });
 

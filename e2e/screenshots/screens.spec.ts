@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { join } from 'node:path';
 import { renderSVG } from 'uqr';
-import { family, Fingers, middleOf, openDemo, openPattern, openSound, openTrack, placement } from '../support/app';
+import { family, Fingers, middleOf, openDemo, openPattern, openSound, openTrack, placement, tool } from '../support/app';
 import { midiFromText } from '../support/midi-text';
 
 const folder = join(__dirname, '../../docs/screenshots');
@@ -28,10 +28,9 @@ test.describe('phone', () => {
     await page.getByRole('button', { name: 'Close Buoy Bells' }).click();
     await openPattern(page, 'Deck Drums');
     await shoot(page, 'phone-steps');
-    await page.getByRole('button', { name: /^Shaker, / }).click();
-    await page.getByRole('button', { name: 'More for row Shaker' }).click();
-    await shoot(page, 'phone-row');
-    await page.getByRole('button', { name: 'Close: Row Shaker' }).click();
+    await family(page, 'Feel');
+    await shoot(page, 'phone-toolbox');
+    await page.getByRole('button', { name: 'Close: Toolbox' }).click();
     await page.getByTestId('play').click();
     await openTrack(page, 'Buoy Bells');
     await page.getByRole('button', { name: /off grid/ }).click();
@@ -55,13 +54,12 @@ test.describe('phone', () => {
     for (let step = 0; step <= 28; step++) await page.mouse.move(lane.x + 20 + step * 10, lane.y + 60 - 46 * Math.sin(step / 9));
     await page.mouse.up();
     await shoot(page, 'phone-lane');
-    await page.getByRole('button', { name: 'Lanes …' }).click();
+    await tool(page, 'View', 'Lanes …');
     await page.getByRole('button', { name: 'Filter', exact: true }).click();
     await page.getByRole('button', { name: 'Close: Lanes' }).click();
-    await page.getByRole('button', { name: 'Velocity lane' }).click();
-    await family(page, 'Time');
+    await tool(page, 'View', 'Velocity lane');
     await openTrack(page, 'Lamp Keys');
-    await page.getByRole('button', { name: 'Rotate: try with settings' }).click();
+    await tool(page, 'Time', 'Rotate: try with settings');
     await shoot(page, 'phone-trial');
     await page.getByRole('button', { name: 'Drop' }).click();
     await openSound(page, 'Lamp Keys');

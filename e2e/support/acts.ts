@@ -29,6 +29,12 @@ export class Acts {
     await this.page.mouse.up();
   }
 
+  /** A text typed into a field, which takes what was there away. */
+  async type(field: Locator, text: string): Promise<void> {
+    this.count++;
+    await field.fill(text);
+  }
+
   async key(name: string): Promise<void> {
     this.count++;
     await this.page.keyboard.press(name);

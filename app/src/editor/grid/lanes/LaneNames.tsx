@@ -4,13 +4,13 @@ const NAMES: CSSProperties = {
   background: 'var(--card)',
   borderTop: '1px solid var(--lineStrong)',
   borderRight: '1px solid var(--lineStrong)',
-  fontSize: 13,
-  lineHeight: '16px',
+  fontSize: 12,
+  lineHeight: '14px',
   color: 'var(--faded)',
   overflow: 'hidden',
 };
 
-const BESIDE: CSSProperties = { padding: '4px 0 0 6px' };
+const BESIDE: CSSProperties = { padding: '3px 0 0 4px' };
 
 const PRESS: CSSProperties = {
   ...BESIDE,

@@ -32,7 +32,7 @@ export function NoteLane({ of, kind, height, part, viewport, notes, selected }: 
     <>
       <LaneNames
         short={kind.short}
-        whom={selected.size ? `only ${selected.size}` : null}
+        whom={selected.size ? `${selected.size} selected` : null}
         value={values.length ? rangeWords(values, kind.words) : null}
         mode={of === 'velocity' ? mode : undefined}
       />
@@ -63,8 +63,8 @@ function useSweepMode(): LaneMode {
   const dispatch = useAppDispatch();
   const mode = useAppSelector((state) => state.preferences.sweepMode);
   return {
-    shown: mode === 'scale' ? 'chords keep' : 'sets each',
-    more: mode === 'scale' ? 'their proportions in a sweep' : 'note of a chord in a sweep',
+    shown: mode === 'scale' ? 'chords keep balance' : 'all notes alike',
+    more: 'in a sweep',
     onPress: () => dispatch(preferencesSet({ sweepMode: mode === 'scale' ? 'set' : 'scale' })),
   };
 }

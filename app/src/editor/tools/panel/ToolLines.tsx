@@ -52,6 +52,7 @@ export const ActionLine = memo(function ActionLine({ action }: { readonly action
         <Press
           grow
           start
+          look="raised"
           label={only.label}
           shown={action.label}
           disabled={isOff}
@@ -87,6 +88,7 @@ export const RuleLine = memo(function RuleLine({ rule, count }: { readonly rule:
       <Press
         grow
         start
+        look="raised"
         label={ruleLabel(rule, count)}
         shown={rule.label}
         disabled={count === 0}
@@ -108,7 +110,7 @@ export function PlaceLine({ place: { label, act } }: { readonly place: ToolPlace
   };
   return (
     <Line label={label} dots={null}>
-      <Press grow start label={label} onPress={take} />
+      <Press grow start look="raised" label={label} onPress={take} />
     </Line>
   );
 }

@@ -45,7 +45,6 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
       ends={
         <Ends
           isComparing={trial.isComparing}
-          isPanel={isPanel}
           more={canHaveMore ? { isOpen: hasMore, toggle: () => setMore(!hasMore) } : null}
         />
       }
@@ -118,7 +117,6 @@ function resultWords({ before, after }: Trial['performed']['counts']): string {
 
 interface EndsProps {
   readonly isComparing: boolean;
-  readonly isPanel: boolean;
   /** Whether the other settings show, where there are others; else null. */
   readonly more: { readonly isOpen: boolean; readonly toggle: () => void } | null;
 }
@@ -126,14 +124,14 @@ interface EndsProps {
 /** Width of Drop and of Keep, in pixels: they stay where they are, whatever stands beside them. */
 const END = 76;
 
-function Ends({ isComparing, isPanel, more }: EndsProps) {
+function Ends({ isComparing, more }: EndsProps) {
   const dispatch = useAppDispatch();
   return (
     <>
       <Press
         label="Hold for the original"
-        shown={isPanel ? undefined : 'Original'}
-        tight={!isPanel}
+        shown="Original"
+        tight
         grow
         look={isComparing ? 'on' : 'raised'}
         onHoldStart={() => dispatch(compare(true))}
