@@ -113,10 +113,11 @@ test('a rectangle selects by thumb and by mouse; placements are nudged by less t
   const fingers = await Fingers.on(page);
   await button(page, 'Add a section').tap();
   await button(page, 'Verse').tap();
-  // From a free bar of the verse below up over the drums.
+  // From a free bar of the verse below, right of where the second placement begins, up over the drums.
   const free = await middleOf(page.getByRole('button', { name: /^New pattern, Quay kit, bar 5/ }));
   const top = await middleOf(placement(page, 'Quay kit'));
-  await fingers.drag([{ from: { x: free.x, y: free.y }, to: { x: top.x - top.width / 2 + 4, y: top.y } }], { hold: 700, steps: 10 });
+  const from = { x: free.x + free.width / 4, y: free.y };
+  await fingers.drag([{ from, to: { x: top.x - top.width / 2 + 4, y: top.y } }], { hold: 700, steps: 10 });
   const strip = page.getByRole('region', { name: 'Selected placements' });
   await expect(strip).toContainText('2 placements');
   for (const _step of ['beat', '1/8', '1/16']) await button(page, 'One nudge: nearer').click();

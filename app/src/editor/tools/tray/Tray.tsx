@@ -17,7 +17,7 @@ import { LINE_STARTS, lineChoice } from './line-choice';
 import { NudgeCells, NUDGE_CELLS } from './NudgeCells';
 import { RuleCell } from './RuleCell';
 import { CELL, ToolCell } from './ToolCell';
-import { toolsOf, type ToolTab } from './tools';
+import { TOOLS, type ToolTab } from './tools';
 
 /** Height of the line of tools, in pixels: a thumb and its line. */
 const LINE = 48;
@@ -102,7 +102,7 @@ const labelOf = ({ label }: { readonly label: string }) => label;
 const idOf = ({ id }: SelectionRule) => id;
 
 function ToolCells({ tab, part, room }: CellsProps<ToolTab>) {
-  const tools = useMemo(() => toolsOf(tab).filter(({ isFor }) => isFor?.(part) ?? true), [tab, part]);
+  const tools = useMemo(() => TOOLS[tab].filter(({ isFor }) => isFor?.(part) ?? true), [tab, part]);
   const hasWayBack = room >= NUDGE_CELLS + 2;
   const nudges = tab === 'time' ? NUDGE_CELLS - (hasWayBack ? 0 : 1) : 0;
   const chosen = useChoice(tools, labelOf, { tab, part, room: room - nudges });

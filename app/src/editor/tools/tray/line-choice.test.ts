@@ -1,6 +1,6 @@
 import { ACTIONS, SELECTION_RULES, SHORT_LETTERS } from '@yibbo/core';
 import { LINE_STARTS, lineChoice } from './line-choice';
-import { toolsOf } from './tools';
+import { TOOLS } from './tools';
 import { TABS } from './families';
 
 const choose = (uses: Record<string, number>, room = 3) =>
@@ -22,10 +22,10 @@ describe('the tools in the line', () => {
 
   it('all exist, and their names fit', () => {
     for (const tab of TABS) {
-      const names = tab === 'select' ? SELECTION_RULES.map(({ id }) => id) : toolsOf(tab).map(({ label }) => label);
+      const names = tab === 'select' ? SELECTION_RULES.map(({ id }) => id) : TOOLS[tab].map(({ label }) => label);
       for (const start of [...LINE_STARTS[tab].drums, ...LINE_STARTS[tab].pitched]) expect(names).toContain(start);
     }
-    const all = TABS.flatMap((tab) => (tab === 'select' ? [] : toolsOf(tab)));
+    const all = TABS.flatMap((tab) => (tab === 'select' ? [] : TOOLS[tab]));
     expect(new Set(all.map(({ label }) => label)).size).toBe(all.length);
     for (const { label, name, value } of all) {
       const shown = value ? `${name} ${value}` : name;

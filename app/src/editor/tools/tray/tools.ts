@@ -53,7 +53,7 @@ function shownAs({ label, icon }: { readonly label: string; readonly icon?: stri
 }
 
 /** Copying that is not an action on notes. */
-export const COPY_TOOLS: readonly Tool[] = [
+const COPY_TOOLS: readonly Tool[] = [
   {
     label: 'Cut',
     icon: 'cut',
@@ -118,19 +118,16 @@ const VIEW_TOOLS: readonly Tool[] = [
 /** The line's tabs whose cells are plain tools; the selection rules show counts besides. */
 export type ToolTab = ActionFamily | 'view';
 
-const byTab = new Map<ToolTab, readonly Tool[]>();
+const ofFamily = (family: ActionFamily) =>
+  ACTIONS.filter((action) => action.family === family && action.id !== 'nudge').flatMap(toolsOfAction);
 
-/** All tools of a tab, in their order. A nudge has a control of its own. */
-export function toolsOf(tab: ToolTab): readonly Tool[] {
-  const known = byTab.get(tab);
-  if (known) return known;
-  const made =
-    tab === 'view'
-      ? VIEW_TOOLS
-      : [
-          ...(tab === 'copy' ? COPY_TOOLS : []),
-          ...ACTIONS.filter(({ family, id }) => family === tab && id !== 'nudge').flatMap(toolsOfAction),
-        ];
-  byTab.set(tab, made);
-  return made;
-}
+/** All tools of each tab, in their order. A nudge has a control of its own. */
+export const TOOLS: Readonly<Record<ToolTab, readonly Tool[]>> = {
+  time: ofFamily('time'),
+  length: ofFamily('length'),
+  pitch: ofFamily('pitch'),
+  feel: ofFamily('feel'),
+  copy: [...COPY_TOOLS, ...ofFamily('copy')],
+  make: ofFamily('make'),
+  view: VIEW_TOOLS,
+};
