@@ -28,6 +28,15 @@ it('a section is a line, and a long one wraps at whole bars that are a thumb wid
   expect(pageLayout(songOf(8), 1000).rows[0]!.pixelsPerTick * 8 * BAR).toBeCloseTo(1000);
 });
 
+it('where every line takes one row, a shorter one is up to twice as wide; where one wraps, all keep one scale', () => {
+  const widths = (width: number, ...bars: number[]) =>
+    pageLayout(songOf(...bars), width).rows.map(({ start, end, pixelsPerTick }) => Math.round((end - start) * pixelsPerTick));
+  expect(widths(360, 8, 4, 2, 6)).toEqual([360, 360, 180, 360]);
+  expect(widths(360, 4, 2)).toEqual([360, 360]);
+  // Four and four of twelve, at eight across.
+  expect(widths(360, 12, 4)).toEqual([360, 180, 180]);
+});
+
 it('bars keep their own lengths: in 7/8 as many ticks fit as in 4/4', () => {
   const song = songOf(8);
   const inSeven = { ...song, song: { ...song.song, meters: [{ tick: 0, numerator: 7, denominator: 8 as const }] } };
