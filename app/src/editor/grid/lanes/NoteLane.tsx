@@ -1,4 +1,4 @@
-import type { Id, Note } from '@yibbo/core';
+import { counted, type Id, type Note } from '@yibbo/core';
 import { preferencesSet } from '../../../state/preferences/preferences';
 import type { OpenPart } from '../../../state/session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
@@ -32,7 +32,7 @@ export function NoteLane({ of, kind, height, part, viewport, notes, selected }: 
     <>
       <LaneNames
         short={kind.short}
-        whom={selected.size ? `${selected.size} selected` : null}
+        whom={selected.size ? counted(selected.size, 'note') : null}
         value={values.length ? rangeWords(values, kind.words) : null}
         mode={of === 'velocity' ? mode : undefined}
       />
@@ -63,8 +63,8 @@ function useSweepMode(): LaneMode {
   const dispatch = useAppDispatch();
   const mode = useAppSelector((state) => state.preferences.sweepMode);
   return {
-    shown: mode === 'scale' ? 'chords keep balance' : 'all notes alike',
-    more: 'in a sweep',
+    shown: mode === 'scale' ? 'keeps balance' : 'all alike',
+    more: mode === 'scale' ? 'of chords in a sweep' : 'in a sweep',
     onPress: () => dispatch(preferencesSet({ sweepMode: mode === 'scale' ? 'set' : 'scale' })),
   };
 }

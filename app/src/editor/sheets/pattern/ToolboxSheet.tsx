@@ -14,13 +14,12 @@ import { sheetSet, trayTabSet, type TrayTab } from '../../../state/session/sessi
 import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { Found, useRuleCounts } from '../../tools/panel/AllTools';
 import { findTools } from '../../tools/panel/find-tools';
-import { toolToTake } from '../../tools/panel/tool-to-take';
+import { useEnterTool } from '../../tools/panel/useEnterTool';
 import { ActionButtons, CopyPresses } from '../../tools/tray/ActionButtons';
 import { TAB_NAMES, TABS } from '../../tools/tray/families';
 import { TAB_ICONS } from '../../tools/tray/icons';
 import { NudgeBar } from '../../tools/tray/NudgeBar';
 import { RuleButtons } from '../../tools/tray/RuleButtons';
-import { useToolAct } from '../../tools/tray/useToolAct';
 import { ViewActions } from '../../tools/tray/ViewActions';
 import { SHEET_HEIGHT } from '../SheetFrame';
 
@@ -64,7 +63,7 @@ export function ToolboxSheet({ part, isPanel }: { readonly part: OpenPart; reado
 /** The search, the pin and the way out. */
 function Head({ query, onQuery }: { readonly query: string; readonly onQuery: (query: string) => void }) {
   const dispatch = useAppDispatch();
-  const take = useToolAct();
+  const enter = useEnterTool(query, () => onQuery(''));
   const isPinned = useAppSelector((state) => state.preferences.isToolboxPinned);
   return (
     <XStack alignItems="center" gap={4} paddingLeft={6}>
@@ -75,12 +74,7 @@ function Head({ query, onQuery }: { readonly query: string; readonly onQuery: (q
           value={query}
           width="100%"
           onChange={onQuery}
-          onEnter={() => {
-            const found = toolToTake(query);
-            if (!found) return;
-            onQuery('');
-            take(found.label, found.act);
-          }}
+          onEnter={enter}
           onEscape={() => onQuery('')}
         />
       </XStack>

@@ -3,7 +3,6 @@ import Down from 'lucide-react/dist/esm/icons/chevron-down.mjs';
 import Right from 'lucide-react/dist/esm/icons/chevron-right.mjs';
 import { useDeferredValue, useMemo, useState, type ReactNode } from 'react';
 import { YStack } from '@tamagui/stacks';
-import { focusNotes } from '../../../controls/focus-notes';
 import { Press } from '../../../controls/Press';
 import { TextField } from '../../../controls/TextField';
 import { Words } from '../../../controls/words';
@@ -19,8 +18,7 @@ import { TAB_NAMES, TABS } from '../tray/families';
 import { NudgeBar } from '../tray/NudgeBar';
 import { ViewActions } from '../tray/ViewActions';
 import { findTools, type FoundTool } from './find-tools';
-import { toolToTake } from './tool-to-take';
-import { useToolAct } from '../tray/useToolAct';
+import { useEnterTool } from './useEnterTool';
 import { ActionLine, PlaceLine, RuleLine } from './ToolLines';
 
 /** Every action and rule, a line each: by family, each of which folds, or those that a few words ask for. */
@@ -28,14 +26,7 @@ export function AllTools({ part }: { readonly part: OpenPart }) {
   const [query, setQuery] = useState('');
   const asked = useDeferredValue(query.trim());
   const scope = useScope();
-  const take = useToolAct();
-  const enter = () => {
-    const found = toolToTake(query);
-    if (!found) return;
-    setQuery('');
-    focusNotes();
-    take(found.label, found.act);
-  };
+  const enter = useEnterTool(query, () => setQuery(''));
   return (
     <YStack gap={4} role="group" aria-label="Tray">
       <TextField

@@ -1,5 +1,6 @@
 import { actionById, barBeatWords, counted, landingWords, paramFields, type Offer } from '@yibbo/core';
 import { useState } from 'react';
+import { useWindowDimensions } from 'react-native';
 import { XStack } from '@tamagui/stacks';
 import { Curve } from '../../../controls/Curve';
 import { mainParams, ParamControls } from '../../../controls/ParamControls';
@@ -42,12 +43,7 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
       isPanel={isPanel}
       testID="trial"
       isTall={hasMore}
-      ends={
-        <Ends
-          isComparing={trial.isComparing}
-          more={canHaveMore ? { isOpen: hasMore, toggle: () => setMore(!hasMore) } : null}
-        />
-      }
+      ends={<Ends isComparing={trial.isComparing} more={canHaveMore ? { isOpen: hasMore, toggle: () => setMore(!hasMore) } : null} />}
     >
       <Words small aria-live="polite" color={warning ? '$act' : '$faded'}>
         {[lands, warning ?? saidOf(trial)].flatMap((each) => each ?? []).join(' ')}
@@ -123,14 +119,17 @@ interface EndsProps {
 
 /** Width of Drop and of Keep, in pixels: they stay where they are, whatever stands beside them. */
 const END = 76;
+/** In narrower windows the longer words have no room beside three buttons, in pixels. */
+const NARROW = 360;
 
 function Ends({ isComparing, more }: EndsProps) {
   const dispatch = useAppDispatch();
+  const isNarrow = useWindowDimensions().width < NARROW;
   return (
     <>
       <Press
         label="Hold for the original"
-        shown="Original"
+        shown={isNarrow ? 'Original' : 'Hold: original'}
         tight
         grow
         look={isComparing ? 'on' : 'raised'}
