@@ -17,7 +17,7 @@ test('an action is tried on the running loop, compared, kept or dropped', async 
   await expect(kick(2)).toBeChecked();
   expect(await starts()).toEqual([0, 1]);
 
-  const original = strip.getByRole('button', { name: 'Hold for the original' });
+  const original = strip.getByRole('button', { name: 'Hold: original' });
   const session = await page.context().newCDPSession(page);
   const { x, y } = await middleOf(original);
   await session.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x, y }] });

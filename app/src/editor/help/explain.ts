@@ -120,7 +120,7 @@ const CONTROLS: readonly Entry[] = [
     title: 'Snap',
     text: 'Whether what you draw and drag goes to the lines of the grid. A second finger, or F held, lets go of them for one drag.',
   },
-  { names: /^Hold for the original$/, title: 'Compare', text: 'While you hold it, the loop plays what was there before the trial.' },
+  { names: /^Hold: original$/, title: 'Compare', text: 'While you hold it, the loop plays what was there before the trial.' },
   {
     names: /^Adjust: |^Change it/,
     title: 'Adjust',

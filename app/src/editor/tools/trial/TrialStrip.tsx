@@ -128,7 +128,7 @@ function Ends({ isComparing, more }: EndsProps) {
   return (
     <>
       <Press
-        label="Hold for the original"
+        label="Hold: original"
         shown={isNarrow ? 'Original' : 'Hold: original'}
         tight
         grow
