@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '../support/journey';
-import { Fingers, placement } from '../support/app';
+import { Fingers, middleOf, placement } from '../support/app';
 import { button, saved, songWithDrums } from '../support/song';
 
 const level = async (page: Page) => (await saved(page)).tracks[0]!.levelDb;
@@ -46,6 +46,29 @@ test('by thumb: a section is a bar longer at its end, nothing is cut; back from 
   expect(after.placements).toEqual(before);
   expect(after.sections.map(({ length }) => length / 80_640)).toEqual([9]);
   await button(page, /^Close: /).tap();
+  // Its length is dragged too: two bars more, then four fewer, which Undo brings back with what lay in them.
+  const fingers = await Fingers.on(page);
+  const bars = async () => (await saved(page)).sections.map(({ length }) => length / 80_640);
+  const dragLength = async (by: number) => {
+    const from = await middleOf(button(page, /^Verse, \d+ bars: drag/));
+    await fingers.drag([{ from, to: { x: from.x + by, y: from.y } }]);
+  };
+  await dragLength(48);
+  await expect.poll(bars).toEqual([11]);
+  expect((await saved(page)).placements).toEqual(before);
+  await dragLength(-96);
+  await expect.poll(bars).toEqual([7]);
+  await page.getByRole('alert').getByRole('button', { name: 'Undo' }).tap();
+  await expect.poll(bars).toEqual([11]);
+  // To the left as far as it goes: one bar stays. By keys a bar at a press.
+  await dragLength(-170);
+  await expect.poll(async () => (await bars())[0]).toBeLessThan(6);
+  await button(page, /^Verse, \d bars?: drag/).focus();
+  const short = (await bars())[0]!;
+  await page.keyboard.press('ArrowRight');
+  await expect.poll(bars).toEqual([short + 1]);
+  for (let press = 0; press < 9; press++) await page.keyboard.press('ArrowLeft');
+  await expect.poll(bars).toEqual([1]);
   for (const name of ['Chorus', 'Bridge', 'Ending']) {
     await button(page, 'Add a section').tap();
     await button(page, name).tap();

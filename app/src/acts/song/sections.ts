@@ -1,7 +1,10 @@
 import {
   addSection,
   barTicks,
+  barsOfSpan,
+  counted,
   deleteSection,
+  deleteTime,
   duplicateSection,
   findById,
   insertTime,
@@ -11,6 +14,7 @@ import {
   nameStretch,
   songLines,
   spanOfBars,
+  tickOfBar,
   type CopyMode,
   type Document,
   type Id,
@@ -126,6 +130,44 @@ export function addBar({ start, end }: TickSpan, where: 'before' | 'at its end')
       ),
     );
     if (!isDone) dispatch(noticeSet(TOO_LONG));
+  };
+}
+
+/** How a stretch becomes longer or shorter at its end. */
+export interface ResizedBars {
+  /** Number of bars more, below 0 fewer: as many as were asked for, but one bar stays. */
+  readonly by: number;
+  /** Number of bars it has then. */
+  readonly bars: number;
+  /** The time that is deleted; empty where none is. */
+  readonly gone: TickSpan;
+}
+
+/** The outcome of making a stretch longer by some bars, or shorter where that is below 0. */
+export function resizedBars(meters: Document['song']['meters'], { start, end }: TickSpan, wanted: number): ResizedBars {
+  const { first, last } = barsOfSpan(meters, { start, end });
+  const by = Math.max(wanted, first - last);
+  return { by, bars: last - first + 1 + by, gone: { start: by < 0 ? tickOfBar(meters, last + 1 + by) : end, end } };
+}
+
+/** Makes a section longer by empty bars at its end, or shorter, with what lies in its last bars, on all tracks. */
+export function resizeSection(sectionId: Id, wanted: number): Thunk {
+  return (dispatch, getState) => {
+    const { document } = getState().song;
+    const line = document && songLines(document).find(({ section }) => section?.id === sectionId);
+    if (!document || !line?.section) return;
+    const { meters } = document.song;
+    const { by, bars, gone } = resizedBars(meters, line, wanted);
+    if (by === 0) return;
+    const words = `${line.section.name}: ${counted(bars, 'bar')}`;
+    const ticks = by * barTicks(meterAt(meters, line.end - 1));
+    const isDone = dispatch(
+      editSong(words, (song, newId) =>
+        by > 0 ? lengthenStretch(song, line.end, ticks, newId) : deleteTime(song, gone.start, gone.end, newId),
+      ),
+    );
+    if (!isDone) return void dispatch(noticeSet(TOO_LONG));
+    if (by < 0) dispatch(noticeSet({ words: `${words}. ${counted(-by, 'bar was', 'bars were')} deleted.`, remedy: { kind: 'undo' } }));
   };
 }
 

@@ -165,9 +165,9 @@ const CONTROLS: readonly Entry[] = [
     text: 'The bars of the song. A press marks one and play begins there, a drag marks several; what can be done with them is behind the dots that come. The loop and the end of the song are dragged here.',
   },
   {
-    names: /^Name of a section$/,
+    names: /^Name of a section$|drag to lengthen/,
     title: 'Section',
-    text: 'A named stretch of the song and how long it is. Its dots rename, copy, move and delete it, with all that is in it.',
+    text: 'A named stretch of the song and how long it is, which is dragged sideways: longer by empty bars at its end, shorter with what lies there. Its dots rename, copy, move and delete it, with all that is in it.',
   },
   {
     names: /^Go to /,

@@ -1,6 +1,7 @@
 import { counted, type Id, type SongLine, type Track } from '@yibbo/core';
 import Folded from 'lucide-react/dist/esm/icons/chevron-right.mjs';
 import Unfolded from 'lucide-react/dist/esm/icons/chevron-down.mjs';
+import Longer from 'lucide-react/dist/esm/icons/move-horizontal.mjs';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
 import Names from 'lucide-react/dist/esm/icons/tag.mjs';
 import { memo, type CSSProperties } from 'react';
@@ -13,6 +14,7 @@ import { openSheet } from '../../acts/open-sheet';
 import { preferencesSet } from '../../state/preferences/preferences';
 import { useAppDispatch, useAppSelector } from '../../state/store';
 import { LANE, RULER } from './layout';
+import type { SectionHand } from './useSectionHand';
 
 interface SongLineHeadProps {
   readonly line: SongLine;
@@ -22,13 +24,15 @@ interface SongLineHeadProps {
   /** Null where there is nothing to fold: the only line of its page. */
   readonly folded: boolean | null;
   readonly onFold: (isFolded: boolean) => void;
+  readonly hand: SectionHand;
 }
 
 /** Above the rows of a section: its name, how long it is, all that can be done with it. */
-export function SongLineHead({ line, bars, after, folded, onFold }: SongLineHeadProps) {
+export function SongLineHead({ line, bars, after, folded, onFold, hand }: SongLineHeadProps) {
   const dispatch = useAppDispatch();
   const { section } = line;
   const name = section?.name ?? 'Without a name';
+  const open = () => dispatch(openSheet({ kind: 'section', of: section ? { sectionId: section.id } : { after } }));
   return (
     <XStack alignItems="center" paddingLeft={folded === null ? 10 : 0} gap={8} borderTopWidth={1} borderColor="$lineStrong">
       {folded === null ? null : (
@@ -43,18 +47,44 @@ export function SongLineHead({ line, bars, after, folded, onFold }: SongLineHead
       <Title oneLine data-asks="Name of a section" render="h2" margin={0} fontSize="$4" lineHeight="$4" color={section ? '$ink' : '$faded'}>
         {name}
       </Title>
-      <Words small faded data-asks="Name of a section" flexGrow={1} whiteSpace="nowrap">
-        {counted(bars, 'bar')}
-      </Words>
-      <Press
-        label={`${name}: duplicate, move, rename`}
-        icon={Dots}
-        iconOnly
-        onPress={() => dispatch(openSheet({ kind: 'section', of: section ? { sectionId: section.id } : { after } }))}
-      />
+      {section ? (
+        <button
+          type="button"
+          style={LENGTH}
+          aria-label={`${name}, ${counted(bars, 'bar')}: drag to lengthen, or arrows`}
+          onPointerDown={(event) => hand.onPointerDown(line, event)}
+          onKeyDown={(event) => hand.onKeyDown(line, event)}
+          onClick={() => hand.wasDragged() || open()}
+        >
+          <Words small faded whiteSpace="nowrap">
+            {counted(bars, 'bar')}
+          </Words>
+          <Longer size={16} aria-hidden />
+        </button>
+      ) : (
+        <Words small faded whiteSpace="nowrap">
+          {counted(bars, 'bar')}
+        </Words>
+      )}
+      <View flexGrow={1} />
+      <Press label={`${name}: duplicate, move, rename`} icon={Dots} iconOnly onPress={open} />
     </XStack>
   );
 }
+
+/** How long a section is, which is dragged sideways. */
+const LENGTH: CSSProperties = {
+  display: 'flex',
+  alignItems: 'center',
+  gap: 4,
+  height: 44,
+  padding: '0 4px',
+  border: 0,
+  background: 'transparent',
+  color: 'var(--faded)',
+  cursor: 'ew-resize',
+  touchAction: 'none',
+};
 
 const RailFrame = styled(View, {
   render: 'button',

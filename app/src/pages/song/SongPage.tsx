@@ -39,6 +39,7 @@ import { useOpenHere } from './useOpenHere';
 import { usePageDrag } from './usePageDrag';
 import { usePlacementHand } from './usePlacementHand';
 import { useRulerHand } from './useRulerHand';
+import { useSectionHand } from './useSectionHand';
 import { useSongKeys } from './useSongKeys';
 import { useSongPlayback } from './useSongPlayback';
 import { PAGE_HEIGHT } from '../../theme/page';
@@ -182,6 +183,7 @@ function Page({ document, rail, here }: PageProps) {
   const openHere = useOpenHere();
   const drag = usePageDrag(page, layout);
   const hand = useRulerHand(page, layout, document, drag);
+  const sectionHand = useSectionHand(document, drag);
   const { ghosts, rectangle, handlers } = usePlacementHand({ page, layout, document, drag, open: here ? openHere : open });
   return (
     <>
@@ -200,6 +202,7 @@ function Page({ document, rail, here }: PageProps) {
               rail={rail}
               ghosts={ghosts}
               hand={hand}
+              sectionHand={sectionHand}
               here={here?.placement ?? null}
               editor={here ? <HereEditor part={here.part} height={editorHeight(height, document.tracks.length)} /> : null}
             />

@@ -9,6 +9,7 @@ import { SongLineHead, TrackRail } from './SongLineHead';
 import { SongRow } from './SongRow';
 import { SongRuler } from './SongRuler';
 import type { RulerHand } from './useRulerHand';
+import type { SectionHand } from './useSectionHand';
 
 interface SongRowsProps {
   readonly folds: Folds;
@@ -17,13 +18,14 @@ interface SongRowsProps {
   readonly ghosts: readonly Placement[];
   /** Drag and mark state of the rulers. */
   readonly hand: RulerHand;
+  readonly sectionHand: SectionHand;
   /** The placement that is opened on the page, and its editor, which stands under the row it begins in. */
   readonly here: Placement | null;
   readonly editor: ReactNode;
 }
 
 /** The rows of the page, section by section. */
-export function SongRows({ folds, document, rail, ghosts, hand, here, editor }: SongRowsProps) {
+export function SongRows({ folds, document, rail, ghosts, hand, sectionHand, here, editor }: SongRowsProps) {
   const chosen = useAppSelector((state) => state.session.placementIds);
   const selected = useMemo(() => new Set(chosen), [chosen]);
   const counts = useMemo(() => countsOf(document.placements), [document.placements]);
@@ -39,6 +41,7 @@ export function SongRows({ folds, document, rail, ghosts, hand, here, editor }: 
           bars={rows.filter(({ line }) => line === row.line).reduce((sum, { bars }) => sum + bars.length, 0)}
           folded={isFoldable ? row.isFolded : null}
           onFold={(isFolded) => folds.fold(row, isFolded)}
+          hand={sectionHand}
         />
       ) : null}
       {row.isFolded ? (

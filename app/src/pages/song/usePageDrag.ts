@@ -11,8 +11,8 @@ const SLOP = 6;
 
 /** The callbacks of a drag over the page. */
 export interface PageDragSteps {
-  /** It is at a place; gives what letting go there does, in words. */
-  move(place: PagePlace): string;
+  /** It is at a place, `x` from the window's left in pixels; gives what letting go there does, in words. */
+  move(place: PagePlace, x: number): string;
   drop(): void;
   /** It was called off: all stays as it was. */
   cancel(): void;
@@ -136,7 +136,7 @@ class PageDriver {
     const place = chipAt(going.x, going.y) ?? placeAt(page, layout, going.x - going.grip, going.y);
     if (!place) return;
     const isOverCancel = this.isOverCancel();
-    const words = going.steps.move(place);
+    const words = going.steps.move(place, going.x);
     this.show({ words: isOverCancel ? 'Nothing changes' : words, x: going.x, y: going.y, isOverCancel, isHigh: going.isHigh });
   }
 
