@@ -83,6 +83,11 @@ test('the line takes on what is used most, but never while it is in use', async 
   await button(page, 'The toolbox stays open after an act').tap();
   // Pinned, several acts in a row cost a tap each.
   for (let times = 0; times < 5; times++) await button(page, 'Pan right').tap();
+  // A sheet opened out of it closes to it.
+  await page.getByRole('tab', { name: 'View' }).tap();
+  await button(page, 'Grid …').tap();
+  await button(page, /^Close: /).tap();
+  await page.getByRole('tab', { name: 'Feel' }).tap();
   await button(page, 'The toolbox stays open after an act').tap();
   await button(page, 'Pan left').tap();
   await expect(page.getByRole('region', { name: 'Toolbox' })).toHaveCount(0);

@@ -17,3 +17,9 @@ export function openSheet(sheet: Sheet): Thunk {
     dispatch(sheetSet(isOpen ? null : sheet));
   };
 }
+
+/** Closes the open sheet: back to the toolbox, where it was opened out of one that stays open. */
+export const closeSheet: Thunk = (dispatch, getState) => {
+  const { session, preferences } = getState();
+  dispatch(sheetSet(session.isFromToolbox && preferences.isToolboxPinned ? { kind: 'tools' } : null));
+};

@@ -28,7 +28,7 @@ export function NameField({ of, name, width = 180, isFocused = false, canBeEmpty
         onChange={type}
         onEnter={keep}
         onLeave={keep}
-        onEscape={leave}
+        {...(isOther ? { onEscape: leave } : {})}
       />
       <Press label="Keep the name" shown="Keep" look="raised" disabled={!isOther} onPress={keep} />
     </>

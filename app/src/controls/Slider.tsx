@@ -12,6 +12,8 @@ interface SliderProps {
   /** A value in words, with its unit. */
   readonly words: (value: number) => string;
   readonly width?: number | string;
+  /** Whether its words stand small above its right end, not beside it. */
+  readonly isCompact?: boolean;
   /** Told of each value on the way. */
   readonly onChange: (value: number) => void;
   /** Told of the one it is let go at, where that alone counts; until then the slider shows values on the way by itself. */
@@ -27,7 +29,7 @@ const INSET = 8;
 
 /** The browser's own slider, with its keys and names. Fingers and the mouse take it by its knob (see `useKnobDrag`). */
 export function Slider(props: SliderProps) {
-  const { title, low, high, step = 1, value, words, width = 160, onChange, onCommit, onJump } = props;
+  const { title, low, high, step = 1, value, words, width = 160, isCompact = false, onChange, onCommit, onJump } = props;
   const [held, setHeld] = useState<number | null>(null);
   const shown = held ?? value;
   const slide = (to: number) => {
@@ -57,18 +59,25 @@ export function Slider(props: SliderProps) {
   const longest = LETTER_CH * [low, high, value].reduce((most, each) => Math.max(most, words(each).length), 0);
   return (
     <XStack alignItems="center" gap={8} minHeight="$touch" flexShrink={1} flexGrow={width === '100%' ? 1 : 0}>
-      <div data-slider={title} style={{ ...TRACK, width }} {...hand}>
+      <div data-slider={title} style={{ ...TRACK, width, minWidth: isCompact ? 0 : 120 }} {...hand}>
         <Range {...{ title, low, high, step }} value={shown} words={words(shown)} onSlide={slide} onCommit={commit} />
         <Knob share={knobShare({ low, high, value: shown })} />
+        {isCompact ? (
+          <Words strong fontSize="$1" lineHeight={12} position="absolute" top={0} right={0} pointerEvents="none">
+            {words(shown)}
+          </Words>
+        ) : null}
       </div>
-      <Words strong minWidth={`max(56px, ${longest}ch)`}>
-        {words(shown)}
-      </Words>
+      {isCompact ? null : (
+        <Words strong minWidth={`max(56px, ${longest}ch)`}>
+          {words(shown)}
+        </Words>
+      )}
     </XStack>
   );
 }
 
-const TRACK = { position: 'relative', minWidth: 120, flexShrink: 1, touchAction: 'pan-y', cursor: 'pointer' } as const;
+const TRACK = { position: 'relative', flexShrink: 1, touchAction: 'pan-y', cursor: 'pointer' } as const;
 
 interface RangeProps {
   readonly title: string;

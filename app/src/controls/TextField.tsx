@@ -11,7 +11,7 @@ interface TextFieldProps {
   readonly onChange: (value: string) => void;
   /** Enter was pressed. */
   readonly onEnter?: () => void;
-  /** Escape was pressed. */
+  /** Takes Escape, which goes no further then; where absent it closes what the field is in. */
   readonly onEscape?: () => void;
   /** The field has lost the focus. */
   readonly onLeave?: () => void;
@@ -60,8 +60,10 @@ export function TextField({
       onSubmitEditing={onEnter}
       onFocus={selectAll}
       onBlur={onLeave}
-      onKeyDown={({ key }: { readonly key: string }) => {
-        if (key === 'Escape') onEscape?.();
+      onKeyDown={(event: { readonly key: string; stopPropagation(): void }) => {
+        if (event.key !== 'Escape' || !onEscape) return;
+        event.stopPropagation();
+        onEscape();
       }}
       minHeight="$touch"
       width={width}

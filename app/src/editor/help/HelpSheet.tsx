@@ -2,7 +2,7 @@ import { ACTIONS } from '@yibbo/core';
 import type MiniSearch from 'minisearch';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { YStack } from '@tamagui/stacks';
-import { TextField } from '../../controls/TextField';
+import { SearchField } from '../../controls/SearchField';
 import { Words } from '../../controls/words';
 import { SheetFrame } from '../sheets/SheetFrame';
 import { allExplanations, type Explanation } from './explain';
@@ -19,13 +19,7 @@ export default function HelpSheet({ isPanel }: { readonly isPanel: boolean }) {
   const shown = asked ? index.search(asked).map(({ id }) => all[id as number]!) : all;
   return (
     <SheetFrame title="Help" note={asked ? `${shown.length} found` : 'all there is'} isPanel={isPanel}>
-      <TextField
-        label="Search the help"
-        placeholder="What are you looking for?"
-        value={query}
-        onChange={setQuery}
-        onEscape={() => setQuery('')}
-      />
+      <SearchField label="Search the help" placeholder="What are you looking for?" value={query} onChange={setQuery} />
       {shown.length === 0 ? <Words small>Nothing is written of that. Try another word, such as louder, loop or split.</Words> : null}
       <YStack role="list" aria-label="Help" gap={6}>
         {shown.map((each, place) => (

@@ -54,7 +54,7 @@ function PointLine() {
         onChange={type}
         onEnter={keep}
         onLeave={keep}
-        onEscape={leave}
+        {...(isOther ? { onEscape: leave } : {})}
       />
       <Press label="Save this point" shown="Save this point" look="raised" disabled={!isOther} onPress={keep} />
     </XStack>

@@ -1,5 +1,5 @@
 import { counted, type ActionId, type ActionParams } from '@yibbo/core';
-import { openSheet } from '../../acts/open-sheet';
+import { closeSheet, openSheet } from '../../acts/open-sheet';
 import { playFromHere } from '../../acts/play-from';
 import { removeNotes } from '../../acts/document/edits';
 import { undo } from '../../acts/document/undo';
@@ -102,7 +102,7 @@ const rotateRow =
 const escape: Thunk<unknown> = (dispatch, getState) => {
   if (getState().trial.trial) return dispatch(dropTrial());
   if (getState().session.rule) return dispatch(closeRule(false));
-  if (getState().session.sheet) return dispatch(sheetSet(null));
+  if (getState().session.sheet) return dispatch(closeSheet);
   return dispatch(deselect);
 };
 const keep: Thunk<unknown> = (dispatch, getState) => dispatch(getState().session.rule ? closeRule(true) : keepTrial());

@@ -6,7 +6,7 @@ import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { Words } from '../../controls/words';
 import { useAppDispatch } from '../../state/store';
-import { sheetSet } from '../../state/session/session';
+import { closeSheet } from '../../acts/open-sheet';
 import { PAGE_HEIGHT } from '../../theme/page';
 
 interface SheetFrameProps {
@@ -50,7 +50,7 @@ export function SheetFrame({ title, note, isPanel, isTall = false, children }: S
         <Words small faded oneLine flexGrow={1} flexShrink={1000} aria-live="polite" data-testid="sheet-note">
           {note ?? ''}
         </Words>
-        <Press label={`Close: ${title}`} shown="Close" onPress={() => dispatch(sheetSet(null))} />
+        <Press label={`Close: ${title}`} shown="Close" onPress={() => dispatch(closeSheet)} />
       </XStack>
       <ScrollView flexGrow={0} flexShrink={1}>
         <YStack ref={content as never} gap={6} paddingHorizontal={8} paddingBottom={8}>

@@ -3,7 +3,7 @@ import { useMemo, useState, type ReactNode } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { Choices } from '../../controls/Choices';
 import { Press } from '../../controls/Press';
-import { TextField } from '../../controls/TextField';
+import { SearchField } from '../../controls/SearchField';
 import { Words } from '../../controls/words';
 import { forgivingIndex } from '../help/forgiving-index';
 import { favouriteSoundsOf, ownSoundsOf, type OwnSound } from '../../state/belongings/things';
@@ -54,14 +54,7 @@ export function SoundFinder({ kind, like, chosenId, offersOwn = true, before, tr
     <>
       <XStack gap={6} alignItems="center">
         {before}
-        <TextField
-          label="Search the sounds"
-          value={typed}
-          placeholder="Search"
-          width={104}
-          onChange={setTyped}
-          onEscape={() => setTyped('')}
-        />
+        <SearchField label="Search the sounds" value={typed} placeholder="Search" width={104} onChange={setTyped} />
       </XStack>
       {tried}
       <XStack gap={6} alignItems="center">

@@ -8,7 +8,7 @@ import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Choices } from '../../controls/Choices';
 import { Press } from '../../controls/Press';
-import { TextField } from '../../controls/TextField';
+import { SearchField } from '../../controls/SearchField';
 import { Title, Words } from '../../controls/words';
 import { DeletedSongs } from './DeletedSongs';
 import { foundSongs, MANY_SONGS, SONG_ORDERS, type SongOrder } from './found-songs';
@@ -169,13 +169,7 @@ const ORDER_NAMES: Readonly<Record<SongOrder, string>> = { changed: 'Last change
 function SongFinder({ sought, onSought, order, onOrder }: SongFinderProps) {
   return (
     <YStack gap={6} role="group" aria-label="Find a song">
-      <TextField
-        label="Search songs"
-        placeholder="Search songs and tracks"
-        value={sought}
-        onChange={onSought}
-        onEscape={() => onSought('')}
-      />
+      <SearchField label="Search songs" placeholder="Search songs and tracks" value={sought} onChange={onSought} />
       <Choices title="Order" options={SONG_ORDERS.map((value) => ({ value, name: ORDER_NAMES[value] }))} value={order} onChange={onOrder} />
     </YStack>
   );

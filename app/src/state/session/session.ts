@@ -124,6 +124,8 @@ export interface SessionState {
   readonly menu: MenuPlace | null;
   readonly rule: OpenRule | null;
   readonly sheet: Sheet | null;
+  /** Whether the open sheet was opened out of the toolbox. */
+  readonly isFromToolbox: boolean;
   /** Where keys act on the notes; null until one is used there. */
   readonly cursor: Place | null;
   readonly ruleParams: Readonly<Record<string, Readonly<Record<string, unknown>>>>;
@@ -155,6 +157,7 @@ const INITIAL: SessionState = {
   menu: null,
   rule: null,
   sheet: null,
+  isFromToolbox: false,
   cursor: null,
   ruleParams: {},
   making: null,
@@ -215,7 +218,12 @@ const slice = createSlice({
     takenSet: (state, { payload }: PayloadAction<Taken | null>) => ({ ...state, taken: payload }),
     menuSet: (state, { payload }: PayloadAction<MenuPlace | null>) => ({ ...state, menu: payload }),
     ruleSet: (state, { payload }: PayloadAction<OpenRule | null>) => ({ ...state, rule: payload }),
-    sheetSet: (state, { payload }: PayloadAction<Sheet | null>) => ({ ...state, sheet: payload }),
+    sheetSet: (state, { payload }: PayloadAction<Sheet | null>) => ({
+      ...state,
+      sheet: payload,
+      isFromToolbox:
+        payload !== null && payload.kind !== 'tools' && (state.sheet?.kind === 'tools' || (state.sheet !== null && state.isFromToolbox)),
+    }),
     makingSet: (state, { payload }: PayloadAction<SessionState['making']>) => ({ ...state, making: payload }),
     peekSet: (state, { payload }: PayloadAction<Document | null>) => ({ ...state, peek: payload }),
     cursorSet: (state, { payload }: PayloadAction<Place | null>) => ({ ...state, cursor: payload }),

@@ -7,7 +7,7 @@ import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../../../controls/Press';
 import { useKeyFocus } from '../../../controls/useKeyFocus';
-import { TextField } from '../../../controls/TextField';
+import { SearchField } from '../../../controls/SearchField';
 import { preferencesSet } from '../../../state/preferences/preferences';
 import type { OpenPart } from '../../../state/session/selectors';
 import { sheetSet, trayTabSet, type TrayTab } from '../../../state/session/session';
@@ -68,15 +68,7 @@ function Head({ query, onQuery }: { readonly query: string; readonly onQuery: (q
   return (
     <XStack alignItems="center" gap={4} paddingLeft={6}>
       <XStack flexGrow={1} flexShrink={1} minWidth={0}>
-        <TextField
-          label="Find an action"
-          placeholder="Find an action"
-          value={query}
-          width="100%"
-          onChange={onQuery}
-          onEnter={enter}
-          onEscape={() => onQuery('')}
-        />
+        <SearchField label="Find an action" placeholder="Find an action" value={query} width="100%" onChange={onQuery} onEnter={enter} />
       </XStack>
       <Press
         label="The toolbox stays open after an act"

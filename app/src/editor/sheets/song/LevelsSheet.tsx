@@ -40,7 +40,6 @@ export function LevelsSheet({ isPanel }: { readonly isPanel: boolean }) {
           <LevelLine
             key={track.id}
             track={track}
-            isPanel={isPanel}
             isOpen={track.id === openId}
             onOpen={() => setOpen(track.id === openId ? null : track.id)}
           />
@@ -70,23 +69,21 @@ function EchoLine() {
 
 interface LevelLineProps {
   readonly track: Track;
-  readonly isPanel: boolean;
   /** Whether what else the track has is shown below it. */
   readonly isOpen: boolean;
   readonly onOpen: () => void;
 }
 
-/** One track: its level with its meter, mute and solo. In a panel the level has a line of its own. */
-function LevelLine({ track, isPanel, isOpen, onOpen }: LevelLineProps) {
-  const level = <LevelSlider track={track} />;
+/** One track: its level with its meter, mute and solo. */
+function LevelLine({ track, isOpen, onOpen }: LevelLineProps) {
   return (
     <YStack role="group" aria-label={`Levels of ${track.name}`} borderBottomWidth={1} borderColor="$line">
       <XStack alignItems="center" gap={2}>
         <NameFrame
           aria-label={`${track.name}: pan, sound and more`}
           aria-expanded={isOpen}
-          width={isPanel ? undefined : NAME}
-          flexGrow={isPanel ? 1 : 0}
+          flexBasis={NAME}
+          flexShrink={1}
           onPress={onOpen}
         >
           <TrackSymbol symbol={track.symbol} colour={track.colour} />
@@ -94,18 +91,19 @@ function LevelLine({ track, isPanel, isOpen, onOpen }: LevelLineProps) {
             {track.name}
           </Words>
         </NameFrame>
-        {isPanel ? null : level}
+        <LevelSlider track={track} />
         <MutePress track={track} />
         <OnlyPress track={track} />
       </XStack>
-      {isPanel ? level : null}
       {isOpen ? <TrackMore track={track} hasSound /> : null}
     </YStack>
   );
 }
 
-/** Room for a track's symbol and name before its level, in pixels. */
-const NAME = 92;
+/** Room for a track's symbol and name before its level, in pixels; less where the level would have too little. */
+const NAME = 108;
+/** Room for a level, in pixels. */
+const LEVEL = 98;
 
 const NameFrame = styled(View, {
   render: 'button',
@@ -128,7 +126,7 @@ export function LevelSlider({ track }: { readonly track: Track }) {
   const { sound } = useEffects();
   const { id, name, levelDb } = track;
   return (
-    <View flexGrow={1} flexShrink={1} minWidth={0} position="relative">
+    <View flexGrow={1} minWidth={LEVEL} position="relative">
       <Slider
         onJump={tellJump}
         title={`Level of ${name}`}
@@ -137,11 +135,12 @@ export function LevelSlider({ track }: { readonly track: Track }) {
         value={levelDb}
         words={levelWords}
         width="100%"
+        isCompact
         // Heard on the way; a slider that is let go is one Change.
         onChange={(to) => sound.hearTrack({ ...track, levelDb: to })}
         onCommit={(to) => dispatch(editTrack(id, `Level ${levelWords(to)}`, { levelDb: to }))}
       />
-      <XStack position="absolute" left={0} right={60} bottom={3} pointerEvents="none">
+      <XStack position="absolute" left={0} right={0} bottom={3} pointerEvents="none">
         <Meter of={id} label={`Meter of ${name}`} isThin />
       </XStack>
     </View>

@@ -4,7 +4,7 @@ import Right from 'lucide-react/dist/esm/icons/chevron-right.mjs';
 import { useDeferredValue, useMemo, useState, type ReactNode } from 'react';
 import { YStack } from '@tamagui/stacks';
 import { Press } from '../../../controls/Press';
-import { TextField } from '../../../controls/TextField';
+import { SearchField } from '../../../controls/SearchField';
 import { Words } from '../../../controls/words';
 import { preferencesSet } from '../../../state/preferences/preferences';
 import { selectHandledNotes, selectNotes, type OpenPart } from '../../../state/session/selectors';
@@ -29,14 +29,7 @@ export function AllTools({ part }: { readonly part: OpenPart }) {
   const enter = useEnterTool(query, () => setQuery(''));
   return (
     <YStack gap={4} role="group" aria-label="Tray">
-      <TextField
-        label="Find an action"
-        placeholder="Find an action"
-        value={query}
-        onChange={setQuery}
-        onEnter={enter}
-        onEscape={() => setQuery('')}
-      />
+      <SearchField label="Find an action" placeholder="Find an action" value={query} onChange={setQuery} onEnter={enter} />
       <Words small faded paddingLeft={8} data-testid="scope">
         Actions take {scope}
       </Words>
