@@ -62,9 +62,9 @@ const MAKE: {
   },
   treatments: {
     drawn: drawn(4, 3),
-    make: ({ id, parent, other, value, on }, { tracks, placements }) => ({
+    make: ({ id, parent, other, value, on }, { tracks, patterns, placements }) => ({
       id: `tr${id}`,
-      parentId: pick([...tracks!, ...placements!], parent).id,
+      parentId: pick([...tracks!, ...patterns!, ...placements!], parent).id,
       order: other % 3,
       actionId: 'transpose',
       params: { semitones: (value % 25) - 12 },

@@ -2,11 +2,14 @@ import fc from 'fast-check';
 import {
   ACTIONS,
   applyOwn,
+  checkDocument,
   division,
   events,
   gridOf,
   idsOfRun,
+  isConditional,
   keyOf,
+  makePlain,
   notesOf,
   perform,
   plainContext,
@@ -18,7 +21,7 @@ import {
   type Placement,
   type Treatment,
 } from '../src';
-import { anyNotes, anyParams, PATTERN, songWith, stamp } from './make';
+import { anyNotes, anyParams, counter, PATTERN, songWith, stamp } from './make';
 
 const BEAT = 20_160;
 const BAR = 4 * BEAT;
@@ -60,6 +63,26 @@ const anyPlaces = fc
       placements: placements.sort((a, b) => a.start - b.start),
     };
   });
+
+/** A treatment that is for all notes, for those a rule picks, or for those of some ids. */
+const anySubject: fc.Arbitrary<Partial<Treatment>> = fc.constantFrom<Partial<Treatment>>(
+  {},
+  {},
+  { rule: { ruleId: 'every-kth', params: { k: 2, n: 3 } } },
+  { rule: { ruleId: 'loudness', params: {} } },
+  { noteIds: ['n0', 'n2', 'n3', 'n7'] },
+  { span: { start: BEAT, end: BAR } },
+);
+
+/** Treatments on the pattern, on places of it, on its track and on the song, some switched off. */
+const anyLayers = fc.array(
+  fc
+    .record({ action: fc.constantFrom<ListedAction>(...LIVE), parent: fc.nat(5), on: fc.boolean(), subject: anySubject })
+    .chain(({ action, parent, on, subject }) => anyParams(action).map((params) => ({ action, parent, on, subject, params }))),
+  { minLength: 1, maxLength: 4 },
+);
+
+const MAKES_CHANCE: ReadonlySet<string> = new Set(['chance', 'one-of', 'passes', 'passes-steps', 'share', 'type-values']);
 
 const anyTreatments = fc
   .array(
@@ -126,6 +149,45 @@ it('what is heard of treated notes is what is heard once they are made plain, at
   );
   // The cases are about something: most treatments are heard, many notes are hidden, some places differ.
   expect([counts.changed / counts.all > 0.5, counts.hidden / counts.all > 0.4, counts.apart > 3]).toEqual([true, true, true]);
+});
+
+it('what is heard stays the same when treatments are written out one after the other, whatever they are kept on', () => {
+  const counts = { all: 0, own: 0, chance: 0 };
+  fc.assert(
+    fc.property(anyPlaces, anyNotes(10), anyLayers, fc.nat(3), (placed, notes, layers, at) => {
+      const plain = placed(notes);
+      const parents = [PATTERN, 'track', 'song', ...plain.placements.map(({ id }) => id)];
+      const treatments = layers.map(({ action, parent, on, subject, params }, order): Treatment => ({
+        id: `tr${order}`,
+        parentId: parents[parent % parents.length]!,
+        order,
+        actionId: action.id,
+        params: params as Treatment['params'],
+        on: on || order === 0,
+        ...subject,
+      }));
+      const song: Document = { ...plain, treatments };
+      const [off] = [heard({ ...song, treatments: treatments.map((each) => ({ ...each, on: false })) })];
+      expect(off).toEqual(heard(plain));
+      const before = heard(song);
+      let after: Document = song;
+      const newId = counter('made');
+      const hasChance = notes.some(isConditional) || layers.some(({ action }) => MAKES_CHANCE.has(action.id));
+      for (const { id } of [treatments[at % treatments.length]!, ...treatments]) {
+        after = makePlain(after, id, newId);
+        expect(after.treatments.some((each) => each.id === id)).toBe(false);
+        expect(checkDocument(after)).toBeNull();
+        // Copies that a treatment makes of a pattern that was made own draw their chance anew.
+        if (hasChance && after.patterns.length > 1 && after.treatments.length > 0) return;
+        expect(heard(after)).toEqual(before);
+      }
+      counts.all += 1;
+      if (after.patterns.length > 1) counts.own += 1;
+      if (notes.some(({ chance }) => chance !== undefined)) counts.chance += 1;
+    }),
+    { numRuns: 300 },
+  );
+  expect([counts.own > 5, counts.chance > 10]).toEqual([true, true]);
 });
 
 it('what is heard of them follows whatever else changes, in any order of windows', () => {

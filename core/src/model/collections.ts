@@ -131,7 +131,7 @@ export const COLLECTIONS: { readonly [C in Collection]: CollectionRules<Entities
     schema: treatmentSchema,
     compare: (a, b) => a.order - b.order || compareIds(a, b),
     orderFields: ['order'],
-    parents: [{ field: 'parentId', of: ['tracks', 'placements'] }],
+    parents: [{ field: 'parentId', of: ['song', 'tracks', 'patterns', 'placements'] }],
     time: 'none',
     words: ['treatment', 'treatments'],
   },

@@ -8,11 +8,12 @@ import { hashText, idsOfRun } from '../model/ids';
 import { rowLength } from '../model/row-length';
 import { keyOf } from '../theory';
 import { COMMON_TIME, division, gridOf, marksSeenFrom, MAX_TICK, type MeterAt, type TempoAt } from '../time';
-import type { PlayLine } from './lines';
+import { SELECTION_RULES } from '../select/registry';
 import { seededRandom } from '../chance/random';
+import type { PlayLine } from './lines';
 
-/** The notes of a placement as its treatments, and then its track's, leave them: those of the pattern that can be heard. The very list of the pattern
- *  where nothing is treated; else a list that is the same object until something changes that its treatments read, so that what follows can be
+/** The notes of a placement as the treatments of its pattern, its own, its track's and the song's leave them, in this order: those of the pattern that
+ *  can be heard. The very list of the pattern where nothing is treated; else a list that is the same object until something changes that its treatments read, so that what follows can be
  *  remembered for it. */
 export function treatedNotes(document: Document, line: PlayLine): readonly Note[] {
   const notes = notesOf(document, line.pattern.id);
@@ -27,8 +28,26 @@ export function treatedNotes(document: Document, line: PlayLine): readonly Note[
 const byLine = new WeakMap<PlayLine, { readonly document: Document; readonly treated: readonly Note[] }>();
 
 function worked(document: Document, { pattern, placementId, track }: PlayLine, notes: readonly Note[]): readonly Note[] {
-  const list = [placementId, track.id].flatMap((parentId) => treatmentsOn(document.treatments).get(parentId) ?? []);
-  if (list.length === 0) return notes;
+  const lists = treatmentsOn(document.treatments);
+  const everywhere = lists.get(pattern.id) ?? [];
+  const here = [placementId, track.id, document.song.id].flatMap((parentId) => lists.get(parentId) ?? []);
+  const inPattern = everywhere.length ? treatedAt(document, pattern, firstPlaceOf(document, pattern.id), notes, everywhere) : notes;
+  return here.length ? treatedAt(document, pattern, placementId, inPattern, here) : inPattern;
+}
+
+/** The placement that a pattern's own treatments go by, so that they leave the same in all of its places: the first in the song. */
+export function firstPlaceOf({ placements }: Document, patternId: Id): Id {
+  return placements.find((each) => each.patternId === patternId)?.id ?? '';
+}
+
+/** Notes as some treatments leave them at a placement. */
+function treatedAt(
+  document: Document,
+  pattern: Pattern,
+  placementId: Id,
+  notes: readonly Note[],
+  list: readonly Treatment[],
+): readonly Note[] {
   const read = whatIsRead(document, pattern, placementId);
   const text = JSON.stringify(read);
   const known = remembered.get(notes)?.find((each) => each.text === text && isSame(each.list, list));
@@ -96,28 +115,50 @@ export function whatIsRead({ song, placements }: Document, pattern: Pattern, pla
 
 /** Notes as one treatment leaves them: as they are where its action is not known, has nothing to do, or would do more than change the notes. Notes
  *  that cannot be heard are none of its business, as they are none of the action's when it is done once. */
-function treatedBy(notes: readonly Note[], { id, actionId, params }: Treatment, read: TreatmentReads): readonly Note[] {
-  const action: NotesAction | undefined = findAction(actionId);
-  const settings = action?.params.safeParse(params);
-  if (!action || !settings?.success || (action.takes ?? 'any') !== 'any') return notes;
+function treatedBy(notes: readonly Note[], treatment: Treatment, read: TreatmentReads): readonly Note[] {
+  const action: NotesAction | undefined = findAction(treatment.actionId);
+  const settings = action?.params.safeParse(treatment.params);
+  if (!action || !settings?.success || !canBeKept(action)) return notes;
   const { lengthTicks, rowLengths } = read;
   const isHeard = ({ start, pitch }: Note) => start < rowLength({ length: lengthTicks, rowLengths }, pitch);
   const heard = notes.every(isHeard) ? notes : notes.filter(isHeard);
-  const part = { notes: heard, lengthTicks, rowLengths };
-  const context = treatmentContext(read, id);
+  const context = treatmentContext(read, treatment);
+  const chosen = chosenBy(treatment, heard, context);
+  const meant = chosen ? heard.filter(({ id }) => chosen.has(id)) : heard;
+  if (meant.length === 0) return heard;
+  const part = { notes: meant, lengthTicks, rowLengths };
   if (action.whyNot?.(part, settings.data, context)) return heard;
   const result = action.run(part, settings.data, context);
   if (result.pattern || result.others || result.notes.some(({ start, length }) => start + length > MAX_TICK)) return heard;
-  return inOrder(result.notes, byStartThenPitch);
+  const others = chosen ? heard.filter(({ id }) => !chosen.has(id)) : [];
+  return inOrder(others.length ? [...others, ...result.notes] : result.notes, byStartThenPitch);
+}
+
+/** Whether an action may be kept live: it works on the notes it is given, and on nothing that a person points at. */
+export function canBeKept({ takes = 'any' }: Pick<NotesAction, 'takes'>): boolean {
+  return takes === 'any';
+}
+
+/** The ids a treatment is for, among notes; null where it is for all. */
+function chosenBy({ noteIds, rule }: Treatment, notes: readonly Note[], context: ActionContext): ReadonlySet<Id> | null {
+  if (noteIds) return new Set(noteIds);
+  const found = SELECTION_RULES.find(({ id }) => id === rule?.ruleId);
+  const params = found?.params.safeParse(rule!.params);
+  if (!found || !params?.success) return null;
+  return new Set(found.pick(notes, new Set(), params.data, context));
 }
 
 /** The context of a treatment: where its pattern lies in the song, not how it is viewed. Its chance is its own, the same each time. */
-export function treatmentContext({ patternId, key, meters, tempos, seed }: TreatmentReads, treatmentId: Id): ActionContext {
+export function treatmentContext(
+  { patternId, key, meters, tempos, seed }: TreatmentReads,
+  { id: treatmentId, span }: Pick<Treatment, 'id' | 'span'>,
+): ActionContext {
   const { numerator, denominator } = meters[0]!;
   const meter = { numerator, denominator };
   return {
     ...plainContext(gridOf(division('1/16'), meter), meter, tempos, idsOfRun(treatmentId)),
     meters,
+    span: span ?? null,
     rowGrids: new Map(),
     patternId,
     key: key ? keyOf(key) : null,

@@ -115,14 +115,15 @@ const OF_NONE: readonly null[] = [null];
 /** The tracks an entity belongs to, by way of its parents: a placement to its track, a treatment to that of its placement, what stands in a
  *  pattern to those that play it; what no track plays is not told. What has no parent but the song belongs to the song. */
 function ownersOf(document: Document): (of: Collection, row: Entity) => readonly (Id | null)[] {
-  const trackOf = new Map<Id, readonly Id[]>(document.tracks.map(({ id }) => [id, [id]]));
+  const trackOf = new Map<Id, readonly (Id | null)[]>(document.tracks.map(({ id }) => [id, [id]]));
+  trackOf.set(document.song.id, OF_NONE);
   for (const { id, trackId } of document.placements) trackOf.set(id, [trackId]);
   for (const [patternId, placements] of groupedBy(document.placements, ({ patternId: played }) => played))
     trackOf.set(patternId, [...new Set(placements.map(({ trackId }: Placement) => trackId))]);
   for (const { id, patternId } of document.lanes) trackOf.set(id, trackOf.get(patternId) ?? []);
   return (of, row) => {
     if (of === 'patterns') return trackOf.get(row.id) ?? [];
-    const parents = rulesOf(of).parents.filter((parent) => !parent.of.includes('song'));
+    const parents = rulesOf(of).parents.filter((parent) => parent.of.some((each) => each !== 'song'));
     const [parent] = parents;
     return parent ? (trackOf.get(fieldOf(row, parent.field) as Id) ?? []) : OF_NONE;
   };

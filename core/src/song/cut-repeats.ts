@@ -50,6 +50,7 @@ function cutOne(document: Document, placementId: Id, newId: NewId): Document {
 function canBeCut(document: Document, { offset, length, patternId }: Placement, pattern: Pattern): boolean {
   if (offset > 0 || length !== pattern.length || pattern.rowLengths || pattern.versionOf) return false;
   if (document.placements.filter((each) => each.patternId === patternId).length > 1) return false;
+  if (document.treatments.some(({ parentId }) => parentId === patternId)) return false;
   return notesOf(document, patternId).every(({ passes, oneOf, start }) => !passes && !oneOf && start < length);
 }
 

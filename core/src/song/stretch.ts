@@ -7,7 +7,7 @@ import { copiedNotes } from '../notes/copied';
 import { MAX_TICK } from '../time';
 import { marksClosed, marksCopied, marksMoved, METERS, TEMPOS } from './moved-marks';
 import { contentEnd, movedInTime, withTicksCopied } from './moved-time';
-import { treatmentsCopied, withoutLostTreatments, withTreatments, withTreatmentsCopied } from './treatments';
+import { treatmentsCopied, withoutLostTreatments, withPatternTreated, withTreatments, withTreatmentsCopied } from './treatments';
 
 type NewId = () => Id;
 
@@ -200,7 +200,7 @@ export function makeOwn(document: Document, placementIds: readonly Id[], newId: 
     }),
   );
   const withLanes = [...copyOf].reduce((after, [from, to]) => withLanesCopied(after, from, to, newId), document);
-  return {
+  const own: Document = {
     ...withLanes,
     patterns: inOrder([...document.patterns, ...patterns], COLLECTIONS.patterns.compare),
     notes: { ...document.notes, ...notes },
@@ -208,6 +208,7 @@ export function makeOwn(document: Document, placementIds: readonly Id[], newId: 
       chosen.has(each.id) && copyOf.has(each.patternId) ? { ...each, patternId: copyOf.get(each.patternId)! } : each,
     ),
   };
+  return [...copyOf].reduce((after, [from, to]) => withPatternTreated(after, from, to, newId), own);
 }
 
 /** Notes of a pattern for another one, `earlierTicks` earlier, with what ties them to one another. Their ids keep their order, so that notes on one
@@ -243,11 +244,13 @@ export function withoutUnplayed(before: Document, after: Document): Document {
   const versions = new Set(after.patterns.flatMap(({ id, versionOf }) => (versionOf ? [id, versionOf] : [])));
   const gone = new Set(before.placements.map(({ patternId }) => patternId).filter((id) => !played.has(id) && !versions.has(id)));
   if (gone.size === 0) return after;
-  return withoutLostLanes({
-    ...after,
-    patterns: after.patterns.filter(({ id }) => !gone.has(id)),
-    notes: Object.fromEntries(Object.entries(after.notes).filter(([id]) => !gone.has(id))),
-  });
+  return withoutLostTreatments(
+    withoutLostLanes({
+      ...after,
+      patterns: after.patterns.filter(({ id }) => !gone.has(id)),
+      notes: Object.fromEntries(Object.entries(after.notes).filter(([id]) => !gone.has(id))),
+    }),
+  );
 }
 
 function carriedMoved(file: NonNullable<Song['file']>, moved: (tick: number) => number): NonNullable<Song['file']> {

@@ -4,6 +4,7 @@ import { findById, inOrder, notesOf, type Document } from '../model/document';
 import type { Id, Note, Pattern, Placement, Track } from '../model/entities';
 import { putPlacements, type PlacementLanding } from './placing';
 import { freeName, patternCopied, withPlacements, type CopyMode } from './stretch';
+import { withPatternTreated } from './treatments';
 
 /** Puts a part on another track as well, at the same place: linked, or with a pattern of its own. An own copy of pitches that a kit has no rows for
  *  goes onto its rows. */
@@ -30,7 +31,8 @@ export function copiedToTrack(
     patterns: inOrder([...document.patterns, own], COLLECTIONS.patterns.compare),
     notes: notes.length ? { ...document.notes, [own.id]: notes } : document.notes,
   };
-  return putPlacements(withPlacements(withOwn, document.placements), [{ ...copy, patternId: own.id }], landing, newId, sources);
+  const treated = withPatternTreated(withOwn, pattern.id, own.id, newId);
+  return putPlacements(withPlacements(treated, document.placements), [{ ...copy, patternId: own.id }], landing, newId, sources);
 }
 
 const NO_ROWS: ReadonlyMap<number, number> = new Map();

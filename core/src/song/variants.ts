@@ -3,6 +3,7 @@ import { COLLECTIONS } from '../model/collections';
 import { findById, inOrder, notesOf, type Document } from '../model/document';
 import type { Id, Pattern } from '../model/entities';
 import { freeName, patternCopied } from './stretch';
+import { withPatternTreated } from './treatments';
 
 /** The versions of a pattern, the first one first; the pattern alone where there are no others. */
 export function variantsOf({ patterns }: Document, patternId: Id): readonly Pattern[] {
@@ -30,12 +31,13 @@ export function withVariant(document: Document, placementId: Id, newId: () => Id
   );
   const variant = { ...pattern, id, name, versionOf: pattern.versionOf ?? pattern.id };
   const notes = patternCopied(notesOf(document, pattern.id), id, newId);
-  return {
+  const made: Document = {
     ...withLanesCopied(document, pattern.id, id, newId),
     patterns: inOrder([...document.patterns, variant], COLLECTIONS.patterns.compare),
     notes: notes.length ? { ...document.notes, [id]: notes } : document.notes,
     placements: document.placements.map((each) => (each.id === placementId ? { ...each, patternId: id } : each)),
   };
+  return withPatternTreated(made, pattern.id, id, newId);
 }
 
 /** A placement playing the next version of its pattern, or the one before; round and round. */

@@ -1,0 +1,142 @@
+import { withLanesCopied } from '../lanes/edit';
+import { COLLECTIONS } from '../model/collections';
+import { findById, inOrder, notesOf, type Document } from '../model/document';
+import type { Id, Note, Pattern, Placement, Treatment } from '../model/entities';
+import { groupedBy } from '../model/grouped';
+import { rowLength } from '../model/row-length';
+import { drawIdOf } from '../chance/draws';
+import { treatedNotes } from '../playback/treated';
+import { freeName } from './stretch';
+import { withNotesRenamed, withoutLostTreatments } from './treatments';
+
+/** Writes out what treatments leave, so that it can be edited note by note, and takes them away: the one that is named and all that work before it,
+ *  wherever that one is heard. A pattern that is treated otherwise in another of its places is made own first. What is heard stays the same; one
+ *  that is switched off just goes. */
+export function makePlain(document: Document, treatmentId: Id, newId: () => Id): Document {
+  const last = findById(document.treatments, treatmentId);
+  if (!last) return document;
+  if (!last.on) return { ...document, treatments: document.treatments.filter((each) => each !== last) };
+  const places = document.placements.filter((placement) => parentsOf(document, placement).includes(last.parentId));
+  const heard = new Map(
+    places.map((placement) => [placement.id, treatedNotes(upTo(document, placement, last), lineOf(document, placement))]),
+  );
+  const written = [...groupedBy(places, ({ patternId }) => patternId)].reduce(
+    (each, [patternId, together]) => withWritten(each, patternId, groupsOf(together, heard), newId),
+    document,
+  );
+  const done = new Set(places.flatMap((placement) => before(document, placement, last)));
+  return withoutDone(document, written, done);
+}
+
+/** What a placement is treated by, in the order in which it works. */
+function parentsOf({ song }: Document, { id, patternId, trackId }: Placement): readonly Id[] {
+  return [patternId, id, trackId, song.id];
+}
+
+/** The treatments heard at a placement, in order. */
+export function treatmentsAt(document: Document, placement: Placement): readonly Treatment[] {
+  return parentsOf(document, placement).flatMap((parentId) => document.treatments.filter((each) => each.parentId === parentId));
+}
+
+/** The ids of a treatment and of those that are on and work before it at a placement. */
+function before(document: Document, placement: Placement, last: Treatment): readonly Id[] {
+  const all = treatmentsAt(document, placement);
+  return all.slice(0, all.indexOf(last) + 1).flatMap((each) => (each.on ? [each.id] : []));
+}
+
+/** The document with no treatments but these, as they are. */
+function upTo(document: Document, placement: Placement, last: Treatment): Document {
+  const kept = new Set(before(document, placement, last));
+  return { ...document, treatments: document.treatments.filter(({ id }) => kept.has(id)) };
+}
+
+function lineOf(document: Document, { id, patternId, trackId, start, length, offset }: Placement) {
+  return {
+    track: findById(document.tracks, trackId)!,
+    pattern: findById(document.patterns, patternId)!,
+    placementId: id,
+    startTick: start,
+    endTick: start + length,
+    offsetTicks: offset,
+  };
+}
+
+/** Placements of one pattern, those together that sound alike. */
+interface Group {
+  readonly placements: readonly Placement[];
+  readonly notes: readonly Note[];
+}
+
+function groupsOf(placements: readonly Placement[], heard: ReadonlyMap<Id, readonly Note[]>): readonly Group[] {
+  return [...groupedBy(placements, ({ id }) => JSON.stringify(heard.get(id))).values()].map((together) => ({
+    placements: together,
+    notes: heard.get(together[0]!.id)!,
+  }));
+}
+
+/** The document with each group's notes written out: into their pattern where no other placement plays it, else into one of their own. */
+function withWritten(document: Document, patternId: Id, groups: readonly Group[], newId: () => Id): Document {
+  const pattern = findById(document.patterns, patternId)!;
+  const all = document.placements.filter((each) => each.patternId === patternId).length;
+  const isWhole = groups.reduce((sum, { placements }) => sum + placements.length, 0) === all;
+  return groups.reduce((each, { placements, notes }, index) => {
+    const beyond = silent(document, pattern);
+    const isBeyond = new Set(beyond.map(({ id }) => id));
+    const plain = [...notes.filter(({ id }) => !isBeyond.has(id)), ...beyond];
+    // Where no other place is left with it, the first ones keep the pattern.
+    if (isWhole && index === 0) return withNotes(each, patternId, plain);
+    return withOwnPattern(each, pattern, placements, plain, newId);
+  }, document);
+}
+
+/** The notes of a pattern that lie beyond its end: no treatment hears them. */
+function silent(document: Document, pattern: Pattern): readonly Note[] {
+  return notesOf(document, pattern.id).filter(({ start, pitch }) => start >= rowLength(pattern, pitch));
+}
+
+function withNotes(document: Document, patternId: Id, notes: readonly Note[]): Document {
+  return { ...document, notes: { ...document.notes, [patternId]: inOrder(notes, COLLECTIONS.notes.compare) } };
+}
+
+/** Gives placements a pattern of their own with notes that draw their chance as they did. */
+function withOwnPattern(
+  document: Document,
+  pattern: Pattern,
+  placements: readonly Placement[],
+  notes: readonly Note[],
+  newId: () => Id,
+): Document {
+  const id = newId();
+  const { versionOf: _versionOf, ...plain } = pattern;
+  const name = freeName(
+    pattern.name,
+    document.patterns.map((each) => each.name),
+  );
+  const stem = newId();
+  // Ids in the order of the old ones: it decides between notes on one place.
+  const ranks = new Map([...notes].sort((a, b) => (a.id < b.id ? -1 : 1)).map((note, rank) => [note.id, rank]));
+  const own = notes.map((note): Note => {
+    const copy = { ...note, id: `${stem}-${String(ranks.get(note.id)).padStart(6, '0')}`, patternId: id };
+    // A treatment that is left may give it a chance yet.
+    const isDrawn = note.chance !== undefined || note.oneOf !== undefined || document.treatments.length > 1;
+    return isDrawn ? { ...copy, drawnWith: drawIdOf(note) } : copy;
+  });
+  const chosen = new Set(placements.map((each) => each.id));
+  const made: Document = {
+    ...withNotes(withLanesCopied(document, pattern.id, id, newId), id, own),
+    patterns: inOrder([...document.patterns, { ...plain, id, name }], COLLECTIONS.patterns.compare),
+    placements: document.placements.map((each) => (chosen.has(each.id) ? { ...each, patternId: id } : each)),
+  };
+  return withNotesRenamed(made, id, new Map(notes.map((note, index) => [note.id, own[index]!.id])));
+}
+
+/** The treatments that are written out are gone; those of a pattern stay where it is still played. */
+function withoutDone(before: Document, after: Document, done: ReadonlySet<Id>): Document {
+  const played = new Set(after.placements.map(({ patternId }) => patternId));
+  const isShared = ({ parentId }: Treatment) =>
+    played.has(parentId) && after.notes[parentId] === before.notes[parentId] && findById(before.patterns, parentId) !== undefined;
+  return withoutLostTreatments({
+    ...after,
+    treatments: after.treatments.filter((each) => !done.has(each.id) || isShared(each)),
+  });
+}
