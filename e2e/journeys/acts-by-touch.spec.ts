@@ -155,7 +155,7 @@ test('rules pick with settings and a live count; a copy beyond the end offers to
     await tool(page, 'Copy', 'Duplicate: try with settings');
     const trial = page.getByRole('region', { name: 'Trying Duplicate' });
     await trial.getByRole('button', { name: 'bar', exact: true }).tap();
-    await trial.getByRole('button', { name: 'Keep' }).tap();
+    await trial.getByRole('button', { name: 'Keep', exact: true }).tap();
     await page.getByRole('button', { name: 'Deselect' }).tap();
   }
   await expect.poll(async () => (await savedNotes(page)).length).toBe(20);

@@ -28,7 +28,7 @@ test('an action is tried on the running loop, compared, kept or dropped', async 
   await strip.getByRole('button', { name: 'Drop' }).tap();
   await expect(kick(0)).toBeChecked();
   await tool(page, 'Time', 'Rotate: try with settings');
-  await page.getByRole('region', { name: 'Trying Rotate' }).getByRole('button', { name: 'Keep' }).tap();
+  await page.getByRole('region', { name: 'Trying Rotate' }).getByRole('button', { name: 'Keep', exact: true }).tap();
   await expect.poll(starts).toEqual([0.25, 1.25]);
   await expect(page.getByTestId('pass')).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).tap();

@@ -59,6 +59,12 @@ declare module 'lucide-react/dist/esm/icons/chevrons-right-left.mjs' {
 declare module 'lucide-react/dist/esm/icons/chevrons-up.mjs' {
   export { ChevronsUp as default } from 'lucide-react';
 }
+declare module 'lucide-react/dist/esm/icons/circle.mjs' {
+  export { Circle as default } from 'lucide-react';
+}
+declare module 'lucide-react/dist/esm/icons/circle-check.mjs' {
+  export { CircleCheck as default } from 'lucide-react';
+}
 declare module 'lucide-react/dist/esm/icons/clipboard-paste.mjs' {
   export { ClipboardPaste as default } from 'lucide-react';
 }
@@ -199,6 +205,9 @@ declare module 'lucide-react/dist/esm/icons/scissors-line-dashed.mjs' {
 }
 declare module 'lucide-react/dist/esm/icons/settings.mjs' {
   export { Settings as default } from 'lucide-react';
+}
+declare module 'lucide-react/dist/esm/icons/sliders-horizontal.mjs' {
+  export { SlidersHorizontal as default } from 'lucide-react';
 }
 declare module 'lucide-react/dist/esm/icons/square.mjs' {
   export { Square as default } from 'lucide-react';

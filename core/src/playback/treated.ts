@@ -2,7 +2,7 @@ import { plainContext, type ActionContext, type NotesAction } from '../actions/a
 import { findAction } from '../actions/registry';
 import { byStartThenPitch } from '../model/collections';
 import { findById, inOrder, notesOf, type Document } from '../model/document';
-import type { Id, KeyChoice, Note, Pattern, Treatment } from '../model/entities';
+import type { Id, KeyChoice, Note, Pattern, Placement, Treatment } from '../model/entities';
 import { groupedBy } from '../model/grouped';
 import { hashText, idsOfRun } from '../model/ids';
 import { rowLength } from '../model/row-length';
@@ -23,6 +23,16 @@ export function treatedNotes(document: Document, line: PlayLine): readonly Note[
   const treated = worked(document, line, notes);
   byLine.set(line, { document, treated });
   return treated;
+}
+
+/** What is heard of a placement's notes where treatments work on them; null where none does. */
+export function heardAt(document: Document, placement: Placement): readonly Note[] | null {
+  const track = findById(document.tracks, placement.trackId);
+  const pattern = findById(document.patterns, placement.patternId);
+  if (!track || !pattern) return null;
+  const { id: placementId, start: startTick, length, offset: offsetTicks } = placement;
+  const notes = treatedNotes(document, { track, pattern, placementId, startTick, endTick: startTick + length, offsetTicks });
+  return notes === notesOf(document, pattern.id) ? null : notes;
 }
 
 const byLine = new WeakMap<PlayLine, { readonly document: Document; readonly treated: readonly Note[] }>();

@@ -5,7 +5,7 @@ import type { Id, Note, Pattern, Placement, Treatment } from '../model/entities'
 import { groupedBy } from '../model/grouped';
 import { rowLength } from '../model/row-length';
 import { drawIdOf } from '../chance/draws';
-import { treatedNotes } from '../playback/treated';
+import { heardAt } from '../playback/treated';
 import { freeName } from './stretch';
 import { withNotesRenamed, withoutLostTreatments } from './treatments';
 
@@ -18,7 +18,10 @@ export function makePlain(document: Document, treatmentId: Id, newId: () => Id):
   if (!last.on) return { ...document, treatments: document.treatments.filter((each) => each !== last) };
   const places = document.placements.filter((placement) => parentsOf(document, placement).includes(last.parentId));
   const heard = new Map(
-    places.map((placement) => [placement.id, treatedNotes(upTo(document, placement, last), lineOf(document, placement))]),
+    places.map((placement) => [
+      placement.id,
+      heardAt(upTo(document, placement, last), placement) ?? notesOf(document, placement.patternId),
+    ]),
   );
   const written = [...groupedBy(places, ({ patternId }) => patternId)].reduce(
     (each, [patternId, together]) => withWritten(each, patternId, groupsOf(together, heard), newId),
@@ -48,17 +51,6 @@ function before(document: Document, placement: Placement, last: Treatment): read
 function upTo(document: Document, placement: Placement, last: Treatment): Document {
   const kept = new Set(before(document, placement, last));
   return { ...document, treatments: document.treatments.filter(({ id }) => kept.has(id)) };
-}
-
-function lineOf(document: Document, { id, patternId, trackId, start, length, offset }: Placement) {
-  return {
-    track: findById(document.tracks, trackId)!,
-    pattern: findById(document.patterns, patternId)!,
-    placementId: id,
-    startTick: start,
-    endTick: start + length,
-    offsetTicks: offset,
-  };
 }
 
 /** Placements of one pattern, those together that sound alike. */

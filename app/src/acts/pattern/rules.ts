@@ -2,7 +2,7 @@ import { inStep, ruleById, type Id, type Note, type SelectionRule } from '@yibbo
 import { selectHandledNotes, selectNotes, selectPart, selectSelectedNotes, type OpenPart } from '../../state/session/selectors';
 import type { Thunk } from '../../state/store';
 import { leaveTools } from '../trial/trials';
-import { ruleParamsSet, ruleSet, selectionSet } from '../../state/session/session';
+import { pickedSet, ruleParamsSet, ruleSet, selectionSet } from '../../state/session/session';
 
 type Params = Readonly<Record<string, unknown>>;
 
@@ -28,8 +28,30 @@ export function takeRule(ruleId: string): Thunk {
     const selected = selectSelectedNotes(getState());
     const among = selected.length && !rule.widens ? selected : selectNotes(getState());
     if (part) dispatch(selectionSet(pickedBy(rule, among, handled, ruleParams[ruleId], part)));
+    if (!selected.length || rule.widens) dispatch(rememberPick(rule));
   };
 }
+
+/** Remembers which rule picked what is selected, where it picks by the notes alone: it can pick again when they change. */
+function rememberPick({ id, params }: SelectionRule): Thunk {
+  return (dispatch, getState) => {
+    if (BY_NOTES_ALONE.has(id)) dispatch(pickedSet({ ruleId: id, params: params.parse(getState().session.ruleParams[id] ?? {}) }));
+  };
+}
+
+/** Rules that go neither by what is selected nor by the grid in use. */
+const BY_NOTES_ALONE: ReadonlySet<string> = new Set([
+  'on-bar',
+  'on-beat',
+  'off-beat',
+  'every-kth',
+  'in-chord',
+  'loudness',
+  'longer',
+  'muted',
+  'time-span',
+  'random-share',
+]);
 
 /** Opens a rule's settings and selects what it picks with them. */
 export function openRule(ruleId: string): Thunk {
@@ -72,5 +94,6 @@ function pickAgain(): Thunk {
     const before = new Set(rule.among);
     const among = rule.isWithin ? all.filter(({ id }) => before.has(id)) : all;
     dispatch(selectionSet(pickedBy(ruleById(rule.ruleId), among, rule.among, ruleParams[rule.ruleId], part)));
+    if (!rule.isWithin) dispatch(rememberPick(ruleById(rule.ruleId)));
   };
 }

@@ -16,6 +16,7 @@ export function keepTrial(): Thunk {
     dispatch(trialSet(null));
     dispatch(paramsUsed({ actionId: trial.actionId, params: trial.params }));
     dispatch(commit(change));
+    if (trial.treatmentId) return;
     dispatch(takenSet(trial.performed.taken));
     const isOfCurrent = trial.noteIds.length === 1 && trial.noteIds[0] === getState().session.currentId;
     if (!isOfCurrent && (trial.noteIds.length || select.length)) dispatch(selectionSet(select));

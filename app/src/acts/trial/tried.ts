@@ -1,4 +1,4 @@
-import { actionById, diff, layOnTop, notesOf, perform, type Document, type Performed } from '@yibbo/core';
+import { actionById, diff, layOnTop, notesOf, perform, type Document, type Id, type Performed, type Treatment } from '@yibbo/core';
 import { stamp } from '../document/commit';
 import { lengthFor, withLength } from '../document/lengths';
 import { actionContext } from '../pattern/places';
@@ -9,7 +9,7 @@ import type { Trial } from '../../state/session/trial';
 
 /** The input of a trial; what is left out is as when a trial begins. */
 export type TrialSetting = Pick<Trial, 'actionId' | 'params' | 'noteIds'> &
-  Partial<Pick<Trial, 'seed' | 'runId' | 'begun' | 'adjusts' | 'lengthens' | 'wasOnAll'>>;
+  Partial<Pick<Trial, 'seed' | 'runId' | 'begun' | 'adjusts' | 'lengthens' | 'wasOnAll' | 'treatmentId'>>;
 
 /** The result of an action on the open pattern. A run that is repeated with other settings keeps its seed, the ids it makes, and where it was begun.
  *  Null where there is no pattern, or what it adjusts cannot be taken back any more. */
@@ -22,6 +22,7 @@ export function tried({
   begun,
   adjusts = [],
   lengthens = false,
+  treatmentId = null,
   wasOnAll = noteIds.length === 0,
 }: TrialSetting): Thunk<Trial | null> {
   return (_dispatch, getState, effects) => {
@@ -51,9 +52,28 @@ export function tried({
       begun: { at, span, clip, grid, ...(lastTaken ? { lastTaken } : {}), ...(rowGrids ? { rowGrids } : {}) },
       adjusts,
       lengthens,
-      performed: onPresent(performed, base, document, lengthens ? part : null),
+      treatmentId,
+      performed: treatmentId ? asSetting(performed, document, treatmentId) : onPresent(performed, base, document, lengthens ? part : null),
       isComparing: false,
     };
+  };
+}
+
+/** A performed result as another setting of a treatment: the notes stay as they are written. */
+function asSetting(performed: Performed, document: Document, treatmentId: Id): Performed {
+  const params = performed.change.made![0]!.params as Treatment['params'];
+  const treatments = document.treatments.map((each) => (each.id === treatmentId ? { ...each, params } : each));
+  const { made: _made, ...change } = performed.change;
+  return {
+    ...performed,
+    select: [],
+    landing: { beyondEnd: 0, coinciding: 0 },
+    taken: null,
+    change: {
+      ...change,
+      label: performed.change.label.replace(/,.*$/, ', adjusted'),
+      entries: diff(document, { ...document, treatments }),
+    },
   };
 }
 

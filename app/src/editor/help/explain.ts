@@ -127,6 +127,16 @@ const CONTROLS: readonly Entry[] = [
     text: 'Opens the last step again with the settings it had, on the notes as they were before it. Keep changes that one step; Drop leaves it as it is.',
   },
   {
+    names: /^Keep adjustable$|^Kept adjustable on$|in all its places$|^Only in this place$|^The whole track$/,
+    title: 'Keep adjustable',
+    text: 'The action stays live: the notes are not changed, but what it leaves of them is heard and outlined. Its settings can be changed at any time, and it can be switched off or made plain. More settings say what it is kept on: the pattern in all its places, this place only, or the track.',
+  },
+  {
+    names: /adjustable: show them$|: change its settings$|^Make plain: |: earlier in the order$|: later in the order$/,
+    title: 'Adjustable',
+    text: 'The actions that are kept adjustable on this part, in the order in which they work. Each can be switched off, changed, moved and deleted. Make plain writes out what it leaves, with those before it, so that each note can be edited.',
+  },
+  {
     names: /^(Keep|Drop)$/,
     title: 'Keep or drop',
     text: 'A trial changes nothing until you keep it. Drop leaves everything exactly as it was.',

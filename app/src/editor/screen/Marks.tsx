@@ -3,7 +3,8 @@ import { ScrollView } from '@tamagui/scroll-view';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { hiddenRows } from '../../acts/pattern/rows';
-import { selectNotes, selectShownNotes, type OpenPart } from '../../state/session/selectors';
+import { openSheet } from '../../acts/open-sheet';
+import { selectNotes, selectShownNotes, selectTreatments, type OpenPart } from '../../state/session/selectors';
 import { useAppDispatch, useAppSelector } from '../../state/store';
 import { patternViewSet } from '../../state/preferences/pattern-views';
 import { useRows } from '../grid/useRows';
@@ -21,7 +22,10 @@ export function Marks({ part }: { readonly part: OpenPart }) {
   const offGrid = offGridOf(shown, part).length;
   const outside = outsideOf(shown, part).length;
   const hidden = hiddenRows(rows, shown);
-  return offGrid || outside || hidden ? <MarkPresses part={part} offGrid={offGrid} outside={outside} hidden={hidden} /> : null;
+  const treated = useAppSelector(selectTreatments).length;
+  return offGrid || outside || hidden || treated ? (
+    <MarkPresses part={part} offGrid={offGrid} outside={outside} hidden={hidden} treated={treated} />
+  ) : null;
 }
 
 interface MarkPressesProps {
@@ -29,16 +33,26 @@ interface MarkPressesProps {
   readonly offGrid: number;
   readonly outside: number;
   readonly hidden: number;
+  /** How many actions are kept adjustable on it. */
+  readonly treated: number;
 }
 
 /** The counts as buttons; re-renders only when one changes. */
-const MarkPresses = memo(function MarkPresses({ part, offGrid, outside, hidden }: MarkPressesProps) {
+const MarkPresses = memo(function MarkPresses({ part, offGrid, outside, hidden, treated }: MarkPressesProps) {
   const dispatch = useAppDispatch();
   const showEvery = () => dispatch(patternViewSet({ patternId: part.pattern.id, view: { rowChoice: 'every' } }));
   const hiddenWords = `${counted(hidden, 'row')} with notes hidden`;
   return (
     <ScrollView horizontal showsHorizontalScrollIndicator={false} flexGrow={0} flexShrink={1} minWidth={MARKS_WIDTH}>
       <XStack role="group" aria-label="Easily overlooked" gap={2}>
+        {treated ? (
+          <Press
+            label={`${treated} adjustable: show them`}
+            shown={`${treated} adjustable`}
+            tight
+            onPress={() => dispatch(openSheet({ kind: 'treatments' }))}
+          />
+        ) : null}
         {offGrid ? (
           <Press
             label={`${offGrid} off grid: select them`}

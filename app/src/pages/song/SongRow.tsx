@@ -1,5 +1,6 @@
-import { findById, notesOf, type Document, type Id, type Note, type Placement, type Track } from '@yibbo/core';
+import { findById, heardAt, notesOf, treatmentsAt, type Document, type Id, type Note, type Placement, type Track } from '@yibbo/core';
 import Plus from 'lucide-react/dist/esm/icons/plus.mjs';
+import Treated from 'lucide-react/dist/esm/icons/sliders-horizontal.mjs';
 import Link from 'lucide-react/dist/esm/icons/link.mjs';
 import { memo, type CSSProperties } from 'react';
 import { LANE, type PageRow } from './layout';
@@ -105,6 +106,8 @@ function Segment({ document, placement, track, row, isSelected, isHere, count, l
   const to = Math.min(placement.start + placement.length, row.end);
   const width = (to - from) * row.pixelsPerTick;
   const isEnd = placement.start + placement.length <= row.end;
+  const treated = document.treatments.length === 0 ? 0 : treatmentsAt(document, placement).filter(({ on }) => on).length;
+  const adjustable = treated > 0 ? `, ${treated} adjustable` : '';
   const linked = count > 1 ? `, linked: plays in ${count} places` : '';
   return (
     <button
@@ -114,7 +117,7 @@ function Segment({ document, placement, track, row, isSelected, isHere, count, l
       data-ends={(isSelected && isEnd) || undefined}
       aria-pressed={isSelected}
       aria-current={isHere || undefined}
-      aria-label={`${pattern.name}, ${track.name}, bar ${barNumber(row, from)}${linked}${placement.muted ? ', muted' : ''}`}
+      aria-label={`${pattern.name}, ${track.name}, bar ${barNumber(row, from)}${linked}${adjustable}${placement.muted ? ', muted' : ''}`}
       style={{
         ...SEGMENT,
         left: (from - row.start) * row.pixelsPerTick,
@@ -128,7 +131,7 @@ function Segment({ document, placement, track, row, isSelected, isHere, count, l
       }}
     >
       <PatternPicture
-        notes={notesOf(document, pattern.id)}
+        notes={heardAt(document, placement) ?? notesOf(document, pattern.id)}
         lit={lit}
         pattern={pattern}
         fromTick={from - placement.start + placement.offset}
@@ -137,14 +140,30 @@ function Segment({ document, placement, track, row, isSelected, isHere, count, l
         height={LANE - 18}
         colour={track.colour}
       />
-      {count > 1 ? (
-        <span aria-hidden style={COUNT}>
-          <Link size={11} />
-          {count}
-        </span>
-      ) : null}
+      <Counts treated={treated} linked={count} />
       {isSelected && isEnd ? <span data-testid="placement-end" style={{ ...END, width: endReach(width) }} /> : null}
     </button>
+  );
+}
+
+/** How many actions are kept adjustable on a placement, and in how many places its pattern plays; nothing where there is one and none. */
+function Counts({ treated, linked }: { readonly treated: number; readonly linked: number }) {
+  if (treated === 0 && linked < 2) return null;
+  return (
+    <span aria-hidden style={COUNT}>
+      {treated > 0 ? (
+        <>
+          <Treated size={11} />
+          {treated}
+        </>
+      ) : null}
+      {linked > 1 ? (
+        <>
+          <Link size={11} />
+          {linked}
+        </>
+      ) : null}
+    </span>
   );
 }
 

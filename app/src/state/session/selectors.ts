@@ -3,6 +3,7 @@ import {
   division,
   findById,
   gridOf,
+  heardAt,
   keyOf,
   layOnTop,
   marksSeenFrom,
@@ -24,6 +25,7 @@ import {
   type Placement,
   type TempoAt,
   type Track,
+  type Treatment,
 } from '@yibbo/core';
 import { createSelector } from '@reduxjs/toolkit';
 import { DEFAULT_PATTERN_VIEW, type ViewMode, type PatternView } from '../preferences/pattern-views';
@@ -127,6 +129,22 @@ const notesIn = (document: Document | null, part: OpenPart | null) => (document 
 export const selectNotes = createSelector([selectDocument, selectPart], notesIn);
 /** The open pattern's notes as a trial would have them. */
 export const selectShownNotes = createSelector([selectShownDocument, selectPart], notesIn);
+
+/** What is heard of the open part where treatments work on it; null where none does. */
+export const selectHeardNotes = createSelector([selectShownDocument, selectPart], (document, part) =>
+  document && part ? heardAt(document, part.placement) : null,
+);
+
+/** The treatments that work on the open part, in their order. */
+export const selectTreatments = createSelector(
+  [(state: State) => state.song.document?.treatments, (state: State) => state.song.document?.song.id, selectPart],
+  (all = [], songId, part): readonly Treatment[] => {
+    if (!part || all.length === 0) return NO_TREATMENTS;
+    const parents = [part.pattern.id, part.placement.id, part.track.id, songId];
+    return parents.flatMap((id) => all.filter(({ parentId }) => parentId === id));
+  },
+);
+const NO_TREATMENTS: readonly Treatment[] = [];
 
 /** The variant before the open one, to be compared with: as an outline where that is switched on. Null where there is no other. */
 export const selectOtherVariant = createSelector(

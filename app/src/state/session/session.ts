@@ -56,7 +56,19 @@ export type SongSheet =
   /** A part that is to be put on another track too. */
   | { readonly kind: 'to-track'; readonly placementId: Id }
   | {
-      readonly kind: 'key' | 'song' | 'tracks' | 'add-track' | 'levels' | 'add-section' | 'order' | 'backdrop' | 'wav' | 'history' | 'help';
+      readonly kind:
+        | 'key'
+        | 'song'
+        | 'tracks'
+        | 'treatments'
+        | 'add-track'
+        | 'levels'
+        | 'add-section'
+        | 'order'
+        | 'backdrop'
+        | 'wav'
+        | 'history'
+        | 'help';
     };
 
 /** Of several sheets the one of a kind. */
@@ -71,6 +83,12 @@ export interface NoticeWords {
   readonly remedy?: Remedy;
   /** Whether it is about the last step alone, and goes with the next. */
   readonly isOfLastStep?: boolean;
+}
+
+/** A selection rule with its settings. */
+export interface Picked {
+  readonly ruleId: string;
+  readonly params: Readonly<Record<string, unknown>>;
 }
 
 /** Where a menu was asked for: on the page, and in the pattern. */
@@ -97,6 +115,8 @@ export interface SessionState {
   readonly frame: TickSpan | null;
   /** The note drawn last, while nothing is selected: its values show, its ends can be taken hold of, and keys act on it. */
   readonly currentId: Id | null;
+  /** The rule that picked the selected notes among all of the pattern; null where they were selected in another way. */
+  readonly picked: Picked | null;
   /** Placements selected on the song page. */
   readonly placementIds: readonly Id[];
   /** The bar the song plays from, from 1. */
@@ -140,6 +160,7 @@ const INITIAL: SessionState = {
   selected: [],
   frame: null,
   currentId: null,
+  picked: null,
   placementIds: [],
   playFromBar: 1,
   stretch: null,
@@ -174,6 +195,7 @@ const slice = createSlice({
       selected: [],
       frame: null,
       currentId: null,
+      picked: null,
       span: null,
       taken: null,
       menu: null,
@@ -182,15 +204,30 @@ const slice = createSlice({
       cursor: null,
       copiesNext: false,
     }),
-    selectionSet: (state, { payload }: PayloadAction<readonly Id[]>) => ({ ...state, selected: payload, frame: null, currentId: null }),
+    selectionSet: (state, { payload }: PayloadAction<readonly Id[]>) => ({
+      ...state,
+      selected: payload,
+      frame: null,
+      currentId: null,
+      picked: null,
+    }),
+    /** The selection is what a rule picks of the whole pattern. */
+    pickedSet: (state, { payload }: PayloadAction<Picked>) => ({ ...state, picked: payload }),
     /** Notes are selected by a frame drawn round them. */
     framed: (state, { payload }: PayloadAction<{ readonly noteIds: readonly Id[]; readonly frame: TickSpan }>) => ({
       ...state,
       selected: payload.noteIds,
       frame: payload.noteIds.length ? payload.frame : null,
       currentId: null,
+      picked: null,
     }),
-    currentSet: (state, { payload }: PayloadAction<Id | null>) => ({ ...state, selected: [], frame: null, currentId: payload }),
+    currentSet: (state, { payload }: PayloadAction<Id | null>) => ({
+      ...state,
+      selected: [],
+      frame: null,
+      currentId: payload,
+      picked: null,
+    }),
     placementsSelected: (state, { payload }: PayloadAction<readonly Id[]>) => ({ ...state, placementIds: payload }),
     /** Bars are marked: play begins there. */
     stretchSet: (state, { payload }: PayloadAction<BarSpan | null>) => ({
@@ -258,6 +295,7 @@ export const {
   takenSet,
   menuSet,
   ruleSet,
+  pickedSet,
   sheetSet,
   cursorSet,
   peekSet,

@@ -20,6 +20,8 @@ export interface Trial {
   readonly begun: Begun;
   /** The Changes of the step that it adjusts, newest first: it works on the notes as they were before those. Empty where it is a fresh one. */
   readonly adjusts: readonly Id[];
+  /** The treatment whose settings it changes; null where it is an action to be done. */
+  readonly treatmentId: Id | null;
   /** Whether the pattern is to be made as long as the notes need. */
   readonly lengthens: boolean;
   readonly performed: Performed;
@@ -34,8 +36,12 @@ export interface MadeStep {
   readonly trial: Trial;
 }
 
+/** What an action is kept adjustable on: the pattern in all its places, this place of it alone, the track, or the song. */
+export type KeptOn = 'pattern' | 'placement' | 'track' | 'song';
+
 export interface TrialState {
   readonly trial: Trial | null;
+  readonly keptOn: KeptOn;
   readonly made: MadeStep | null;
   /** Settings an action was last used with, by action. */
   readonly lastParams: Readonly<Partial<Record<ActionId, Readonly<Record<string, unknown>>>>>;
@@ -43,10 +49,11 @@ export interface TrialState {
 
 const slice = createSlice({
   name: 'trial',
-  initialState: { trial: null, made: null, lastParams: {} } as TrialState,
+  initialState: { trial: null, keptOn: 'pattern', made: null, lastParams: {} } as TrialState,
   reducers: {
     trialSet: (state, { payload }: PayloadAction<Trial | null>) => ({ ...state, trial: payload }),
     stepMade: (state, { payload }: PayloadAction<MadeStep>) => ({ ...state, made: payload }),
+    keptOnSet: (state, { payload }: PayloadAction<KeptOn>) => ({ ...state, keptOn: payload }),
     comparingSet: (state, { payload }: PayloadAction<boolean>) => ({
       ...state,
       trial: state.trial && { ...state.trial, isComparing: payload },
@@ -59,4 +66,4 @@ const slice = createSlice({
 });
 
 export const trialReducer = slice.reducer;
-export const { stepMade, trialSet, comparingSet, paramsUsed } = slice.actions;
+export const { keptOnSet, stepMade, trialSet, comparingSet, paramsUsed } = slice.actions;

@@ -1,7 +1,7 @@
 import { countHit, LANDING_NAMES, notesBehind, type Note } from '@yibbo/core';
-import { useCallback, useMemo, type PointerEvent, type RefCallback, type RefObject } from 'react';
+import { useCallback, useMemo, type CSSProperties, type PointerEvent, type RefCallback, type RefObject } from 'react';
 import { useEffects } from '../../../state/effects';
-import { selectVariantOutline, type OpenPart } from '../../../state/session/selectors';
+import { selectHeardNotes, selectVariantOutline, type OpenPart } from '../../../state/session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { takeRow } from '../../../acts/pattern/row-acts';
 import { rowName } from '../../../acts/pattern/rows';
@@ -179,11 +179,16 @@ function NoteLayers({ view, hand }: SurfaceProps) {
   const place = { part, rows, window };
   const behind = useBackdrop(part);
   const variant = useAppSelector(selectVariantOutline) ?? NO_NOTES;
+  const heard = useAppSelector(selectHeardNotes) ?? NO_NOTES;
   return (
     <>
       <NotesLayer notes={behind} {...place} selected={NO_IDS} lifted={NO_IDS} isOutline />
       <NotesLayer notes={repeats} {...place} selected={NO_IDS} lifted={NO_IDS} isOutline />
       <NotesLayer notes={variant} {...place} selected={NO_IDS} lifted={NO_IDS} isOutline />
+      {/* What is heard in place of the notes has the track's colour, where other outlines are faded. */}
+      <div data-testid="heard" style={{ display: 'contents', '--faded': `var(--track${part.track.colour})` } as CSSProperties}>
+        <NotesLayer notes={heard} {...place} selected={NO_IDS} lifted={NO_IDS} isOutline />
+      </div>
       {shown === notes ? null : <NotesLayer notes={notes} {...place} selected={NO_IDS} lifted={NO_IDS} isOutline />}
       <NotesLayer notes={shown} {...place} selected={selected} handled={handled} lifted={hand.lifted} areMarks={areMarks} isNamed />
       <TrialMarks notes={notes} shown={shown} {...place} />

@@ -9,6 +9,7 @@ import { SongSheet as AboutSong } from './SongSheet';
 import { StretchSheet } from './StretchSheet';
 import { ToTrackSheet } from './ToTrackSheet';
 import { TrackSheet } from './TrackSheet';
+import { TreatmentsSheet } from './TreatmentsSheet';
 import { TracksSheet } from './TracksSheet';
 
 /** These come when they are asked for, with what lists are dragged by, and what draws long ones. */
@@ -40,6 +41,7 @@ const SHEETS: { readonly [K in SongSheet['kind']]: (props: OnSong<K>) => ReactNo
   backdrop: BackdropSheet,
   'to-track': ({ sheet, isPanel }) => <ToTrackSheet placementId={sheet.placementId} isPanel={isPanel} />,
   'add-section': AddSectionSheet,
+  treatments: TreatmentsSheet,
 };
 
 export function isSongSheet(sheet: Sheet): sheet is SongSheet {

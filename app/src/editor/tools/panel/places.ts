@@ -78,6 +78,11 @@ export const SHEET_PLACES: Readonly<Record<OpenableSheet, Entry>> = {
     words: 'record audio bounce render export mixdown stems',
     help: 'Writes the song, its loop or its tracks as an audio file.',
   },
+  treatments: {
+    label: 'Adjustable …',
+    words: 'treatment live keep effect list plain settings',
+    help: 'The actions kept adjustable on this part: their settings, their order, and what makes them plain.',
+  },
   history: {
     label: 'History …',
     words: 'undo steps back saved point version compare chain',

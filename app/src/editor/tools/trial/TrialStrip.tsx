@@ -1,12 +1,14 @@
-import { actionById, barBeatWords, counted, landingWords, paramFields, type Offer } from '@yibbo/core';
+import { actionById, barBeatWords, canBeKept, counted, landingWords, paramFields, type Offer } from '@yibbo/core';
 import { useState } from 'react';
 import { useWindowDimensions } from 'react-native';
 import { XStack } from '@tamagui/stacks';
+import { Choices } from '../../../controls/Choices';
 import { Curve } from '../../../controls/Curve';
 import { mainParams, ParamControls } from '../../../controls/ParamControls';
 import { Press } from '../../../controls/Press';
 import { Words } from '../../../controls/words';
 import { dropTrial, keepTrial } from '../../../acts/trial/trial-ends';
+import { keepAdjustable } from '../../../acts/trial/treatments';
 import { changeTrial, compare, setLengthens, takeOffer } from '../../../acts/trial/trials';
 import { rowName } from '../../../acts/pattern/rows';
 import { allNotesWords, divisionOf } from '../../screen/scope';
@@ -14,27 +16,24 @@ import { StripFrame } from '../../sheets/StripFrame';
 import { selectNotes, selectPart } from '../../../state/session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { landsWords } from '../../../acts/trial/result-notice';
-import type { Trial } from '../../../state/session/trial';
+import { keptOnSet, type KeptOn, type Trial } from '../../../state/session/trial';
 
 /** An action being tried on the running loop: its settings, what it would do, and its ends. */
 export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly isPanel: boolean }) {
   const dispatch = useAppDispatch();
   const action = actionById(trial.actionId);
-  const { landing, whyNot, refusal } = trial.performed;
+  const { refusal } = trial.performed;
+  const isAdjusting = trial.adjusts.length > 0 || trial.treatmentId !== null;
   const subject = useSubject(trial);
-  const lands = useAppSelector((state) => {
-    const part = selectPart(state);
-    return part && landsWords(trial.performed, part);
-  });
-  const warning = whyNot ?? landingWords(landing);
   const grid = useAppSelector((state) => divisionOf(selectPart(state)));
   const [hasMore, setMore] = useState(false);
   const main = mainParams(action.params, action.main);
-  const canHaveMore = !isPanel && main.length < paramFields(action.params).length;
+  const isKeepable = canBeKept(action) && trial.treatmentId === null;
+  const canHaveMore = !isPanel && (isKeepable || main.length < paramFields(action.params).length);
   return (
     <StripFrame
-      label={`${trial.adjusts.length ? 'Adjusting' : 'Trying'} ${action.label}`}
-      title={trial.adjusts.length ? `Adjust: ${action.label}` : action.label}
+      label={`${isAdjusting ? 'Adjusting' : 'Trying'} ${action.label}`}
+      title={isAdjusting ? `Adjust: ${action.label}` : action.label}
       note={
         <Words small faded oneLine>
           {subject}
@@ -43,11 +42,15 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
       isPanel={isPanel}
       testID="trial"
       isTall={hasMore}
-      ends={<Ends isComparing={trial.isComparing} more={canHaveMore ? { isOpen: hasMore, toggle: () => setMore(!hasMore) } : null} />}
+      ends={
+        <Ends
+          isComparing={trial.isComparing}
+          isKeepable={isKeepable}
+          more={canHaveMore ? { isOpen: hasMore, toggle: () => setMore(!hasMore) } : null}
+        />
+      }
     >
-      <Words small aria-live="polite" color={warning ? '$act' : '$faded'}>
-        {[lands, warning ?? saidOf(trial)].flatMap((each) => each ?? []).join(' ')}
-      </Words>
+      <Said trial={trial} />
       <ParamControls
         params={action.params}
         values={trial.params}
@@ -63,6 +66,7 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
         }
         onEnter={() => dispatch(keepTrial())}
       />
+      {isKeepable && (hasMore || isPanel) ? <KeptOnChoice /> : null}
       {refusal?.from !== undefined && typeof trial.params.text === 'string' ? (
         <Marked text={trial.params.text} from={refusal.from} to={refusal.to ?? refusal.from} />
       ) : null}
@@ -70,6 +74,41 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
     </StripFrame>
   );
 }
+
+/** What it does, or why it does nothing. */
+function Said({ trial }: { readonly trial: Trial }) {
+  const { landing, whyNot } = trial.performed;
+  const lands = useAppSelector((state) => {
+    const part = selectPart(state);
+    return part && landsWords(trial.performed, part);
+  });
+  const warning = whyNot ?? landingWords(landing);
+  return (
+    <Words small aria-live="polite" color={warning ? '$act' : '$faded'}>
+      {[lands, warning ?? saidOf(trial)].flatMap((each) => each ?? []).join(' ')}
+    </Words>
+  );
+}
+
+/** What it would be kept adjustable on. */
+function KeptOnChoice() {
+  const dispatch = useAppDispatch();
+  const keptOn = useAppSelector((state) => state.trial.keptOn);
+  return (
+    <XStack alignItems="center" gap={6} flexWrap="wrap">
+      <Words small faded>
+        Adjustable on
+      </Words>
+      <Choices title="Kept adjustable on" options={KEPT_ON} value={keptOn} onChange={(to) => dispatch(keptOnSet(to))} />
+    </XStack>
+  );
+}
+
+const KEPT_ON: readonly { readonly value: KeptOn; readonly name: string; readonly label: string }[] = [
+  { value: 'pattern', name: 'pattern', label: 'The pattern, in all its places' },
+  { value: 'placement', name: 'this place', label: 'Only in this place' },
+  { value: 'track', name: 'track', label: 'The whole track' },
+];
 
 /** Whether the pattern grows with it. */
 function Lengthening({ trial: { lengthens, performed } }: { readonly trial: Trial }) {
@@ -98,7 +137,8 @@ function Offers({ offers }: { readonly offers: readonly Offer[] }) {
 }
 
 /** The trial's effect and next step: no more than two lines on a phone. */
-function saidOf({ actionId, adjusts, performed: { counts } }: Trial): string {
+function saidOf({ actionId, adjusts, treatmentId, performed: { counts } }: Trial): string {
+  if (treatmentId) return 'Kept adjustable: the notes stay, the outline is what is heard.';
   const isSame = counts.before === counts.after;
   const result = adjusts.length && isSame ? [] : [resultWords(counts)];
   const adjusted = adjusts.length ? ['The last step, opened again on the notes as they were before it.'] : [];
@@ -113,16 +153,18 @@ function resultWords({ before, after }: Trial['performed']['counts']): string {
 
 interface EndsProps {
   readonly isComparing: boolean;
+  /** Whether it can be kept adjustable. */
+  readonly isKeepable: boolean;
   /** Whether the other settings show, where there are others; else null. */
   readonly more: { readonly isOpen: boolean; readonly toggle: () => void } | null;
 }
 
 /** Width of Drop and of Keep, in pixels: they stay where they are, whatever stands beside them. */
-const END = 76;
+const END = 62;
 /** In narrower windows the longer words have no room beside three buttons, in pixels. */
-const NARROW = 360;
+const NARROW = 480;
 
-function Ends({ isComparing, more }: EndsProps) {
+function Ends({ isComparing, isKeepable, more }: EndsProps) {
   const dispatch = useAppDispatch();
   const isNarrow = useWindowDimensions().width < NARROW;
   return (
@@ -142,13 +184,16 @@ function Ends({ isComparing, more }: EndsProps) {
           shown={more.isOpen ? 'Fewer' : 'More …'}
           tight
           look="raised"
-          width={62}
+          width={54}
           expanded={more.isOpen}
           onPress={more.toggle}
         />
       ) : null}
-      <Press label="Drop" width={END} look="raised" onPress={() => dispatch(dropTrial())} />
-      <Press label="Keep" width={END} look="strong" onPress={() => dispatch(keepTrial())} />
+      <Press label="Drop" tight width={END} look="raised" onPress={() => dispatch(dropTrial())} />
+      {isKeepable ? (
+        <Press label="Keep adjustable" shown="Adjustable" tight width={82} look="raised" onPress={() => dispatch(keepAdjustable())} />
+      ) : null}
+      <Press label="Keep" tight width={END} look="strong" onPress={() => dispatch(keepTrial())} />
     </>
   );
 }

@@ -1,0 +1,144 @@
+import {
+  actionById,
+  diff,
+  findAction,
+  findById,
+  isTickSteps,
+  makePlain,
+  namedUnit,
+  settingsInWords,
+  withTreatments,
+  type ActionId,
+  type Id,
+  type Treatment,
+} from '@yibbo/core';
+import { commit, stamp } from '../document/commit';
+import { editEntity, editSong } from '../document/edits';
+import { selectPart } from '../../state/session/selectors';
+import { noticeSet, sheetSet } from '../../state/session/session';
+import { paramsUsed, trialSet, type KeptOn, type Trial } from '../../state/session/trial';
+import type { Thunk } from '../../state/store';
+import { songBefore } from './made-step';
+import { settleTrial } from './trial-ends';
+import { tried } from './tried';
+
+/** What a treatment is kept on, in words. */
+export const KEPT_ON_WORDS: Readonly<Record<KeptOn, string>> = {
+  pattern: 'the pattern, in all its places',
+  placement: 'this place only',
+  track: 'the track',
+  song: 'the song',
+};
+
+/** Ends the trial by keeping its action live: the notes stay as they are written, and what it leaves of them is heard. */
+export function keepAdjustable(): Thunk {
+  return (dispatch, getState, effects) => {
+    const { trial, keptOn } = getState().trial;
+    const part = selectPart(getState());
+    const { document } = getState().song;
+    const base = trial && songBefore(getState(), trial.adjusts);
+    if (!trial || !part || !document || !base) return;
+    const parentId = { pattern: part.pattern.id, placement: part.placement.id, track: part.track.id, song: document.song.id }[keptOn];
+    const last = base.treatments.filter((each) => each.parentId === parentId).at(-1);
+    const treatment = {
+      id: effects.newId(),
+      parentId,
+      order: (last?.order ?? 0) + 1,
+      ...keptOf(trial, getState().session.picked),
+      on: true,
+    };
+    dispatch(trialSet(null));
+    dispatch(paramsUsed({ actionId: trial.actionId, params: trial.params }));
+    const label = `${actionById(trial.actionId).label}, adjustable`;
+    dispatch(commit({ ...stamp(effects), label, entries: diff(document, withTreatments(base, [treatment])) }));
+    dispatch(noticeSet(`${actionById(trial.actionId).label} is kept adjustable on ${KEPT_ON_WORDS[keptOn]}. The notes stay as they are.`));
+  };
+}
+
+/** The fields of a treatment that a trial becomes: its settings as they are stored, and the notes it is for. */
+function keptOf(
+  { actionId, performed, noteIds, wasOnAll, begun: { span } }: Trial,
+  picked: { readonly ruleId: string; readonly params: Readonly<Record<string, unknown>> } | null,
+): Pick<Treatment, 'actionId' | 'params' | 'rule' | 'noteIds' | 'span'> {
+  const stored = performed.change.made![0]!.params as Treatment['params'];
+  const params = Object.fromEntries(Object.entries(stored).map(([name, value]) => [name, isTickSteps(value) ? namedUnit(value) : value]));
+  const subject = wasOnAll || noteIds.length === 0 ? {} : picked ? { rule: picked as Treatment['rule'] } : { noteIds: [...noteIds] };
+  return { actionId, params, ...subject, ...(span ? { span: { start: Math.round(span.start), end: Math.round(span.end) } } : {}) };
+}
+
+/** What a treatment does, in words, and on which notes. */
+export function treatmentWords({ actionId, params, noteIds, rule }: Treatment): string {
+  const action = findAction(actionId);
+  const words = action ? settingsInWords(action, params) : 'An action of a newer version';
+  if (noteIds) return `${words}, on ${noteIds.length === 1 ? '1 note' : `${noteIds.length} notes`}`;
+  return rule ? `${words}, on some notes` : words;
+}
+
+/** Opens the trial of a treatment: its settings, heard as they change. */
+export function tryTreatment(treatmentId: Id): Thunk {
+  return (dispatch, getState) => {
+    dispatch(settleTrial());
+    const treatment = findById(getState().song.document?.treatments ?? [], treatmentId);
+    const action = treatment && findAction(treatment.actionId);
+    if (!treatment || !action) return;
+    dispatch(noticeSet(null));
+    dispatch(sheetSet(null));
+    const { actionId, params, noteIds = [] } = treatment;
+    dispatch(trialSet(dispatch(tried({ actionId: actionId as ActionId, params, noteIds, treatmentId }))));
+  };
+}
+
+const named = (treatment: Treatment) => findAction(treatment.actionId)?.label ?? 'Treatment';
+
+/** Switches a treatment on or off. */
+export function switchTreatment(treatment: Treatment): Thunk {
+  return (dispatch) =>
+    dispatch(editEntity(`${named(treatment)} ${treatment.on ? 'off' : 'on'}`, 'treatments', treatment, { on: !treatment.on }));
+}
+
+/** Lets a treatment work before the one before it on the same thing, or behind the one after it. */
+export function shiftTreatment(treatment: Treatment, direction: -1 | 1): Thunk {
+  return (dispatch) => {
+    dispatch(
+      editSong(`Order of treatments: ${named(treatment)}`, (song) => {
+        const own = song.treatments.filter(({ parentId }) => parentId === treatment.parentId);
+        const at = own.findIndex(({ id }) => id === treatment.id);
+        const other = own[at + direction];
+        if (!other) return song;
+        const order = own.flatMap(({ id }) => (id === treatment.id || id === other.id ? [] : [id]));
+        order.splice(at + direction, 0, treatment.id);
+        if (order.length < own.length) order.splice(at, 0, other.id);
+        const ranks = new Map(order.map((id, rank) => [id, rank]));
+        const treatments = song.treatments.map((each) => (ranks.has(each.id) ? { ...each, order: ranks.get(each.id)! } : each));
+        return withTreatments({ ...song, treatments: [] }, treatments);
+      }),
+    );
+  };
+}
+
+/** Takes a treatment away. */
+export function removeTreatment(treatment: Treatment): Thunk {
+  return (dispatch) => {
+    dispatch(
+      editSong(`Delete ${named(treatment)}`, (song) => ({ ...song, treatments: song.treatments.filter(({ id }) => id !== treatment.id) })),
+    );
+    dispatch(noticeSet({ words: `${named(treatment)} was taken away.`, remedy: { kind: 'undo' } }));
+  };
+}
+
+/** Writes out what a treatment, and those before it, leave of the notes, to be edited one by one. */
+export function plainTreatment(treatment: Treatment): Thunk {
+  return (dispatch, getState) => {
+    const before = getState().song.document?.patterns.length ?? 0;
+    dispatch(editSong(`Make plain: ${named(treatment)}`, (song, newId) => makePlain(song, treatment.id, newId)));
+    const hasOwn = (getState().song.document?.patterns.length ?? 0) > before;
+    dispatch(
+      noticeSet({
+        words: hasOwn
+          ? 'Made plain. The pattern was made own here, for other places play it otherwise.'
+          : 'Made plain: the notes are as they sound.',
+        remedy: { kind: 'undo' },
+      }),
+    );
+  };
+}

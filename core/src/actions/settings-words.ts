@@ -1,0 +1,36 @@
+import { gridOfSteps, isTickSteps, type TickSteps } from '../time';
+import type { NotesAction } from './action';
+import { AMOUNT_UNITS, amountTicks, type AmountUnit } from './amounts';
+import { paramFields, type ParamField } from './params';
+
+/** Units whose length is the same in every meter and at every tempo. */
+const FIXED = AMOUNT_UNITS.filter((unit) => unit.includes('/'));
+
+/** The name of steps of ticks that are as long as a named unit ("1/16"); else the steps as they are. */
+export function namedUnit(steps: TickSteps): AmountUnit {
+  const { numerator, denominator } = gridOfSteps(steps);
+  const nowhere = { grid: { numerator: 1, denominator: 1 }, meter: { numerator: 4, denominator: 4 }, tempos: [] };
+  return FIXED.find((unit) => amountTicks(1, unit, nowhere) * denominator === numerator) ?? steps;
+}
+
+/** An action with its settings, in words: "Transpose 7 semitones". Its main amounts, and whatever else is not as it begins. */
+export function settingsInWords(action: Pick<NotesAction, 'label' | 'params' | 'main'>, params: Readonly<Record<string, unknown>>): string {
+  const start = action.params.parse({});
+  const fields = paramFields(action.params).filter(
+    ({ name, control }, index) =>
+      (control !== 'choice' && (action.main ? action.main.includes(name) : index < 2)) || params[name] !== start[name],
+  );
+  return [action.label, fields.map((field) => inWords(field, params[field.name])).join(', ')].filter(Boolean).join(' ');
+}
+
+function inWords({ title, control, unit, options }: ParamField, value: unknown): string {
+  if (typeof value === 'number') {
+    if (unit) return `${value} ${unit}`;
+    const name = title.toLowerCase();
+    return name.endsWith('s') ? `${value} ${name}` : `${name} ${value}`;
+  }
+  const text = String(value);
+  if (control !== 'division' && control !== 'choice') return text;
+  const named = isTickSteps(text) ? namedUnit(text) : text;
+  return options.find((option) => option.value === named)?.name ?? named;
+}

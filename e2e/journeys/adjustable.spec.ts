@@ -1,0 +1,84 @@
+import { expect, test, type Page } from '../support/journey';
+import { newSong, openPattern, savedNotes, shapes, tool } from '../support/app';
+import { button, saved } from '../support/song';
+
+/** A phrase of four quarters, C4 E4 G4 C5, on keys. */
+async function phrase(page: Page): Promise<void> {
+  await newSong(page, 'Lamp keys');
+  await expect(page.getByRole('group', { name: 'Tray' })).toBeVisible();
+  await tool(page, 'Make', 'Type a phrase: try with settings');
+  await page.getByRole('textbox', { name: 'Phrase' }).fill('C4:4 E4:4 G4:4 C5:4');
+  await button(page, 'Keep').click();
+  await button(page, 'Deselect').click();
+}
+
+/** Outlines of what is heard in place of the notes. */
+const outlined = (page: Page) => page.getByTestId('heard').locator('> *');
+
+test('by thumb: a transposition is kept adjustable, changed while it plays, switched off, made plain; the notes stay till then', async ({
+  page,
+}) => {
+  await phrase(page);
+  const written = await shapes(page);
+  await button(page, 'Play').tap();
+  await tool(page, 'Pitch', 'Transpose: try with settings');
+  const strip = page.getByRole('region', { name: 'Trying Transpose' });
+  await strip.getByRole('button', { name: 'More settings' }).tap();
+  await expect(strip.getByRole('button', { name: 'The pattern, in all its places' })).toHaveAttribute('aria-pressed', 'true');
+  await strip.getByRole('button', { name: 'Keep adjustable' }).tap();
+  await expect(page.getByRole('alert')).toContainText('The notes stay as they are');
+  expect(await shapes(page)).toEqual(written);
+  await expect(outlined(page)).not.toHaveCount(0);
+
+  // Another setting is heard as it is set, and is one step.
+  await button(page, '1 adjustable: show them').tap();
+  const list = page.getByRole('region', { name: 'Adjustable' });
+  await list.getByRole('button', { name: /: change its settings$/ }).tap();
+  await page.getByRole('region', { name: 'Adjusting Transpose' }).getByRole('button', { name: 'Semitones: less' }).tap();
+  await button(page, 'Keep').tap();
+  await button(page, '1 adjustable: show them').tap();
+  await expect(list).toContainText('Transpose 11 semitones');
+  await list.getByRole('button', { name: 'Transpose 11 semitones: on' }).tap();
+  await expect(list.getByRole('button', { name: 'Transpose 11 semitones: on' })).toHaveAttribute('aria-pressed', 'false');
+  await button(page, 'Undo').tap();
+  await button(page, 'Close: Adjustable').tap();
+  // It is seen on the song page, kept over a reload, and written out when wished.
+  await button(page, 'Back to the song').tap();
+  await expect(page.locator('[data-placement]')).toHaveAccessibleName(/1 adjustable/);
+  await page.reload();
+  await openPattern(page, 'Lamp keys');
+  await button(page, '1 adjustable: show them').tap();
+  await list.getByRole('button', { name: /^Make plain: / }).tap();
+  await expect.poll(async () => (await savedNotes(page)).map(({ pitch }) => pitch)).toEqual([71, 75, 78, 83]);
+  await page.getByRole('alert').getByRole('button', { name: 'Undo' }).tap();
+  await expect.poll(() => shapes(page)).toEqual(written);
+});
+
+test.describe('wide, by keys', () => {
+  test.use({ viewport: { width: 1280, height: 800 }, hasTouch: false, isMobile: false });
+
+  test('a treatment on this place alone leaves its linked copy; two are put in order and deleted', async ({ page }) => {
+    await phrase(page);
+    await button(page, 'Transpose: try with settings').press('Enter');
+    await button(page, 'Only in this place').press('Enter');
+    await button(page, 'Keep adjustable').press('Enter');
+    await button(page, 'Velocity 48').scrollIntoViewIfNeeded();
+    await button(page, 'Set velocity: try with settings').press('Enter');
+    await button(page, 'Keep adjustable').press('Enter');
+    const { placements, ...song } = await saved(page);
+    expect(song).toHaveProperty('treatments');
+    const { treatments } = song as unknown as { treatments: { parentId: string; actionId: string }[] };
+    expect(treatments.map(({ parentId, actionId }) => [parentId === placements[0]!.id, actionId])).toEqual([
+      [true, 'transpose'],
+      [true, 'velocity-set'],
+    ]);
+    await button(page, '2 adjustable: show them').press('Enter');
+    const list = page.getByRole('region', { name: 'Adjustable' });
+    await list.getByRole('button', { name: /^Transpose .*: later in the order$/ }).press('Enter');
+    await expect(list.getByRole('group').first()).toHaveAccessibleName(/^Set velocity/);
+    await list.getByRole('button', { name: /^Delete: Transpose/ }).press('Enter');
+    await expect(list.getByRole('group')).toHaveCount(1);
+    await page.keyboard.press('Escape');
+    await expect(list).toHaveCount(0);
+  });
+});
