@@ -7,6 +7,8 @@ import { paste } from './copy/paste';
 import { repeat } from './copy/repeat';
 import { accents } from './feel/accents';
 import { chance } from './feel/chance';
+import { groove } from './feel/groove';
+import { humanise } from './feel/humanise';
 import { mute } from './feel/mute';
 import { oneOf } from './feel/one-of';
 import { pan } from './feel/pan';
@@ -15,6 +17,8 @@ import { passesPlain } from './feel/passes-plain';
 import { passesSteps } from './feel/passes-steps';
 import { roll } from './feel/roll';
 import { share } from './feel/share';
+import { strum } from './feel/strum';
+import { swing } from './feel/swing';
 import { typeValues } from './feel/type-values';
 import { velocityRamp } from './feel/velocity-ramp';
 import { velocityRandom } from './feel/velocity-random';
@@ -39,6 +43,7 @@ import { bendLine } from './pitch/bend-line';
 import { fitScale } from './pitch/fit-scale';
 import { inScale } from './pitch/in-scale';
 import { invert } from './pitch/invert';
+import { oneVoice } from './pitch/one-voice';
 import { toRow } from './pitch/to-row';
 import { transpose } from './pitch/transpose';
 import { vibrato } from './pitch/vibrato';
@@ -72,6 +77,7 @@ const LIST = [
   inScale,
   fitScale,
   invert,
+  oneVoice,
   toRow,
   bend,
   bendLine,
@@ -82,6 +88,10 @@ const LIST = [
   velocityRamp,
   velocityRandom,
   accents,
+  swing,
+  groove,
+  humanise,
+  strum,
   mute,
   chance,
   passes,
