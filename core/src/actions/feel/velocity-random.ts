@@ -1,3 +1,4 @@
+import { steadyChance } from '../../chance/steady';
 import { clamp } from '../../time';
 import { notesAction } from '../action';
 import { paramsOf, wholeParam } from '../params';
@@ -16,10 +17,13 @@ export const velocityRandom = notesAction({
     most: wholeParam('Not above', 1, 127, 127),
   }),
   quick: [{ label: 'Vary velocity', icon: 'vary', params: {} }],
-  run: ({ notes }, { by, least, most }, { random }) => ({
-    notes: notes.map((note) => {
-      const drawn = Math.round((random() * 2 - 1) * by);
-      return { ...note, velocity: clamp(note.velocity + drawn, Math.min(least, most), Math.max(least, most)) };
-    }),
-  }),
+  run: ({ notes }, { by, least, most }, { random }) => {
+    const { uniform } = steadyChance(random);
+    return {
+      notes: notes.map((note) => {
+        const drawn = Math.round((uniform(note.id) * 2 - 1) * by);
+        return { ...note, velocity: clamp(note.velocity + drawn, Math.min(least, most), Math.max(least, most)) };
+      }),
+    };
+  },
 });

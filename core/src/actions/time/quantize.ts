@@ -1,6 +1,7 @@
 import type { Note } from '../../model/entities';
 import { nearestSwungLine, STRAIGHT, swungLine } from '../../notes/swing';
 import { barTicks, beatTicks, gridAt, gridOfRow, lineIndexAt, meterAt, roundEvenly, type Grid, type MeterAt } from '../../time';
+import { steadyChance } from '../../chance/steady';
 import { notesAction } from '../action';
 import { amountParam, gridOfAmount } from '../amounts';
 import { choiceParam, paramsOf, sliderParam } from '../params';
@@ -35,6 +36,7 @@ export const quantize = notesAction({
   main: ['to', 'strength'],
   quick: [{ label: 'Quantize', icon: 'quantize', params: {} }],
   run: ({ notes }, { to, what, strength, swing, random, beyond }, context) => {
+    const chance = steadyChance(context.random);
     const plain: Pull = { grid: gridOfAmount(to, context), strength, swing };
     const pullOf = (note: Note): Pull => {
       if (to === 'grid') {
@@ -49,8 +51,7 @@ export const quantize = notesAction({
       notes: notes.map((note) => {
         const pull = pullOf(note);
         const step = pull.grid.numerator / pull.grid.denominator;
-        // Drawn for every note, so that leaving one changes none of the others.
-        const drift = Math.round((context.random() * 2 - 1) * (random / 100) * step);
+        const drift = Math.round((chance.uniform(note.id) * 2 - 1) * (random / 100) * step);
         if (beyond > 0 && offBy(note, what, pull) <= (beyond / 100) * step) return note;
         const moved = what === 'lengths' ? withLength(note, pull) : withEdges(note, what, pull);
         return drift === 0 || what === 'lengths' ? moved : { ...moved, start: Math.max(0, moved.start + drift) };

@@ -92,6 +92,7 @@ function Said({ trial }: { readonly trial: Trial }) {
 
 /** What it would be kept adjustable on. */
 function KeptOnChoice() {
+  const { width } = useWindowDimensions();
   const dispatch = useAppDispatch();
   const keptOn = useAppSelector((state) => state.trial.keptOn);
   return (
@@ -100,6 +101,7 @@ function KeptOnChoice() {
         Adjustable on
       </Words>
       <Choices title="Kept adjustable on" options={KEPT_ON} value={keptOn} onChange={(to) => dispatch(keptOnSet(to))} />
+      {width < NARROWEST ? <KeepAdjustable /> : null}
     </XStack>
   );
 }
@@ -161,17 +163,18 @@ interface EndsProps {
 
 /** Width of Drop and of Keep, in pixels: they stay where they are, whatever stands beside them. */
 const END = 62;
-/** In narrower windows the longer words have no room beside three buttons, in pixels. */
+/** In narrower windows the longer words have no room beside three buttons, in pixels; in the narrowest a fourth has none. */
 const NARROW = 480;
+const NARROWEST = 340;
 
 function Ends({ isComparing, isKeepable, more }: EndsProps) {
   const dispatch = useAppDispatch();
-  const isNarrow = useWindowDimensions().width < NARROW;
+  const { width } = useWindowDimensions();
   return (
     <>
       <Press
         label="Hold: original"
-        shown={isNarrow ? 'Original' : 'Hold: original'}
+        shown={width < NARROW || isKeepable ? 'Original' : 'Hold: original'}
         tight
         grow
         look={isComparing ? 'on' : 'raised'}
@@ -190,12 +193,15 @@ function Ends({ isComparing, isKeepable, more }: EndsProps) {
         />
       ) : null}
       <Press label="Drop" tight width={END} look="raised" onPress={() => dispatch(dropTrial())} />
-      {isKeepable ? (
-        <Press label="Keep adjustable" shown="Adjustable" tight width={82} look="raised" onPress={() => dispatch(keepAdjustable())} />
-      ) : null}
+      {isKeepable && width >= NARROWEST ? <KeepAdjustable /> : null}
       <Press label="Keep" tight width={END} look="strong" onPress={() => dispatch(keepTrial())} />
     </>
   );
+}
+
+function KeepAdjustable() {
+  const dispatch = useAppDispatch();
+  return <Press label="Keep adjustable" shown="Adjustable" tight width={82} look="raised" onPress={() => dispatch(keepAdjustable())} />;
 }
 
 /** The scope of a trial, in words. */
