@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '../support/journey';
-import { newSong, openPattern, savedNotes, shapes, tool } from '../support/app';
+import { boxAt, newSong, openPattern, openTrack, savedNotes, shapes, tool } from '../support/app';
+import { noteOns, sentOut } from '../support/midi-text';
 import { button, saved } from '../support/song';
 
 /** A phrase of four quarters, C4 E4 G4 C5, on keys. */
@@ -81,4 +82,55 @@ test.describe('wide, by keys', () => {
     await page.keyboard.press('Escape');
     await expect(list).toHaveCount(0);
   });
+});
+
+test('by thumb: of chords on keys come a bass and strummed keys that follow; the chords change, and so do they', async ({ page }) => {
+  await newSong(page, 'Lamp keys');
+  for (const [step, row] of [
+    [0, 'C4'],
+    [0, 'E4'],
+    [0, 'G4'],
+    [16, 'D4'],
+    [16, 'F4'],
+  ] as const) {
+    const at = await boxAt(page, step, row);
+    await page.touchscreen.tap(at.x, at.y);
+  }
+  await expect.poll(() => shapes(page)).toHaveLength(5);
+  for (const part of ['Bass from this', 'Strummed keys from this']) {
+    await tool(page, 'Copy', 'Part to another track …');
+    await button(page, 'Follows: a bass, lead or pad made of it').tap();
+    await button(page, part).tap();
+    await expect(page.getByRole('alert')).toContainText('follows now');
+  }
+  await openTrack(page, 'Round bass');
+  await expect(button(page, '1 adjustable: show them')).toBeVisible();
+  // An octave under the lowest of each chord: C3 and D3.
+  await expect(outlined(page)).toHaveCount(2);
+  const heardRows = async () => {
+    const rows = await outlined(page).evaluateAll((notes) => notes.map((note) => Math.round(note.getBoundingClientRect().top)));
+    return rows;
+  };
+  const before = await heardRows();
+  await openTrack(page, 'Lamp keys');
+  await button(page, 'Select all notes').tap();
+  await tool(page, 'Pitch', 'Semitone up');
+  await openTrack(page, 'Round bass');
+  await expect.poll(heardRows).not.toEqual(before);
+  // The strum is set while it plays, and leaves as MIDI as it is heard.
+  await openTrack(page, 'Lamp keys 2');
+  await button(page, 'Play').tap();
+  await button(page, '1 adjustable: show them').tap();
+  await button(page, /^Strum .*: change its settings$/).tap();
+  await page.getByRole('region', { name: 'Adjusting Strum' }).getByRole('button', { name: 'Over: more' }).tap();
+  await button(page, 'Keep').tap();
+  await button(page, '1 adjustable: show them').tap();
+  await expect(page.getByRole('region', { name: 'Adjustable' })).toContainText('Strum 41 ms');
+  await button(page, 'Close: Adjustable').tap();
+  const ons = noteOns(await sentOut(page));
+  // C♯3 and D♯3 of the bass; of the strummed chord each note by itself.
+  expect(ons.filter(([, , , pitch]) => pitch === 49 || pitch === 51)).toHaveLength(2);
+  const first = ons.filter(([, , , pitch]) => [61, 65, 68].includes(pitch!));
+  expect(first).toHaveLength(6);
+  expect(new Set(first.map(([, tick]) => tick)).size).toBe(3);
 });

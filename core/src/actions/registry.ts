@@ -36,6 +36,7 @@ import { setLength } from './length/set-length';
 import { splitAt } from './length/split-at';
 import { splitLines } from './length/split-lines';
 import { splitParts } from './length/split-parts';
+import { arpeggio } from './make/arpeggio';
 import { fill } from './make/fill';
 import { phrase } from './make/phrase';
 import { bend } from './pitch/bend';
@@ -109,6 +110,7 @@ const LIST = [
   bestBar,
   deleteNotes,
   fill,
+  arpeggio,
   phrase,
 ] as const;
 

@@ -4,6 +4,7 @@ export * from './copy-song';
 export * from './marks';
 export * from './cut-repeats';
 export * from './marker-sections';
+export { FOLLOWERS, withFollower, type FollowerKind } from './follow';
 export { makePlain, treatmentsAt } from './make-plain';
 export * from './placing';
 export * from './arrange';

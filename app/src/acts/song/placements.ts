@@ -1,4 +1,7 @@
 import {
+  FOLLOWERS,
+  withFollower,
+  type FollowerKind,
   amountTicks,
   barTicks,
   copiedToTrack,
@@ -229,4 +232,16 @@ export function muteSelected(muted: boolean): Thunk {
 /** Makes a placement end elsewhere; it goes round as often as it takes. */
 export function setPlacementEnd(id: Id, endTick: number): Thunk {
   return (dispatch) => void dispatch(editSong('Length of a placement', (document) => withPlacementEnd(document, id, endTick)));
+}
+
+/** Makes a part that follows another: linked, with actions kept adjustable, on a track or on a new one. */
+export function followPart(placementId: Id, kind: FollowerKind, trackId: Id | null): Thunk {
+  return (dispatch) => {
+    const { name } = FOLLOWERS[kind];
+    const isDone = dispatch(
+      editSong(`${name} that follows`, (song, newId) => withFollower(song, placementId, kind, trackId, newId)?.document ?? song),
+    );
+    dispatch(sheetSet(null));
+    if (isDone) dispatch(noticeSet(`${name} follows now: when these notes change, it does too. Its settings are under Adjustable.`));
+  };
 }

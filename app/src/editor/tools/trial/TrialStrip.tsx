@@ -61,7 +61,9 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
         before={
           <>
             <Lengthening trial={trial} />
-            {action.curve ? <Curve curve={action.curve(trial.params as never)} title={`Curve of ${action.label}`} /> : null}
+            {action.curve && (!canHaveMore || hasMore || main.length === 1) ? (
+              <Curve curve={action.curve(trial.params as never)} title={`Curve of ${action.label}`} />
+            ) : null}
           </>
         }
         onEnter={() => dispatch(keepTrial())}

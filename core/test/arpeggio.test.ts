@@ -1,0 +1,91 @@
+import fc from 'fast-check';
+import { events, notesOf, TICKS_PER_QUARTER, withFollower, type ActionParams, type FollowerKind, type Note } from '../src';
+import { anyNotes, counter, note, PATTERN, run, songWith } from './make';
+
+const STEP = TICKS_PER_QUARTER / 4;
+const triad = (start: number, length: number, name: string, pitches: readonly number[]) =>
+  pitches.map((pitch, index) => note({ id: `${name}${index}`, start, length, pitch }));
+const pitchesOf = (notes: readonly Note[]) => notes.map(({ pitch }) => pitch);
+
+describe('arpeggio', () => {
+  const song = songWith(triad(0, 8 * STEP, 'c', [60, 64, 67]));
+  const played = (params: Partial<ActionParams<'arpeggio'>>) => run(song, 'arpeggio', params).notes;
+
+  it('plays one note a step for as long as the chord lasts, in each order', () => {
+    expect(played({ rate: '1/16' }).map(({ start }) => start / STEP)).toEqual([0, 1, 2, 3, 4, 5, 6, 7]);
+    expect(pitchesOf(played({ rate: '1/16', order: 'up' }))).toEqual([60, 64, 67, 60, 64, 67, 60, 64]);
+    expect(pitchesOf(played({ rate: '1/16', order: 'down' }))).toEqual([67, 64, 60, 67, 64, 60, 67, 64]);
+    expect(pitchesOf(played({ rate: '1/16', order: 'up-down' }))).toEqual([60, 64, 67, 64, 60, 64, 67, 64]);
+    expect(pitchesOf(played({ rate: '1/16', order: 'up', rounds: 2, shift: 12 }))).toEqual([60, 64, 67, 72, 76, 79, 60, 64]);
+    expect(pitchesOf(played({ rate: '1/8', order: 'up' }))).toEqual([60, 64, 67, 60]);
+    expect(played({ rate: '1/16', gate: 50 }).map(({ length }) => length / STEP)).toEqual(Array<number>(8).fill(0.5));
+  });
+
+  it('at random uses every note once before any comes again; a note that ends leaves the round', () => {
+    const drawn = pitchesOf(played({ rate: '1/16', order: 'random' }));
+    for (const from of [0, 3]) expect([...drawn.slice(from, from + 3)].sort()).toEqual([60, 64, 67]);
+    const uneven = songWith([...triad(0, 8 * STEP, 'c', [60, 64]), note({ id: 'short', start: 0, length: 2 * STEP, pitch: 67 })]);
+    const later = run(uneven, 'arpeggio', { rate: '1/16' }).notes.filter(({ start }) => start >= 2 * STEP);
+    expect(pitchesOf(later)).not.toContain(67);
+  });
+
+  it('counts from the bar where that is chosen: a chord that begins off the steps is played on them', () => {
+    const late = songWith(triad(STEP + 1000, 4 * STEP, 'c', [60, 64]));
+    const starts = (from: 'bar' | 'chord') => run(late, 'arpeggio', { rate: '1/16', from }).notes.map(({ start }) => start);
+    expect(starts('bar')).toEqual([2 * STEP, 3 * STEP, 4 * STEP, 5 * STEP]);
+    expect(starts('chord')).toEqual([0, 1, 2, 3].map((step) => STEP + 1000 + step * STEP));
+  });
+
+  it('sounds one note at a time of each chord, of its own pitches, within its time', () => {
+    fc.assert(
+      fc.property(anyNotes(8), fc.constantFrom('up', 'down', 'up-down', 'outward', 'written', 'random'), (notes, order) => {
+        const one = run(songWith(notes), 'arpeggio', { order: order as 'up', rate: '1/16', gate: 80 });
+        const pitches = new Set(notes.map(({ pitch }) => pitch));
+        const end = notes.reduce((most, { start, length }) => Math.max(most, start + length), 0);
+        for (const each of one.notes) {
+          expect(pitches.has(each.pitch)).toBe(true);
+          expect(each.start).toBeLessThan(Math.max(1, end));
+        }
+        expect(new Set(one.notes.map(({ id }) => id)).size).toBe(one.notes.length);
+      }),
+    );
+  });
+});
+
+describe('a part that follows', () => {
+  const chords = songWith([...triad(0, 8 * STEP, 'c', [60, 64, 67]), ...triad(16 * STEP, 4 * STEP, 'd', [62, 65, 69])]);
+  const [placement] = chords.placements;
+  const heard = (kind: FollowerKind, change = (document: typeof chords) => document) => {
+    const made = withFollower(chords, placement!.id, kind, null, counter('new'))!;
+    const document = change(made.document);
+    const { trackId } = document.placements.find(({ id }) => id === made.placementId)!;
+    return events(document, 0, 32 * STEP, { view: { kind: 'song' } }).filter((event) => event.trackId === trackId);
+  };
+
+  it('is a bass an octave under the lowest, a pad held to the next chord, strummed keys, an arpeggio', () => {
+    expect(heard('bass').map(({ tick, pitch }) => [tick / STEP, pitch])).toEqual([
+      [0, 48],
+      [16, 50],
+    ]);
+    const pad = heard('pad');
+    expect(pad.map(({ lengthTicks }) => lengthTicks / STEP)).toEqual([16, 16, 16, 16, 16, 16]);
+    expect(heard('strummed').map(({ tick }) => tick)).toEqual([0, 807, 1613, 80640, 81447, 82253]);
+    expect(
+      heard('lead')
+        .slice(0, 6)
+        .map(({ pitch }) => pitch),
+    ).toEqual([60, 64, 67, 72, 76, 79]);
+  });
+
+  it('follows when the chords change, and the chords themselves stay', () => {
+    const changed = (document: typeof chords) => ({
+      ...document,
+      notes: { [PATTERN]: notesOf(document, PATTERN).map((each) => ({ ...each, pitch: each.pitch + 5 })) },
+    });
+    expect(heard('bass', changed).map(({ pitch }) => pitch)).toEqual([53, 55]);
+    const { document } = withFollower(chords, placement!.id, 'bass', null, counter('new'))!;
+    const own = events(document, 0, 32 * STEP, { view: { kind: 'song' } }).filter(({ trackId }) => trackId === 'track');
+    expect(own).toHaveLength(6);
+    expect(document.tracks.map(({ name }) => name)).toEqual(['Lamp keys', 'Round bass']);
+  });
+});
