@@ -81,6 +81,15 @@ test.describe('wide, by keys', () => {
     await expect(list.getByRole('group')).toHaveCount(1);
     await page.keyboard.press('Escape');
     await expect(list).toHaveCount(0);
+    // A swing for the whole song is told on its ruler; this track can do without.
+    await button(page, 'Swing: try with settings').press('Enter');
+    await button(page, 'The whole song').press('Enter');
+    await button(page, 'Keep adjustable').press('Enter');
+    await button(page, '2 adjustable: show them').press('Enter');
+    await button(page, 'Not on Lamp keys').press('Enter');
+    await expect(list.getByRole('group', { name: /^Swing/ })).toHaveCount(0);
+    await button(page, 'Back to the song').press('Enter');
+    await expect(page.getByTestId('song-ruler').first()).toContainText('Swing 58 %, 1/16');
   });
 });
 

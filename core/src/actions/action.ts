@@ -178,6 +178,8 @@ export interface NotesActionEntry<ActionId extends string, Params extends z.ZodO
   readonly main?: readonly (keyof z.infer<Params> & string)[];
   /** `any` where absent. */
   readonly takes?: Takes;
+  /** Whether it is of use kept on the whole song: a feel that all tracks share. */
+  readonly suitsSong?: true;
   /** Whether it moves notes so that other settings of it move them back: the way back takes the very notes of the way there. */
   readonly hasWayBack?: true;
   /** One-touch forms for the tray: what the button says and the params it sets. */

@@ -2,7 +2,7 @@ export * from '../chance/random';
 export * from '../chance/draws';
 export { isAudible, type PlayLine, type PlayView } from './lines';
 export * from './note-loops';
-export { canBeKept, heardAt, treatedNotes, treatmentSeed } from './treated';
+export { canBeKept, heardAt, treatedNotes, treatmentParents, treatmentSeed } from './treated';
 export * from './events';
 export { eventKey, type PlayEvent } from './line-events';
 export * from './backdrop';

@@ -42,6 +42,28 @@ describe('an action kept live', () => {
     expect(pitches({ ...song, treatments: [{ ...treatment('x', 'two', 0, 7), actionId: 'unheard-of' }] })).toEqual([60, 60]);
   });
 
+  it('on the song is heard on every track, but for a track or a place that has a feel of its own', () => {
+    const other = { ...song.tracks[0]!, id: 'other', order: 1 };
+    const two = { ...song.placements[1]!, id: 'there', trackId: 'other', start: 0 };
+    const treated: Document = {
+      ...song,
+      tracks: [...song.tracks, other],
+      placements: [...song.placements, two].sort((a, b) => a.start - b.start),
+      treatments: [treatment('x', song.song.id, 0, 12)],
+    };
+    expect(pitches(treated)).toEqual([72, 72, 72]);
+    const ownTrack = {
+      ...treated,
+      tracks: treated.tracks.map((each) => (each.id === 'other' ? { ...each, ownFeel: true as const } : each)),
+    };
+    expect(pitches(ownTrack).sort()).toEqual([60, 72, 72]);
+    const ownPlace = {
+      ...treated,
+      placements: treated.placements.map((each) => (each.id === 'two' ? { ...each, ownFeel: true as const } : each)),
+    };
+    expect(pitches(ownPlace)).toEqual([72, 72, 60]);
+  });
+
   it('stays with its placement when that is cut or made own, and goes with it', () => {
     const treated = { ...song, placements: [{ ...song.placements[0]!, length: 2 * BAR }], treatments: [treatment('x', 'one', 0, 7)] };
     const cut = cutAt(treated, BAR, counter('c'));

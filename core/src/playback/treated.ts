@@ -2,7 +2,7 @@ import { plainContext, type ActionContext, type NotesAction } from '../actions/a
 import { findAction } from '../actions/registry';
 import { byStartThenPitch } from '../model/collections';
 import { findById, inOrder, notesOf, type Document } from '../model/document';
-import type { Id, KeyChoice, Note, Pattern, Placement, Treatment } from '../model/entities';
+import type { Id, KeyChoice, Note, Pattern, Placement, Track, Treatment } from '../model/entities';
 import { groupedBy } from '../model/grouped';
 import { hashText, idsOfRun } from '../model/ids';
 import { rowLength } from '../model/row-length';
@@ -39,25 +39,10 @@ const byLine = new WeakMap<PlayLine, { readonly document: Document; readonly tre
 
 function worked(document: Document, { pattern, placementId, track }: PlayLine, notes: readonly Note[]): readonly Note[] {
   const lists = treatmentsOn(document.treatments);
-  const everywhere = lists.get(pattern.id) ?? [];
-  const here = [placementId, track.id, document.song.id].flatMap((parentId) => lists.get(parentId) ?? []);
-  const inPattern = everywhere.length ? treatedAt(document, pattern, firstPlaceOf(document, pattern.id), notes, everywhere) : notes;
-  return here.length ? treatedAt(document, pattern, placementId, inPattern, here) : inPattern;
-}
-
-/** The placement that a pattern's own treatments go by, so that they leave the same in all of its places: the first in the song. */
-export function firstPlaceOf({ placements }: Document, patternId: Id): Id {
-  return placements.find((each) => each.patternId === patternId)?.id ?? '';
-}
-
-/** Notes as some treatments leave them at a placement. */
-function treatedAt(
-  document: Document,
-  pattern: Pattern,
-  placementId: Id,
-  notes: readonly Note[],
-  list: readonly Treatment[],
-): readonly Note[] {
+  const placement = findById(document.placements, placementId);
+  const parents = placement ? treatmentParents(document.song.id, track, placement) : [];
+  const list = parents.flatMap((parentId) => lists.get(parentId) ?? []);
+  if (list.length === 0) return notes;
   const read = whatIsRead(document, pattern, placementId);
   const text = JSON.stringify(read);
   const known = remembered.get(notes)?.find((each) => each.text === text && isSame(each.list, list));
@@ -65,6 +50,12 @@ function treatedAt(
   const treated = list.reduce((each, treatment) => treatedBy(each, treatment, read), notes);
   remembered.set(notes, [{ list, text, treated }, ...(remembered.get(notes) ?? [])].slice(0, RESULTS_KEPT));
   return treated;
+}
+
+/** What a placement is treated by, in the order in which it works: its pattern, itself, its track and the song, unless it has a feel of its own. */
+export function treatmentParents(songId: Id, track: Pick<Track, 'id' | 'ownFeel'>, placement: Placement): readonly Id[] {
+  const own = [placement.patternId, placement.id, track.id];
+  return track.ownFeel || placement.ownFeel ? own : [...own, songId];
 }
 
 interface Remembered {

@@ -5,52 +5,55 @@ import type { Id, Note, Pattern, Placement, Treatment } from '../model/entities'
 import { groupedBy } from '../model/grouped';
 import { rowLength } from '../model/row-length';
 import { drawIdOf } from '../chance/draws';
-import { heardAt } from '../playback/treated';
+import { heardAt, treatmentParents } from '../playback/treated';
 import { freeName } from './stretch';
 import { withNotesRenamed, withoutLostTreatments } from './treatments';
 
 /** Writes out what treatments leave, so that it can be edited note by note, and takes them away: the one that is named and all that work before it,
  *  wherever that one is heard. A pattern that is treated otherwise in another of its places is made own first. What is heard stays the same; one
- *  that is switched off just goes. */
+ *  that is switched off, or heard nowhere, just goes. */
 export function makePlain(document: Document, treatmentId: Id, newId: () => Id): Document {
   const last = findById(document.treatments, treatmentId);
   if (!last) return document;
-  if (!last.on) return { ...document, treatments: document.treatments.filter((each) => each !== last) };
-  const places = document.placements.filter((placement) => parentsOf(document, placement).includes(last.parentId));
+  const done = doneAt(document, last);
+  if (!last.on || done.size === 0) return { ...document, treatments: document.treatments.filter((each) => each !== last) };
+  const places = document.placements.filter(({ id }) => done.has(id));
   const heard = new Map(
     places.map((placement) => [
       placement.id,
-      heardAt(upTo(document, placement, last), placement) ?? notesOf(document, placement.patternId),
+      heardAt({ ...document, treatments: done.get(placement.id)! }, placement) ?? notesOf(document, placement.patternId),
     ]),
   );
   const written = [...groupedBy(places, ({ patternId }) => patternId)].reduce(
     (each, [patternId, together]) => withWritten(each, patternId, groupsOf(together, heard), newId),
     document,
   );
-  const done = new Set(places.flatMap((placement) => before(document, placement, last)));
-  return withoutDone(document, written, done);
+  return withoutDone(document, written, new Set([...done.values()].flat().map(({ id }) => id)));
 }
 
-/** What a placement is treated by, in the order in which it works. */
-function parentsOf({ song }: Document, { id, patternId, trackId }: Placement): readonly Id[] {
-  return [patternId, id, trackId, song.id];
+/** What is written out at each placement: where the treatment is heard, it and those before it. One of these may be on a track, and heard in places where
+ *  the last is not: there all up to that one are written out. */
+function doneAt(document: Document, last: Treatment): ReadonlyMap<Id, readonly Treatment[]> {
+  const lists = new Map(document.placements.map((placement) => [placement.id, treatmentsAt(document, placement)]));
+  const upTo = (list: readonly Treatment[], treatment: Treatment) => list.slice(0, list.indexOf(treatment) + 1).filter(({ on }) => on);
+  const here = [...lists].filter(([, list]) => list.includes(last));
+  const tracks = new Set(document.tracks.map(({ id }) => id));
+  const wide = new Set(here.flatMap(([, list]) => upTo(list, last)).filter(({ parentId }) => tracks.has(parentId)));
+  const elsewhere = [...lists].flatMap(([id, list]) => {
+    const lastWide = list.includes(last) ? undefined : list.findLast((each) => wide.has(each));
+    return lastWide ? [[id, upTo(list, lastWide)] as const] : [];
+  });
+  return new Map([...here.map(([id, list]) => [id, upTo(list, last)] as const), ...elsewhere]);
+}
+
+function parentsOf({ song, tracks }: Document, placement: Placement): readonly Id[] {
+  const track = findById(tracks, placement.trackId);
+  return track ? treatmentParents(song.id, track, placement) : [];
 }
 
 /** The treatments heard at a placement, in order. */
 export function treatmentsAt(document: Document, placement: Placement): readonly Treatment[] {
   return parentsOf(document, placement).flatMap((parentId) => document.treatments.filter((each) => each.parentId === parentId));
-}
-
-/** The ids of a treatment and of those that are on and work before it at a placement. */
-function before(document: Document, placement: Placement, last: Treatment): readonly Id[] {
-  const all = treatmentsAt(document, placement);
-  return all.slice(0, all.indexOf(last) + 1).flatMap((each) => (each.on ? [each.id] : []));
-}
-
-/** The document with no treatments but these, as they are. */
-function upTo(document: Document, placement: Placement, last: Treatment): Document {
-  const kept = new Set(before(document, placement, last));
-  return { ...document, treatments: document.treatments.filter(({ id }) => kept.has(id)) };
 }
 
 /** Placements of one pattern, those together that sound alike. */

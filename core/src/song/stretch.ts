@@ -60,8 +60,8 @@ function joinAtTick(document: Document, tick: number): Document {
 }
 
 /** The key that two placements share when the later continues the earlier at `tick` of their pattern. */
-function whatGoesOn({ trackId, patternId, muted }: Placement, tick: number): string {
-  return `${trackId} ${patternId} ${muted} ${tick}`;
+function whatGoesOn({ trackId, patternId, muted, ownFeel }: Placement, tick: number): string {
+  return `${trackId} ${patternId} ${muted} ${ownFeel ?? ''} ${tick}`;
 }
 
 /** Inserts `ticks` of empty time at `at` on all tracks: placements across it are cut, later ones move on, and a section, the loop or the

@@ -33,7 +33,9 @@ export const KEPT_ON_WORDS: Readonly<Record<KeptOn, string>> = {
 /** Ends the trial by keeping its action live: the notes stay as they are written, and what it leaves of them is heard. */
 export function keepAdjustable(): Thunk {
   return (dispatch, getState, effects) => {
-    const { trial, keptOn } = getState().trial;
+    const { trial, keptOn: chosen } = getState().trial;
+    // The song is chosen for a feel; what is none goes to the pattern.
+    const keptOn = chosen === 'song' && trial && !actionById(trial.actionId).suitsSong ? 'pattern' : chosen;
     const part = selectPart(getState());
     const { document } = getState().song;
     const base = trial && songBefore(getState(), trial.adjusts);

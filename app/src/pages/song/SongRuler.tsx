@@ -14,6 +14,7 @@ import {
 } from '@yibbo/core';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
 import type { CSSProperties, KeyboardEvent, MouseEvent, PointerEvent } from 'react';
+import { treatmentWords } from '../../acts/trial/treatments';
 import { openSheet } from '../../acts/open-sheet';
 import { useAppDispatch, useAppSelector } from '../../state/store';
 import { barsWords } from '../../state/bars-words';
@@ -87,13 +88,14 @@ export function SongRuler({ row, document, hand }: SongRulerProps) {
   );
 }
 
-/** The marks at a bar, in words: "140 bpm 3/4"; at the first bar the key too. */
-function changesAt({ song }: Document, tick: number): string {
+/** The marks at a bar, in words: "140 bpm 3/4"; at the first bar the key and the song's feel too. */
+function changesAt({ song, treatments }: Document, tick: number): string {
   const { numerator, denominator } = meterAt(song.meters, tick);
   return [
     isMarked(song.tempos, tick) ? `${Math.round(bpmAt(song.tempos, tick) * 10) / 10} bpm` : '',
     isMarked(song.meters, tick) ? `${numerator}/${denominator}` : '',
     tick === 0 && song.key ? keyWords(song.key) : '',
+    ...(tick === 0 ? treatments.filter(({ parentId, on }) => on && parentId === song.id).map(treatmentWords) : []),
   ]
     .filter(Boolean)
     .join(' ');

@@ -10,6 +10,7 @@ import {
   meterAt,
   namingIn,
   notesOf,
+  treatmentParents,
   variantsAmong,
   type Division,
   type Document,
@@ -140,7 +141,7 @@ export const selectTreatments = createSelector(
   [(state: State) => state.song.document?.treatments, (state: State) => state.song.document?.song.id, selectPart],
   (all = [], songId, part): readonly Treatment[] => {
     if (!part || all.length === 0) return NO_TREATMENTS;
-    const parents = [part.pattern.id, part.placement.id, part.track.id, songId];
+    const parents = treatmentParents(songId ?? '', part.track, part.placement);
     return parents.flatMap((id) => all.filter(({ parentId }) => parentId === id));
   },
 );

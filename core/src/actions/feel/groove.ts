@@ -12,6 +12,7 @@ export const groove = notesAction({
   id: 'groove',
   family: 'feel',
   subject: 'notes',
+  suitsSong: true,
   label: 'Groove',
   short: 'Groove',
   help: 'Lays a ready feel over the notes: each sixteenth of the bar comes a little early or late, and louder or softer. How much of its timing and of its loudness is taken can be set apart.',

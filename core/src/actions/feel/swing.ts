@@ -9,6 +9,7 @@ export const swing = notesAction({
   id: 'swing',
   family: 'feel',
   subject: 'notes',
+  suitsSong: true,
   label: 'Swing',
   short: 'Swing',
   help: 'Delays every second step, so that pairs of steps go long and short: 50 % is straight, 66 % a triplet feel. Time is bent between the steps too, so nothing changes its order. Straighten takes the same swing out again.',

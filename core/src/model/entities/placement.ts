@@ -11,5 +11,7 @@ export const placementSchema = z.object({
   /** Where in the pattern the placement begins. */
   offset: tickSchema,
   muted: z.boolean(),
+  /** Whether the song's swing and groove leave it as it is. */
+  ownFeel: z.literal(true).optional(),
 });
 export type Placement = z.infer<typeof placementSchema>;

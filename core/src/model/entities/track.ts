@@ -46,6 +46,8 @@ export const trackSchema = z.object({
   pan: z.number().min(-1).max(1),
   muted: z.boolean(),
   soloed: z.boolean(),
+  /** Whether the song's swing and groove leave it as it is. */
+  ownFeel: z.literal(true).optional(),
   /** Lets it sound only while a row of another track really does, or with a negative depth less while it does. */
   opensWith: z
     .object({

@@ -1,4 +1,4 @@
-import type { Treatment } from '@yibbo/core';
+import type { Placement, Track, Treatment } from '@yibbo/core';
 import Off from 'lucide-react/dist/esm/icons/circle.mjs';
 import On from 'lucide-react/dist/esm/icons/circle-check.mjs';
 import Down from 'lucide-react/dist/esm/icons/chevron-down.mjs';
@@ -15,6 +15,7 @@ import {
   treatmentWords,
   tryTreatment,
 } from '../../../acts/trial/treatments';
+import { editEntity } from '../../../acts/document/edits';
 import { selectPart, selectTreatments, type OpenPart } from '../../../state/session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { SheetFrame } from '../SheetFrame';
@@ -37,6 +38,7 @@ export function TreatmentsSheet({ isPanel }: { readonly isPanel: boolean }) {
           canSink={treatments[index + 1]?.parentId === treatment.parentId}
         />
       ))}
+      {part ? <OwnFeel part={part} /> : null}
     </SheetFrame>
   );
 }
@@ -45,6 +47,30 @@ function onWords({ parentId }: Treatment, { pattern, placement, track }: OpenPar
   if (parentId === pattern.id) return 'on the pattern';
   if (parentId === placement.id) return 'in this place';
   return parentId === track.id ? 'on the track' : 'on the song';
+}
+
+/** Lets the song's swing and groove leave a track, or one place of it, as it is; shown where the song has any. */
+function OwnFeel({ part: { track, placement } }: { readonly part: OpenPart }) {
+  const dispatch = useAppDispatch();
+  const isOnSong = useAppSelector(({ song: { document } }) => document?.treatments.some(({ parentId }) => parentId === document.song.id));
+  if (!isOnSong) return null;
+  const switched = (entity: Track | Placement, of: 'tracks' | 'placements', words: string) => (
+    <Press
+      label={words}
+      look={entity.ownFeel ? 'on' : 'raised'}
+      pressed={entity.ownFeel ?? false}
+      onPress={() => dispatch(editEntity(words, of, entity, { ownFeel: entity.ownFeel ? null : true }))}
+    />
+  );
+  return (
+    <XStack gap={4} flexWrap="wrap" alignItems="center" role="group" aria-label="Without the song's feel">
+      <Words small faded>
+        The song’s feel
+      </Words>
+      {switched(track, 'tracks', `Not on ${track.name}`)}
+      {switched(placement, 'placements', 'Not in this place')}
+    </XStack>
+  );
 }
 
 interface LineProps {

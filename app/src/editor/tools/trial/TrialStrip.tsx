@@ -68,7 +68,7 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
         }
         onEnter={() => dispatch(keepTrial())}
       />
-      {isKeepable && (hasMore || isPanel) ? <KeptOnChoice /> : null}
+      {isKeepable && (hasMore || isPanel) ? <KeptOnChoice hasSong={action.suitsSong ?? false} /> : null}
       {refusal?.from !== undefined && typeof trial.params.text === 'string' ? (
         <Marked text={trial.params.text} from={refusal.from} to={refusal.to ?? refusal.from} />
       ) : null}
@@ -76,6 +76,8 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
     </StripFrame>
   );
 }
+
+const ON_SONG = { value: 'song', name: 'song', label: 'The whole song' } as const;
 
 /** What it does, or why it does nothing. */
 function Said({ trial }: { readonly trial: Trial }) {
@@ -93,7 +95,7 @@ function Said({ trial }: { readonly trial: Trial }) {
 }
 
 /** What it would be kept adjustable on. */
-function KeptOnChoice() {
+function KeptOnChoice({ hasSong }: { readonly hasSong: boolean }) {
   const { width } = useWindowDimensions();
   const dispatch = useAppDispatch();
   const keptOn = useAppSelector((state) => state.trial.keptOn);
@@ -102,7 +104,12 @@ function KeptOnChoice() {
       <Words small faded>
         Adjustable on
       </Words>
-      <Choices title="Kept adjustable on" options={KEPT_ON} value={keptOn} onChange={(to) => dispatch(keptOnSet(to))} />
+      <Choices
+        title="Kept adjustable on"
+        options={hasSong ? [...KEPT_ON, ON_SONG] : KEPT_ON}
+        value={hasSong || keptOn !== 'song' ? keptOn : 'pattern'}
+        onChange={(to) => dispatch(keptOnSet(to))}
+      />
       {width < NARROWEST ? <KeepAdjustable /> : null}
     </XStack>
   );
