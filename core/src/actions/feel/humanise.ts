@@ -30,19 +30,20 @@ export const humanise = notesAction({
   ],
   run: (part, { timing, velocity, length, kind, chords }, context) => {
     const chance = steadyChance(context.random);
+    const drift = drifting(chance);
     const leaders = chords === 'together' ? leadersOf(part.notes) : new Map<Id, Note>();
     const room = roomOf(part);
     return {
       notes: part.notes.map((note) => {
         const leader = leaders.get(note.id) ?? note;
-        const share = kind === 'loose' ? chance.triangular(`time ${leader.id}`) : drift(chance, leader.start);
+        const share = kind === 'loose' ? chance.triangular(`time ${leader.id}`) : drift(leader.start);
         const moved = Math.round(share * amountTicks(timing, 'ms', context, leader.start));
         const { least, most } = room.get(note.id)!;
         return {
           ...note,
           start: clamp(note.start + moved, least, most),
-          velocity: clamp(note.velocity + Math.round(chance.triangular(`loud ${note.id}`) * velocity), 1, 127),
-          length: Math.max(1, Math.round(note.length * (1 + (chance.triangular(`long ${note.id}`) * length) / 100))),
+          velocity: velocity ? clamp(note.velocity + Math.round(chance.triangular(`loud ${note.id}`) * velocity), 1, 127) : note.velocity,
+          length: length ? Math.max(1, Math.round(note.length * (1 + (chance.triangular(`long ${note.id}`) * length) / 100))) : note.length,
         };
       }),
     };
@@ -50,17 +51,25 @@ export const humanise = notesAction({
 });
 
 /** The first note of the chord that each note belongs to. */
-function leadersOf(notes: readonly Note[]): Map<Id, Note> {
-  return new Map(chordsOf(inOrder(notes, byStartThenPitch)).flatMap((chord) => chord.map(({ id }) => [id, chord[0]!] as const)));
+function leadersOf(notes: readonly Note[]): ReadonlyMap<Id, Note> {
+  const leaders = new Map<Id, Note>();
+  for (const chord of chordsOf(inOrder(notes, byStartThenPitch))) for (const { id } of chord) leaders.set(id, chord[0]!);
+  return leaders;
 }
 
 /** Spans that the parts of a drift are held for, in beats: from a beat to eight bars. */
 const HELD_BEATS = [1, 2, 4, 8, 16, 32] as const;
 
 /** A drift in time, in (-1, 1): values held for spans that double, summed, so that near moments stray alike and far ones do not. */
-function drift({ uniform }: SteadyChance, tick: number): number {
-  const parts = HELD_BEATS.map((beats) => uniform(`drift ${beats} ${Math.floor(tick / (beats * TICKS_PER_QUARTER))}`) * 2 - 1);
-  return parts.reduce((sum, each) => sum + each, 0) / HELD_BEATS.length;
+function drifting({ uniform }: SteadyChance): (tick: number) => number {
+  const known = HELD_BEATS.map(() => new Map<number, number>());
+  const held = (span: number, index: number) => {
+    const value = known[span]!.get(index) ?? uniform(`drift ${span} ${index}`) * 2 - 1;
+    known[span]!.set(index, value);
+    return value;
+  };
+  return (tick) =>
+    HELD_BEATS.reduce((sum, beats, span) => sum + held(span, Math.floor(tick / (beats * TICKS_PER_QUARTER))), 0) / HELD_BEATS.length;
 }
 
 /** How early and how late each note may start, so that it passes no other on its row and stays where it can be heard: half the way to them. */
