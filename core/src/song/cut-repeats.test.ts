@@ -173,6 +173,19 @@ describe('a part with what turns beside its notes', () => {
   });
 });
 
+it.each([
+  ['a pass of its own', { passes: { of: 2, mask: 1 } }],
+  ['a group', { oneOf: 'g' }],
+  ['a place beyond the end', { start: 4 * BAR }],
+] as const)('a part with a note that has %s is not cut: its pieces would sound otherwise', (_what, fields) => {
+  const song = songOf('aaaa', { a: [{ id: 'n', patternId: '', start: 0, length: 5040, pitch: 60, velocity: 90 }] });
+  expect(cut(song).placements.length).toBeGreaterThan(0);
+  expect(cut(song)).not.toBe(song);
+  const [patternId, notes] = Object.entries(song.notes)[0]!;
+  const odd = { ...song, notes: { [patternId]: [...notes.slice(0, -1), { ...notes.at(-1)!, ...fields }] } };
+  expect(cut(odd)).toEqual(odd);
+});
+
 it('the markers of a file become sections, from the nearest bar lines, and leave with it again', () => {
   const marker = (tick: number, text: string) => ({ tick, deltaTime: 0, type: 'marker', meta: true, text }) as MidiEvent & { tick: number };
   const note = (tick: number) => [

@@ -1,5 +1,5 @@
 import { newSong } from './new-song';
-import { landingReport, placementEndLimit, withPlacementEnd, type PlacementLanding } from './placing';
+import { landingReport, placementEndLimit, putPlacements, withPlacementEnd, withTrackAt, type PlacementLanding } from './placing';
 import type { Placement } from '../model/entities';
 import type { Document } from '../model/document';
 
@@ -69,4 +69,39 @@ it('an end goes no further than the next placement of its track, also where that
   expect(limits[2]).toBeGreaterThan(1000);
   expect(withPlacementEnd(song, 'p0', 3 * BAR)).toBe(song);
   expect(withPlacementEnd(song, 'p1', 9 * BAR).placements[1]!.length).toBe(5 * BAR);
+});
+
+it('pushing moves only what lies in the way on the track itself, and all after it as far', () => {
+  const bars = (document: Document) => document.placements.map(({ id, start }) => [id, start / BAR]).sort();
+  const put = (song: Document, from: number, to: number) =>
+    bars(putPlacements(song, [placed('new', from, to)], 'push', () => 'cut', new Map()));
+  const song = songOf([0, 1], [4, 5], [1, 2, 'b']);
+  // A free place on its track: nothing moves, whatever lies before it, after it, or on another track.
+  expect(put(song, 1, 2)).toEqual([
+    ['new', 1],
+    ['p0', 0],
+    ['p1', 4],
+    ['p2', 1],
+  ]);
+  expect(put(song, 0, 1)).toEqual([
+    ['new', 0],
+    ['p0', 1],
+    ['p1', 5],
+    ['p2', 1],
+  ]);
+});
+
+it('a track goes to any place among the others, and the rest keep their order', () => {
+  const song = songOf();
+  const named = ['a', 'b', 'c', 'd'].map((id, order) => ({ ...song.tracks[0]!, id, order }));
+  for (const [id, to] of [
+    ['d', 1],
+    ['a', 2],
+    ['b', 3],
+    ['c', 0],
+  ] as const) {
+    const others = named.map((track) => track.id).filter((other) => other !== id);
+    const wanted = [...others.slice(0, to), id, ...others.slice(to)];
+    expect(withTrackAt({ ...song, tracks: named }, id, to).tracks.map((track) => track.id)).toEqual(wanted);
+  }
 });

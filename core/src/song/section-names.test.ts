@@ -22,3 +22,13 @@ it.each([
 ] as const)('of %j number %i, copied %i times: %j', (names, index, times, expected) => {
   expect(afterCopying(names, index, times)).toEqual(expected);
 });
+
+it('a new section moves the end of the song on where that would come before its own, and sets none', () => {
+  const plain = newSong('song', 'Song', 1);
+  const bar = 80_640;
+  const end = (set: number | undefined) => {
+    const song = set === undefined ? plain : { ...plain, song: { ...plain.song, end: set } };
+    return addSection(song, 'Verse', 8 * bar, counter('e')).song.end;
+  };
+  expect([end(undefined), end(4 * bar), end(12 * bar)]).toEqual([undefined, 8 * bar, 12 * bar]);
+});

@@ -126,6 +126,29 @@ it('whatever the line does and whenever the window closes, every Change arrives 
   expect(Math.min(reloaded, failed)).toBeGreaterThan(8);
 }, 60_000);
 
+it.each([
+  ['the network comes back', () => window.dispatchEvent(new Event('online'))],
+  ['the page is looked at again', () => document.dispatchEvent(new Event('visibilitychange'))],
+])('what could not be sent goes as soon as %s, and no more once the song is closed', async (_when, happens) => {
+  const server = new FaultyServer(opened().store.getState().song.document!);
+  server.faults = ['away'];
+  const here = await windowOn(server, `song${++songs}`);
+  here.edit('c1', 50);
+  await settled();
+  expect([server.history, here.store.getState().song.link]).not.toEqual([[], 'saved']);
+  expect(server.history).toEqual([]);
+  happens();
+  await settled();
+  expect([server.history.map(({ id }) => id), here.store.getState().song.link]).toEqual([['c1'], 'saved']);
+  server.faults = ['away'];
+  here.edit('c2', 51);
+  await settled();
+  here.sync.close();
+  happens();
+  await settled();
+  expect(server.history).toHaveLength(1);
+});
+
 it('what is kept comes back in its order, song by song; what is dropped or replaced does not', async () => {
   const outbox = new Outbox();
   const change = (id: Id) => ({ id, label: id, at: 0, device: 'd', entries: [] }) as unknown as Change;
