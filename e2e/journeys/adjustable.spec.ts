@@ -55,6 +55,41 @@ test('by thumb: a transposition is kept adjustable, changed while it plays, swit
   await expect.poll(() => shapes(page)).toEqual(written);
 });
 
+test('by thumb: a ready recipe runs as one step; the last steps become one of one’s own, which is there in another song', async ({
+  page,
+}) => {
+  await phrase(page);
+  const written = await shapes(page);
+  await tool(page, 'Make', 'Recipes …');
+  const sheet = page.getByRole('region', { name: 'Recipes' });
+  await sheet.getByRole('button', { name: 'Run Climbing run' }).tap();
+  await expect(page.getByRole('alert')).toContainText('Climbing run was done');
+  await expect.poll(() => shapes(page)).toHaveLength(16);
+  await page.getByRole('alert').getByRole('button', { name: 'Undo' }).tap();
+  await expect.poll(() => shapes(page)).toEqual(written);
+  await button(page, 'Close: Recipes').tap();
+  await tool(page, 'Pitch', 'Octave up');
+  await tool(page, 'Length', 'Half as long');
+  await tool(page, 'Make', 'Recipes …');
+  await expect(sheet.getByRole('group', { name: 'New recipe' })).toContainText('Transpose 12 semitones · Length in percent 50 %');
+  await sheet.getByRole('textbox', { name: 'Name of the recipe' }).fill('Up and short');
+  await sheet.getByRole('button', { name: 'Save as a recipe' }).tap();
+  await newSong(page, 'Lamp keys', 'Another');
+  await page.keyboard.press('0');
+  const at = await boxAt(page, 0, 'C4');
+  await page.touchscreen.tap(at.x, at.y);
+  await tool(page, 'Make', 'Recipes …');
+  await sheet.getByRole('button', { name: 'Run Up and short' }).tap();
+  await expect.poll(() => shapes(page)).toEqual([[0, 0.5, 72]]);
+  // Kept adjustable it does the same to what is drawn later.
+  await page.getByRole('alert').getByRole('button', { name: 'Undo' }).tap();
+  await sheet.getByRole('button', { name: 'Up and short: keep adjustable' }).tap();
+  await expect.poll(() => shapes(page)).toEqual([[0, 1, 60]]);
+  await expect(outlined(page)).toHaveCount(1);
+  await sheet.getByRole('button', { name: 'Delete Up and short' }).tap();
+  await expect(sheet.getByRole('button', { name: 'Run Up and short' })).toHaveCount(0);
+});
+
 test.describe('wide, by keys', () => {
   test.use({ viewport: { width: 1280, height: 800 }, hasTouch: false, isMobile: false });
 

@@ -18,7 +18,9 @@ export function settingsInWords(action: Pick<NotesAction, 'label' | 'params' | '
   const start = action.params.parse({});
   const fields = paramFields(action.params).filter(
     ({ name, control }, index) =>
-      (control !== 'choice' && (action.main ? action.main.includes(name) : index < 2)) || params[name] !== start[name],
+      params[name] !== start[name] ||
+      // An amount of nothing says nothing.
+      (control !== 'choice' && params[name] !== 0 && (action.main ? action.main.includes(name) : index < 2)),
   );
   return [action.label, fields.map((field) => inWords(field, params[field.name])).join(', ')].filter(Boolean).join(' ');
 }

@@ -27,6 +27,24 @@ const ownKeySchema = z.object({
 });
 export type OwnKey = z.infer<typeof ownKeySchema>;
 
+const settingsSchema = z.record(z.string().max(64), z.union([z.string().max(2000), z.number(), z.boolean()]));
+
+/** A recipe: a chain of actions that a person has saved. */
+const recipeSchema = z.object({
+  name: z.string().min(1).max(200),
+  steps: z
+    .array(
+      z.object({
+        actionId: z.string().min(1).max(64),
+        params: settingsSchema,
+        rule: z.object({ ruleId: z.string().min(1).max(64), params: settingsSchema }).optional(),
+      }),
+    )
+    .min(1)
+    .max(32),
+  at: z.number(),
+});
+
 const thingIdSchema = z.string().min(1).max(100);
 const gone = z.null();
 
@@ -35,6 +53,7 @@ const thingSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('sound'), id: idSchema, value: ownSoundSchema.or(gone) }),
   /** `id` is that of the sound. */
   z.object({ kind: z.literal('favourite'), id: thingIdSchema, value: favouriteSchema.or(gone) }),
+  z.object({ kind: z.literal('recipe'), id: idSchema, value: recipeSchema.or(gone) }),
   /** `id` is the key that the act comes with; "none" where the act has lost its key to another. */
   z.object({ kind: z.literal('key'), id: thingIdSchema, value: ownKeySchema.or(z.literal('none')).or(gone) }),
 ]);

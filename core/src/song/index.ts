@@ -6,6 +6,7 @@ export * from './cut-repeats';
 export * from './marker-sections';
 export { FOLLOWERS, withFollower, type FollowerKind } from './follow';
 export { makePlain, treatmentsAt } from './make-plain';
+export { RECIPES, recipeName, runRecipe, type Recipe, type RecipeStep } from './recipe';
 export * from './placing';
 export * from './arrange';
 export * from './sections';

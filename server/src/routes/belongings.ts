@@ -4,7 +4,7 @@ import type { Belongings } from '../database/belongings';
 import { checked } from '../http/checked';
 import { smallJson } from '../http/small-json';
 
-/** The person's belongings: sounds, favourites, keys. `epoch` names this collection of it. */
+/** The person's belongings: sounds, favourites, recipes, keys. `epoch` names this collection of it. */
 export function belongingRoutes(belongings: Belongings, epoch: string): Router {
   const router = Router();
 

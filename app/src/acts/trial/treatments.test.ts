@@ -1,4 +1,5 @@
-import { notesOf, type Document } from '@yibbo/core';
+import { checkDocument, heardAt, historyState, notesOf, RECIPES, type Document } from '@yibbo/core';
+import fc from 'fast-check';
 import { opened, PATTERN, STEP } from '../../../test/opened';
 import { selectHeardNotes, selectTreatments } from '../../state/session/selectors';
 import { selectionSet } from '../../state/session/session';
@@ -15,7 +16,8 @@ import {
   treatmentWords,
   tryTreatment,
 } from './treatments';
-import { changeTrial, tryAction } from './trials';
+import { runOn } from './recipes';
+import { changeTrial, runAction, tryAction } from './trials';
 
 /** The song of the tests, its pattern in a second place too. */
 const linked = (document: Document): Document => {
@@ -90,4 +92,53 @@ it('a division is stored by its name, not as the grid; the list is switched, put
   const own = document!.placements.find(({ patternId }) => patternId !== PATTERN)!;
   expect(notesOf(document!, own.patternId).map(({ start }) => start / STEP)).toEqual([1, 5, 9, 13]);
   expect(store.getState().session.notice?.words).toContain('made own');
+});
+
+/** Acts in any order, a number choosing among what there is. */
+const ACTS: Readonly<Record<string, (state: ReturnType<typeof treatedSong>, pick: number) => void>> = {
+  keep: ({ keep }, pick) => keep(tryAction((['transpose', 'swing', 'nudge', 'split-parts'] as const)[pick % 4]!)),
+  keepOnPlace: ({ dispatch, keep }, pick) => {
+    dispatch(keptOnSet((['placement', 'track', 'song', 'pattern'] as const)[pick % 4]!));
+    keep(tryAction('swing'));
+  },
+  adjust: ({ dispatch, treatments }, pick) => {
+    const treatment = treatments()[pick % Math.max(1, treatments().length)];
+    if (!treatment) return;
+    dispatch(tryTreatment(treatment.id));
+    dispatch(changeTrial({ semitones: pick, percent: 50 + pick, count: pick }));
+    dispatch(keepTrial());
+  },
+  switch: ({ dispatch, treatments }, pick) => treatments().length && dispatch(switchTreatment(treatments()[pick % treatments().length]!)),
+  shift: ({ dispatch, treatments }, pick) =>
+    treatments().length && dispatch(shiftTreatment(treatments()[pick % treatments().length]!, pick % 2 ? 1 : -1)),
+  remove: ({ dispatch, treatments }, pick) => treatments().length && dispatch(removeTreatment(treatments()[pick % treatments().length]!)),
+  plain: ({ dispatch, treatments }, pick) => treatments().length && dispatch(plainTreatment(treatments()[pick % treatments().length]!)),
+  edit: ({ dispatch }) => dispatch(runAction('transpose', { semitones: 1 })),
+  recipe: ({ dispatch }, pick) => dispatch(runOn(Object.values(RECIPES)[pick % 12]!)),
+  select: ({ dispatch, there }, pick) =>
+    dispatch(
+      selectionSet(
+        there()
+          .slice(0, pick % 4)
+          .map(({ id }) => id),
+      ),
+    ),
+};
+
+it('whatever is done to treatments in whatever order, the song stays whole, and undo takes all of it back', async () => {
+  await fc.assert(
+    fc.asyncProperty(fc.array(fc.tuple(fc.constantFrom(...Object.keys(ACTS)), fc.nat(24)), { maxLength: 12 }), async (acts) => {
+      const app = treatedSong();
+      const document = () => app.store.getState().song.document!;
+      const begun = document();
+      for (const [name, pick] of acts) {
+        ACTS[name]!(app, pick);
+        expect(checkDocument(document())).toBeNull();
+        for (const placement of document().placements) heardAt(document(), placement);
+      }
+      for (let step = 0; step < 60 && historyState(app.store.getState().song.history).undo; step++) await app.dispatch(undo());
+      expect(document()).toEqual(begun);
+    }),
+    { numRuns: 60 },
+  );
 });

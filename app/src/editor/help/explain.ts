@@ -127,6 +127,11 @@ const CONTROLS: readonly Entry[] = [
     text: 'Opens the last step again with the settings it had, on the notes as they were before it. Keep changes that one step; Drop leaves it as it is.',
   },
   {
+    names: /^Recipes …$|^Save as a recipe$|^Name of the recipe$|^Run |: keep adjustable$|^Of the last steps/,
+    title: 'Recipes',
+    text: 'Several actions under one name. Its name runs all of them as one step, on what is selected or on the whole pattern; adjustable keeps them live. The last steps you did can be saved as a recipe of your own.',
+  },
+  {
     names: /^Keep adjustable$|^Kept adjustable on$|in all its places$|^Only in this place$|^The whole track$/,
     title: 'Keep adjustable',
     text: 'The action stays live: the notes are not changed, but what it leaves of them is heard and outlined. Its settings can be changed at any time, and it can be switched off or made plain. More settings say what it is kept on: the pattern in all its places, this place only, or the track.',

@@ -1,4 +1,4 @@
-import type { Id, OwnKey, OwnThing, SoundFields, Track } from '@yibbo/core';
+import type { Id, OwnKey, OwnThing, Recipe, SoundFields, Track } from '@yibbo/core';
 import { createSelector, createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { storedThings } from './stored-things';
 
@@ -7,6 +7,11 @@ export interface KnownThing {
   readonly thing: OwnThing;
   /** The put that the server does not have yet; null where it has all. */
   readonly putId: Id | null;
+}
+
+/** A recipe of one's own. */
+export interface OwnRecipe extends Recipe {
+  readonly id: Id;
 }
 
 /** By `thingKey`. */
@@ -64,6 +69,12 @@ export const ownSoundsOf = createSelector([things], (all): readonly OwnSound[] =
 export const favouriteSoundsOf = createSelector([things], (all): readonly Id[] => {
   const marked = all.flatMap((thing) => (thing.kind === 'favourite' && thing.value ? [{ id: thing.id, at: thing.value.at }] : []));
   return marked.sort((a, b) => a.at - b.at).map(({ id }) => id);
+});
+
+/** Recipes of one's own, in the order they were made. */
+export const ownRecipesOf = createSelector([things], (all): readonly OwnRecipe[] => {
+  const recipes = all.flatMap((thing) => (thing.kind === 'recipe' && thing.value ? [{ id: thing.id, ...thing.value }] : []));
+  return recipes.sort((a, b) => a.at - b.at);
 });
 
 /** Keys chosen in place of those that acts come with, by the name of the latter; null where an act has lost its key to another. */

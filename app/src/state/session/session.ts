@@ -61,6 +61,7 @@ export type SongSheet =
         | 'song'
         | 'tracks'
         | 'treatments'
+        | 'recipes'
         | 'add-track'
         | 'levels'
         | 'add-section'

@@ -15,7 +15,7 @@ import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { Found, useRuleCounts } from '../../tools/panel/AllTools';
 import { findTools } from '../../tools/panel/find-tools';
 import { useEnterTool } from '../../tools/panel/useEnterTool';
-import { ActionButtons, CopyPresses } from '../../tools/tray/ActionButtons';
+import { ActionButtons, CopyPresses, RecipesPress } from '../../tools/tray/ActionButtons';
 import { TAB_NAMES, TABS } from '../../tools/tray/families';
 import { TAB_ICONS } from '../../tools/tray/icons';
 import { NudgeBar } from '../../tools/tray/NudgeBar';
@@ -121,6 +121,7 @@ function TabContent({ tab, part }: { readonly tab: TrayTab; readonly part: OpenP
   return (
     <>
       {tab === 'copy' ? <CopyPresses /> : null}
+      {tab === 'make' ? <RecipesPress /> : null}
       {tab === 'time' ? <NudgeBar part={part} /> : null}
       {ACTIONS.filter(({ family, id }) => family === tab && id !== 'nudge').map((action) => (
         <ActionButtons key={action.id} action={action} />

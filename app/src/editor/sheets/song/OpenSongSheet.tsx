@@ -17,6 +17,7 @@ const OrderSheet = lazy(() => import('./OrderSheet'));
 const HelpSheet = lazy(() => import('../../help/HelpSheet'));
 const WavSheet = lazy(() => import('../../wav/WavSheet'));
 const SoundSheet = lazy(() => import('../../sounds/SoundSheet'));
+const RecipesSheet = lazy(() => import('./RecipesSheet'));
 const HistorySheet = lazy(() => import('../../history/HistorySheet'));
 
 interface OnSong<K> {
@@ -42,6 +43,7 @@ const SHEETS: { readonly [K in SongSheet['kind']]: (props: OnSong<K>) => ReactNo
   'to-track': ({ sheet, isPanel }) => <ToTrackSheet placementId={sheet.placementId} isPanel={isPanel} />,
   'add-section': AddSectionSheet,
   treatments: TreatmentsSheet,
+  recipes: ({ isPanel }) => <RecipesSheet isPanel={isPanel} />,
 };
 
 export function isSongSheet(sheet: Sheet): sheet is SongSheet {

@@ -13,7 +13,7 @@ import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { useScope } from '../../screen/scope';
 import { KeyList } from '../../keyboard/KeyList';
 import { pickedBy } from '../../../acts/pattern/rules';
-import { CopyPresses } from '../tray/ActionButtons';
+import { CopyPresses, RecipesPress } from '../tray/ActionButtons';
 import { TAB_NAMES, TABS } from '../tray/families';
 import { NudgeBar } from '../tray/NudgeBar';
 import { ViewActions } from '../tray/ViewActions';
@@ -82,6 +82,12 @@ const FAMILY_LINES: Partial<Record<TrayTab, (part: OpenPart) => ReactNode>> = {
     <>
       <CopyPresses />
       <ActionLines tab="copy" />
+    </>
+  ),
+  make: () => (
+    <>
+      <RecipesPress />
+      <ActionLines tab="make" />
     </>
   ),
   select: (part) => <RuleLines part={part} />,

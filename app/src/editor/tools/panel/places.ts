@@ -83,6 +83,11 @@ export const SHEET_PLACES: Readonly<Record<OpenableSheet, Entry>> = {
     words: 'treatment live keep effect list plain settings',
     help: 'The actions kept adjustable on this part: their settings, their order, and what makes them plain.',
   },
+  recipes: {
+    label: 'Recipes …',
+    words: 'chain macro preset several steps saved repeat loose hats ghosted stutter swell harp',
+    help: 'Several actions in one touch: ready ones, and your own out of the last steps.',
+  },
   history: {
     label: 'History …',
     words: 'undo steps back saved point version compare chain',

@@ -80,6 +80,12 @@ export function CopyPresses() {
   );
 }
 
+/** Opens the recipes. */
+export function RecipesPress() {
+  const dispatch = useAppDispatch();
+  return <Press label="Recipes …" look="raised" onPress={() => dispatch(openSheet({ kind: 'recipes' }))} />;
+}
+
 /** For hands without a key to hold: the next drag of notes copies them. */
 function CopyNext() {
   const dispatch = useAppDispatch();

@@ -1,0 +1,125 @@
+import {
+  actionById,
+  canBeKept,
+  findAction,
+  historyLine,
+  idsOfRun,
+  isTickSteps,
+  namedUnit,
+  recipeName,
+  runRecipe,
+  withTreatments,
+  type ActionId,
+  type Change,
+  type Id,
+  type Recipe,
+  type RecipeStep,
+  type Treatment,
+} from '@yibbo/core';
+import { putThings } from '../belongings/put-things';
+import { commit, stamp } from '../document/commit';
+import { editSong } from '../document/edits';
+import { actionContext } from '../pattern/places';
+import { selectPart } from '../../state/session/selectors';
+import { noticeSet, selectionSet } from '../../state/session/session';
+import type { State, Thunk } from '../../state/store';
+import { settleTrial } from './trial-ends';
+
+/** Runs a recipe on what is selected, or on the whole pattern, as one step. */
+export function runOn(recipe: Recipe): Thunk {
+  return (dispatch, getState, effects) => {
+    dispatch(settleTrial());
+    const { song, session } = getState();
+    const part = selectPart(getState());
+    const runId = effects.newId();
+    const context = actionContext(getState(), runId);
+    if (!song.document || !part || !context) return;
+    const subject = { patternId: part.pattern.id, noteIds: session.selected, seed: 1 };
+    const { change, select, refused } = runRecipe(
+      song.document,
+      recipe,
+      subject,
+      (step) => ({ ...context, newId: idsOfRun(`${runId} ${step}`) }),
+      stamp(effects),
+    );
+    dispatch(commit(change));
+    if (session.selected.length) dispatch(selectionSet(select));
+    const nothing = change.entries.length === 0 && refused.length === 0 ? ['Nothing here is changed by it.'] : [];
+    const said = [...refused, ...nothing];
+    dispatch(
+      noticeSet(said.length ? `${recipe.name}: ${said.join(' ')}` : { words: `${recipe.name} was done.`, remedy: { kind: 'undo' } }),
+    );
+  };
+}
+
+/** Keeps the steps of a recipe adjustable on the open pattern, one after the other. */
+export function keepRecipe(recipe: Recipe): Thunk {
+  return (dispatch, getState) => {
+    const part = selectPart(getState());
+    if (!part) return;
+    const steps = recipe.steps.filter(({ actionId }) => canStay(actionId));
+    dispatch(
+      editSong(`${recipe.name}, adjustable`, (song, newId) => {
+        const last = song.treatments.filter(({ parentId }) => parentId === part.pattern.id).at(-1)?.order ?? 0;
+        const made = steps.map(({ actionId, params, rule }, index): Treatment => {
+          const settings = { ...(actionById(actionId as ActionId).params.parse({}) as Treatment['params']), ...params };
+          const subject = rule ? { rule } : {};
+          return { id: newId(), parentId: part.pattern.id, order: last + 1 + index, actionId, params: settings, on: true, ...subject };
+        });
+        return withTreatments(song, made);
+      }),
+    );
+    dispatch(noticeSet(`${recipe.name} is kept adjustable on the pattern: its settings are under Adjustable.`));
+  };
+}
+
+/** Whether a recipe's every step can stay live. */
+export function canStayLive({ steps }: Recipe): boolean {
+  return steps.every(({ actionId }) => canStay(actionId));
+}
+
+function canStay(actionId: string): boolean {
+  const action = findAction(actionId);
+  return action !== undefined && canBeKept(action);
+}
+
+/** The newest steps of the history that actions made on notes, oldest first, up to a number of them: as far as each was made by one. */
+export function recentSteps({ song: { history, bodies } }: Pick<State, 'song'>, most: number): readonly RecipeStep[] {
+  const done = historyLine(history).filter(({ isDone, point }) => isDone && point === null);
+  const found: RecipeStep[] = [];
+  for (const { id } of [...done].reverse()) {
+    const steps = stepsOf(bodies[id]);
+    if (steps.length === 0 || found.length + steps.length > most) break;
+    found.unshift(...steps);
+  }
+  return found;
+}
+
+function stepsOf(change: Change | undefined): readonly RecipeStep[] {
+  return (change?.made ?? []).flatMap(({ actionId, params }) => {
+    if (!canStay(actionId)) return [];
+    const named = Object.entries(params as RecipeStep['params']).map(([name, value]) => [
+      name,
+      isTickSteps(value) ? namedUnit(value) : value,
+    ]);
+    return [{ actionId, params: Object.fromEntries(named) as RecipeStep['params'] }];
+  });
+}
+
+/** Saves a recipe of one's own. */
+export function saveRecipe(steps: readonly RecipeStep[], name: string): Thunk {
+  return (dispatch, _getState, { newId, now }) => {
+    const wanted = name.trim() || recipeName(steps);
+    const value = { name: wanted, steps: steps.map((step) => ({ ...step })), at: now() };
+    dispatch(putThings([{ kind: 'recipe', id: newId(), value } as never]));
+    dispatch(noticeSet(`${wanted} is among your recipes.`));
+  };
+}
+
+/** Takes a recipe of one's own away. */
+export function removeRecipe(id: Id, name: string): Thunk {
+  return (dispatch) => {
+    dispatch(putThings([{ kind: 'recipe', id, value: null }]));
+    dispatch(noticeSet(`${name} was deleted from your recipes.`));
+  };
+}
