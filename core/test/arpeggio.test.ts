@@ -16,6 +16,7 @@ describe('arpeggio', () => {
     expect(pitchesOf(played({ rate: '1/16', order: 'up' }))).toEqual([60, 64, 67, 60, 64, 67, 60, 64]);
     expect(pitchesOf(played({ rate: '1/16', order: 'down' }))).toEqual([67, 64, 60, 67, 64, 60, 67, 64]);
     expect(pitchesOf(played({ rate: '1/16', order: 'up-down' }))).toEqual([60, 64, 67, 64, 60, 64, 67, 64]);
+    expect(pitchesOf(played({ rate: '1/16', order: 'outward' })).slice(0, 3)).toEqual([64, 60, 67]);
     expect(pitchesOf(played({ rate: '1/16', order: 'up', rounds: 2, shift: 12 }))).toEqual([60, 64, 67, 72, 76, 79, 60, 64]);
     expect(pitchesOf(played({ rate: '1/8', order: 'up' }))).toEqual([60, 64, 67, 60]);
     expect(played({ rate: '1/16', gate: 50 }).map(({ length }) => length / STEP)).toEqual(Array<number>(8).fill(0.5));

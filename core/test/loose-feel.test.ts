@@ -54,6 +54,7 @@ describe('strum', () => {
     const turns = strummed({ order: 'alternate' }).filter(({ id }) => !id.startsWith('alone'));
     expect(turns.map(({ pitch }) => pitch)).toEqual([60, 64, 67, 67, 64, 60]);
     expect(strummed({}).find(({ id }) => id === 'alone')).toMatchObject({ start: 4 * STEP, length: STEP });
+    expect(run(songWith(chord(0, 'e', [60, 67])), 'strum', { time: 20 }).notes.map(({ start }) => start)).toEqual([0, 806]);
     // The last at the written place, with ends that move along; full tension gathers the middle one at the first.
     const late = run(songWith(chord(8 * STEP)), 'strum', { time: 20, place: 'last', ends: 'moved', louder: 20, tension: 100 }).notes;
     const begin = 8 * STEP - 2 * 403;
@@ -109,6 +110,24 @@ describe('humanise', () => {
         }
       }),
     );
+  });
+
+  it('never lets a note of a quick run pass the one before or after it', () => {
+    const quick = songWith(Array.from({ length: 60 }, (_, index) => note({ id: `n${index}`, start: 1000 + index * 200, length: 150 })));
+    const params = { timing: 50, velocity: 0, length: 0, kind: 'loose', chords: 'apart' } as const;
+    const moved = new Map(run(quick, 'humanise', params).notes.map(({ id, start }) => [id, start]));
+    const inOrder = Array.from({ length: 60 }, (_, index) => moved.get(`n${index}`)!);
+    expect(inOrder).toEqual([...inOrder].sort((a, b) => a - b));
+    expect(new Set(inOrder).size).toBe(60);
+  });
+
+  it('keeps what could be heard within the pattern, however late it strays', () => {
+    const end = 32 * STEP;
+    const late = songWith(Array.from({ length: 40 }, (_, index) => note({ id: `n${index}`, start: end - 1 - index, pitch: 40 + index })));
+    const params = { timing: 50, velocity: 0, length: 0, kind: 'loose', chords: 'apart' } as const;
+    const moved = run(late, 'humanise', params).notes;
+    expect(moved.every(({ start }) => start < end)).toBe(true);
+    expect(moved.some(({ start }) => start === end - 1)).toBe(true);
   });
 
   it('draws by the note: one that is taken out changes no other; a chord strays as one by choice', () => {

@@ -64,6 +64,13 @@ describe('an action kept live', () => {
     expect(pitches(ownPlace)).toEqual([72, 72, 60]);
   });
 
+  it('by a rule that is not known, or has other settings, changes nothing', () => {
+    const by = (rule: Treatment['rule']) => pitches({ ...song, treatments: [{ ...treatment('x', 'two', 0, 7), rule }] });
+    expect(by({ ruleId: 'every-kth', params: { k: 1, n: 1 } })).toEqual([60, 67]);
+    expect(by({ ruleId: 'unheard-of', params: {} })).toEqual([60, 60]);
+    expect(by({ ruleId: 'every-kth', params: { k: 'first' } })).toEqual([60, 60]);
+  });
+
   it('stays with its placement when that is cut or made own, and goes with it', () => {
     const treated = { ...song, placements: [{ ...song.placements[0]!, length: 2 * BAR }], treatments: [treatment('x', 'one', 0, 7)] };
     const cut = cutAt(treated, BAR, counter('c'));

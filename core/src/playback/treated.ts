@@ -143,9 +143,11 @@ export function canBeKept({ takes = 'any' }: Pick<NotesAction, 'takes'>): boolea
 /** The ids a treatment is for, among notes; null where it is for all. */
 function chosenBy({ noteIds, rule }: Treatment, notes: readonly Note[], context: ActionContext): ReadonlySet<Id> | null {
   if (noteIds) return new Set(noteIds);
-  const found = SELECTION_RULES.find(({ id }) => id === rule?.ruleId);
-  const params = found?.params.safeParse(rule!.params);
-  if (!found || !params?.success) return null;
+  if (!rule) return null;
+  const found = SELECTION_RULES.find(({ id }) => id === rule.ruleId);
+  const params = found?.params.safeParse(rule.params);
+  // A rule of a newer version picks none: better too few than all.
+  if (!found || !params?.success) return new Set();
   return new Set(found.pick(notes, new Set(), params.data, context));
 }
 
