@@ -119,6 +119,7 @@ describe('humanise', () => {
     const inOrder = Array.from({ length: 60 }, (_, index) => moved.get(`n${index}`)!);
     expect(inOrder).toEqual([...inOrder].sort((a, b) => a - b));
     expect(new Set(inOrder).size).toBe(60);
+    expect(inOrder.filter((start, index) => start > 1000 + index * 200).length).toBeGreaterThan(10);
   });
 
   it('keeps what could be heard within the pattern, however late it strays', () => {
