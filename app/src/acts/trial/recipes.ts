@@ -110,8 +110,7 @@ function stepsOf(change: Change | undefined): readonly RecipeStep[] {
 export function saveRecipe(steps: readonly RecipeStep[], name: string): Thunk {
   return (dispatch, _getState, { newId, now }) => {
     const wanted = name.trim() || recipeName(steps);
-    const value = { name: wanted, steps: steps.map((step) => ({ ...step })), at: now() };
-    dispatch(putThings([{ kind: 'recipe', id: newId(), value } as never]));
+    dispatch(putThings([{ kind: 'recipe', id: newId(), value: { name: wanted, steps: [...steps], at: now() } }]));
     dispatch(noticeSet(`${wanted} is among your recipes.`));
   };
 }

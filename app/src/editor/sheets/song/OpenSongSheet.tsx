@@ -9,7 +9,6 @@ import { SongSheet as AboutSong } from './SongSheet';
 import { StretchSheet } from './StretchSheet';
 import { ToTrackSheet } from './ToTrackSheet';
 import { TrackSheet } from './TrackSheet';
-import { TreatmentsSheet } from './TreatmentsSheet';
 import { TracksSheet } from './TracksSheet';
 
 /** These come when they are asked for, with what lists are dragged by, and what draws long ones. */
@@ -17,6 +16,7 @@ const OrderSheet = lazy(() => import('./OrderSheet'));
 const HelpSheet = lazy(() => import('../../help/HelpSheet'));
 const WavSheet = lazy(() => import('../../wav/WavSheet'));
 const SoundSheet = lazy(() => import('../../sounds/SoundSheet'));
+const TreatmentsSheet = lazy(() => import('./TreatmentsSheet'));
 const RecipesSheet = lazy(() => import('./RecipesSheet'));
 const HistorySheet = lazy(() => import('../../history/HistorySheet'));
 
@@ -42,7 +42,7 @@ const SHEETS: { readonly [K in SongSheet['kind']]: (props: OnSong<K>) => ReactNo
   backdrop: BackdropSheet,
   'to-track': ({ sheet, isPanel }) => <ToTrackSheet placementId={sheet.placementId} isPanel={isPanel} />,
   'add-section': AddSectionSheet,
-  treatments: TreatmentsSheet,
+  treatments: ({ isPanel }) => <TreatmentsSheet isPanel={isPanel} />,
   recipes: ({ isPanel }) => <RecipesSheet isPanel={isPanel} />,
 };
 

@@ -21,7 +21,7 @@ import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { SheetFrame } from '../SheetFrame';
 
 /** The actions that are kept adjustable on the open part: on its pattern, its place, its track and the song, in the order in which they work. */
-export function TreatmentsSheet({ isPanel }: { readonly isPanel: boolean }) {
+export default function TreatmentsSheet({ isPanel }: { readonly isPanel: boolean }) {
   const part = useAppSelector(selectPart);
   const treatments = useAppSelector(selectTreatments);
   return (
