@@ -10,7 +10,9 @@ const BETWEEN_MS = 25;
  *  turn without holding up anybody else, and after ten seconds throws what the database says (SQLITE_BUSY). The driver's own transactions hide
  *  failures behind that of a rollback: where the disk is full, SQLite has taken everything back by itself before. */
 export async function inTransaction<T>(orm: Orm, work: () => T): Promise<T> {
-  await begun(orm);
+  const patience = performance.now() + PATIENCE_MS;
+  while (!hasBegun(orm, patience)) await later(BETWEEN_MS);
+  // Nothing is waited for from here on: whoever writes next in this process finds no transaction open.
   try {
     const result = work();
     orm.$client.exec('commit');
@@ -25,17 +27,14 @@ export async function inTransaction<T>(orm: Orm, work: () => T): Promise<T> {
   }
 }
 
-/** Begins a transaction that may write. Only ever run as a whole text: a prepared "begin" that was refused stays under way, and no other
- *  transaction can be committed until it is cleared out of memory. */
-async function begun({ $client }: Orm): Promise<void> {
-  const patience = performance.now() + PATIENCE_MS;
-  for (;;) {
-    try {
-      $client.exec('begin immediate');
-      return;
-    } catch (error) {
-      if (!isBusy(error) || performance.now() > patience) throw error;
-    }
-    await later(BETWEEN_MS);
+/** Begins a transaction that may write; false where another program holds the file, which it may until `patience`. Only ever run as a whole text: a
+ *  prepared "begin" that was refused stays under way, and no other transaction can be committed until it is cleared out of memory. */
+function hasBegun({ $client }: Orm, patience: number): boolean {
+  try {
+    $client.exec('begin immediate');
+    return true;
+  } catch (error) {
+    if (!isBusy(error) || performance.now() > patience) throw error;
+    return false;
   }
 }
