@@ -1,4 +1,4 @@
-import { checkDocument, heardAt, historyState, notesOf, RECIPES, type Document } from '@yibbo/core';
+import { checkDocument, heardAt, historyState, NO_KEY, notesOf, RECIPES, type Document } from '@yibbo/core';
 import fc from 'fast-check';
 import { opened, PATTERN, STEP } from '../../../test/opened';
 import { selectHeardNotes, selectTreatments } from '../../state/session/selectors';
@@ -6,7 +6,7 @@ import { selectionSet } from '../../state/session/session';
 import { keptOnSet } from '../../state/session/trial';
 import { undo } from '../document/undo';
 import { takeRule } from '../pattern/rules';
-import { keepTrial } from './trial-ends';
+import { dropTrial, keepTrial } from './trial-ends';
 import {
   keepAdjustable,
   plainTreatment,
@@ -17,7 +17,7 @@ import {
   tryTreatment,
 } from './treatments';
 import { runOn } from './recipes';
-import { changeTrial, runAction, tryAction } from './trials';
+import { changeTrial, dragTrial, runAction, tryAction } from './trials';
 
 /** The song of the tests, its pattern in a second place too. */
 const linked = (document: Document): Document => {
@@ -66,6 +66,38 @@ it('it is for the very notes that were selected, or for those a rule picks when 
   ]);
   expect(pitches()).toEqual([60, 73, 60, 73]);
   expect(treatmentWords(treatments()[0]!)).toBe('Transpose 12 semitones, on 2 notes');
+});
+
+it('it is for what the trial was on: other notes than a rule has picked, or the note that was pressed since it began on all', () => {
+  const { store, dispatch, treatments, keep } = treatedSong();
+  dispatch(takeRule('every-kth'));
+  keep(tryAction('transpose', { semitones: 12 }, ['n0']));
+  dispatch(selectionSet([]));
+  dispatch(tryAction('first-cut'));
+  const press = { tick: 4 * STEP + 100, pitch: 60 };
+  dispatch(dragTrial({ path: [press, { ...press, tick: 4 * STEP + STEP / 2 }], isFree: true } as never));
+  expect(store.getState().trial.trial!.noteIds).toEqual(['n1']);
+  keep();
+  expect(treatments().map(({ actionId, noteIds, rule }) => [actionId, noteIds, rule])).toEqual([
+    ['transpose', ['n0'], undefined],
+    ['first-cut', ['n1'], undefined],
+  ]);
+});
+
+it('what can do nothing, or would name more notes than fit, is told and stays a trial', () => {
+  const { store, dispatch, treatments, keep } = treatedSong();
+  keep(tryAction('fit-scale'));
+  expect([treatments(), store.getState().trial.trial === null, store.getState().session.notice?.words]).toEqual([[], false, NO_KEY]);
+  dispatch(dropTrial());
+  const many = opened((document) => ({
+    ...document,
+    notes: { [PATTERN]: Array.from({ length: 20_001 }, (_, at) => ({ ...notesOf(document, PATTERN)[0]!, id: `m${at}`, start: at })) },
+  }));
+  many.dispatch(selectionSet(many.there().map(({ id }) => id)));
+  many.dispatch(tryAction('transpose', { semitones: 1 }));
+  many.dispatch(keepAdjustable());
+  expect(many.store.getState().song.document!.treatments).toEqual([]);
+  expect(many.store.getState().session.notice?.words).toContain('At most 20,000 notes');
 });
 
 it('a division is stored by its name, not as the grid; the list is switched, put in order, thinned and made plain', () => {

@@ -5,6 +5,7 @@ import {
   findById,
   isTickSteps,
   makePlain,
+  MOST_TREATED,
   namedUnit,
   settingsInWords,
   withTreatments,
@@ -15,9 +16,9 @@ import {
 import { commit, stamp } from '../document/commit';
 import { editEntity, editSong } from '../document/edits';
 import { selectPart } from '../../state/session/selectors';
-import { noticeSet, sheetSet } from '../../state/session/session';
+import { noticeSet, sheetSet, type Picked } from '../../state/session/session';
 import { paramsUsed, trialSet, type KeptOn, type Trial } from '../../state/session/trial';
-import type { Thunk } from '../../state/store';
+import type { State, Thunk } from '../../state/store';
 import { songBefore } from './made-step';
 import { settleTrial } from './trial-ends';
 import { tried } from './tried';
@@ -40,13 +41,16 @@ export function keepAdjustable(): Thunk {
     const { document } = getState().song;
     const base = trial && songBefore(getState(), trial.adjusts);
     if (!trial || !part || !document || !base) return;
+    if (trial.performed.whyNot !== null) return void dispatch(noticeSet(trial.performed.whyNot));
+    const kept = keptOf(trial, pickedFor(trial, getState().session));
+    if ((kept.noteIds?.length ?? 0) > MOST_TREATED) return void dispatch(noticeSet(TOO_MANY));
     const parentId = { pattern: part.pattern.id, placement: part.placement.id, track: part.track.id, song: document.song.id }[keptOn];
     const last = base.treatments.filter((each) => each.parentId === parentId).at(-1);
     const treatment = {
       id: effects.newId(),
       parentId,
       order: (last?.order ?? 0) + 1,
-      ...keptOf(trial, getState().session.picked),
+      ...kept,
       on: true,
     };
     dispatch(trialSet(null));
@@ -57,14 +61,22 @@ export function keepAdjustable(): Thunk {
   };
 }
 
+const TOO_MANY = `At most ${MOST_TREATED.toLocaleString('en')} notes can be named. Select fewer, none for all of them, or select by a rule.`;
+
+/** The rule that picked the very notes a trial is on; null where they were chosen in another way. */
+function pickedFor({ noteIds }: Trial, { picked, selected }: State['session']): Picked | null {
+  const chosen = new Set(selected);
+  return picked && noteIds.length === selected.length && noteIds.every((id) => chosen.has(id)) ? picked : null;
+}
+
 /** The fields of a treatment that a trial becomes: its settings as they are stored, and the notes it is for. */
 function keptOf(
-  { actionId, performed, noteIds, wasOnAll, begun: { span } }: Trial,
-  picked: { readonly ruleId: string; readonly params: Readonly<Record<string, unknown>> } | null,
+  { actionId, performed, noteIds, begun: { span } }: Trial,
+  picked: Picked | null,
 ): Pick<Treatment, 'actionId' | 'params' | 'rule' | 'noteIds' | 'span'> {
   const stored = performed.change.made![0]!.params as Treatment['params'];
   const params = Object.fromEntries(Object.entries(stored).map(([name, value]) => [name, isTickSteps(value) ? namedUnit(value) : value]));
-  const subject = wasOnAll || noteIds.length === 0 ? {} : picked ? { rule: picked as Treatment['rule'] } : { noteIds: [...noteIds] };
+  const subject = noteIds.length === 0 ? {} : picked ? { rule: picked as Treatment['rule'] } : { noteIds: [...noteIds] };
   return { actionId, params, ...subject, ...(span ? { span: { start: Math.round(span.start), end: Math.round(span.end) } } : {}) };
 }
 

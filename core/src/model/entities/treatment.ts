@@ -3,7 +3,7 @@ import { idSchema } from './basics';
 
 const paramsSchema = z.record(z.string().max(64), z.union([z.string().max(2000), z.number(), z.boolean()]));
 /** The most notes one treatment may name. */
-const MOST_NOTES = 20_000;
+export const MOST_TREATED = 20_000;
 
 /** An action kept live on a pattern (in all its places), a placement, a track or the song: the notes stay as they are written, and sound as it would
  *  leave them. */
@@ -18,7 +18,7 @@ export const treatmentSchema = z.object({
   params: paramsSchema,
   on: z.boolean(),
   /** The very notes it is for; absent where it is for all, or for those a rule picks. */
-  noteIds: z.array(idSchema).max(MOST_NOTES).optional(),
+  noteIds: z.array(idSchema).max(MOST_TREATED).optional(),
   /** A selection rule that picks the notes it is for, each time the notes change. */
   rule: z.object({ ruleId: z.string().min(1).max(64), params: paramsSchema }).optional(),
   /** The stretch of time marked when it was made, for actions that work in one, in ticks of the pattern. */
