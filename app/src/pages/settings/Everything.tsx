@@ -11,8 +11,8 @@ export function Everything({ onFile }: { readonly onFile: (file: File) => void }
   return (
     <Part title="Everything in one file">
       <Words>
-        All songs with their histories, your sounds, favourites, recipes and keys, to be kept on another machine or a stick. Bringing it back changes
-        nothing that is here: what is gone comes back, and what is here as something else comes beside it.
+        All songs with their histories, your sounds, favourites, recipes and keys, to be kept on another machine or a stick. Bringing it
+        back changes nothing that is here: what is gone comes back, and what is here as something else comes beside it.
       </Words>
       <XStack gap={8} flexWrap="wrap">
         <Press grow look="raised" label="Download everything" onPress={() => downloadFrom('/api/server/everything')} />

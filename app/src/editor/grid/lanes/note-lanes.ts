@@ -13,7 +13,14 @@ export interface NoteLaneKind extends NoteValue {
 
 /** The lanes of values that every note has, by the name they are kept under. */
 export const NOTE_LANES = {
-  velocity: { ...VELOCITY, name: 'Velocity', short: 'velocity', ground: 0, given: (note, velocity) => ({ ...note, velocity }), words: String },
+  velocity: {
+    ...VELOCITY,
+    name: 'Velocity',
+    short: 'velocity',
+    ground: 0,
+    given: (note, velocity) => ({ ...note, velocity }),
+    words: String,
+  },
   pan: {
     low: -100,
     high: 100,
