@@ -179,6 +179,7 @@ export function anyParams(action: NotesAction): fc.Arbitrary<Record<string, unkn
       ? fc.constantFrom(...options.map((option) => option.value), ...steps)
       : fc.integer({ min: low, max: high });
     if (control === 'text') return [name, typed] as const;
+    if (control === 'taken') return [name, fc.constantFrom('', '2|1:1 2:2 3:3|Odd', '2|300:80 -12:120|Hats')] as const;
     if (control === 'steps')
       return [name, fc.array(fc.constantFrom('x', '.'), { minLength: low, maxLength: high }).map((each) => each.join(''))] as const;
     return [name, value] as const;

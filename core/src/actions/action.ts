@@ -21,6 +21,8 @@ export interface NotesPart {
   readonly notes: readonly Note[];
   readonly lengthTicks: number;
   readonly rowLengths?: Pattern['rowLengths'];
+  /** All notes of the pattern that can be heard, these among them; absent where these are all. */
+  readonly around?: () => readonly Note[];
 }
 
 /** Ticks that a pitch's row goes round in. */
@@ -134,6 +136,8 @@ export type Takes = 'any' | 'selection' | 'row' | 'pattern' | 'nothing';
 export interface ActionResult {
   /** Replaces the part's notes. */
   readonly notes: readonly Note[];
+  /** Other notes of the pattern that change along with them, by their ids. */
+  readonly along?: readonly Note[];
   /** The pattern, changed. */
   readonly pattern?: Partial<Pick<Pattern, 'length' | 'rowLengths'>>;
   /** Other entities made or changed: placements, patterns, tracks. */

@@ -3,7 +3,7 @@ import { NOTE_LANDINGS } from '../notes/landing';
 import { isTickSteps } from '../time';
 
 /** How a param is shown. A small closed set: each has one control in the app. */
-export type ControlKind = 'stepper' | 'slider' | 'choice' | 'division' | 'text' | 'steps';
+export type ControlKind = 'stepper' | 'slider' | 'choice' | 'division' | 'text' | 'steps' | 'taken';
 
 export interface ParamMeta {
   readonly title: string;
@@ -43,6 +43,11 @@ export function sliderParam(title: string, low: number, high: number, start: num
 /** Something typed. */
 export function textParam(title: string, example: string, most = 2000) {
   return z.string().max(most).default('').meta({ title, control: 'text', example });
+}
+
+/** Something taken from a pattern, as text that nobody types. */
+export function takenParam(title: string) {
+  return z.string().max(2000).default('').meta({ title, control: 'taken' });
 }
 
 /** Steps that are on ("x") or off ("."), between `least` and `most` of them. */

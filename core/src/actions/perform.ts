@@ -68,7 +68,7 @@ export function perform(
   const part = whole.notes;
   const parsed = action.params.parse(params);
   const { result, refused } = attempt(action, whole, parsed, full);
-  const after = replaced(landedUnder(all, part, result), part, result.notes);
+  const after = withAlong(replaced(landedUnder(all, part, result), part, result.notes), result.along);
   const change: Change = {
     ...stamp,
     label: `${action.label}, ${counted(part.length || result.notes.length, 'note')}`,
@@ -115,7 +115,7 @@ function subjectOf(document: Document, { action, patternId, noteIds, seed }: Omi
   const { lastTaken } = context;
   const isBack = action.hasWayBack && lastTaken?.actionId === action.id && lastTaken.patternId === patternId;
   const before = isBack ? wayBack(all, found, lastTaken, noteIds.length === 0) : null;
-  const whole: NotesPart = { notes: before ?? found, lengthTicks: pattern.length, rowLengths: pattern.rowLengths };
+  const whole: NotesPart = { notes: before ?? found, lengthTicks: pattern.length, rowLengths: pattern.rowLengths, around: () => all.filter(heard) };
   const full: ActionContext = { ...context, patternId, random: seededRandom(seed), ownSpan: before ? lastTaken?.span : undefined };
   return { pattern, whole, full };
 }
@@ -215,6 +215,16 @@ function landedUnder(all: readonly Note[], part: readonly Note[], { notes, landi
     landing,
   );
   return withNotes([...others], part);
+}
+
+/** Notes with those that change along in the place of their old selves. */
+export function withAlong(notes: readonly Note[], along: readonly Note[] = []): readonly Note[] {
+  if (along.length === 0) return notes;
+  const changed = new Map(along.map((note) => [note.id, note]));
+  return inOrder(
+    notes.map((note) => changed.get(note.id) ?? note),
+    byStartThenPitch,
+  );
 }
 
 /** The pattern's notes with those of `part` replaced by `notes`, in order. */

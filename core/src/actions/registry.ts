@@ -42,6 +42,7 @@ import { phrase } from './make/phrase';
 import { bend } from './pitch/bend';
 import { bendLine } from './pitch/bend-line';
 import { fitScale } from './pitch/fit-scale';
+import { glide } from './pitch/glide';
 import { inScale } from './pitch/in-scale';
 import { invert } from './pitch/invert';
 import { oneVoice } from './pitch/one-voice';
@@ -82,6 +83,7 @@ const LIST = [
   toRow,
   bend,
   bendLine,
+  glide,
   vibrato,
   velocityScale,
   velocitySet,

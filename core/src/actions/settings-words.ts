@@ -1,4 +1,5 @@
 import { gridOfSteps, isTickSteps, type TickSteps } from '../time';
+import { readGroove } from '../notes/taken-groove';
 import type { NotesAction } from './action';
 import { AMOUNT_UNITS, amountTicks, type AmountUnit } from './amounts';
 import { paramFields, type ParamField } from './params';
@@ -16,13 +17,17 @@ export function namedUnit(steps: TickSteps): AmountUnit {
 /** An action with its settings, in words: "Transpose 7 semitones". Its main amounts, and whatever else is not as it begins. */
 export function settingsInWords(action: Pick<NotesAction, 'label' | 'params' | 'main'>, params: Readonly<Record<string, unknown>>): string {
   const start = action.params.parse({});
+  // What was taken from a pattern stays in the settings while another choice is made.
+  const isTaken = Object.values(params).includes('taken');
   const fields = paramFields(action.params).filter(
     ({ name, control }, index) =>
-      params[name] !== start[name] ||
-      // An amount of nothing says nothing.
-      (control !== 'choice' && params[name] !== 0 && (action.main ? action.main.includes(name) : index < 2)),
+      (control !== 'taken' || isTaken) &&
+      (params[name] !== start[name] ||
+        // An amount of nothing says nothing.
+        (control !== 'choice' && params[name] !== 0 && (action.main ? action.main.includes(name) : index < 2))),
   );
-  return [action.label, fields.map((field) => inWords(field, params[field.name])).join(', ')].filter(Boolean).join(' ');
+  const words = fields.map((field) => inWords(field, params[field.name]));
+  return [action.label, words.filter(Boolean).join(', ')].filter(Boolean).join(' ');
 }
 
 function inWords({ title, control, unit, options }: ParamField, value: unknown): string {
@@ -32,6 +37,7 @@ function inWords({ title, control, unit, options }: ParamField, value: unknown):
     return name.endsWith('s') ? `${value} ${name}` : `${name} ${value}`;
   }
   const text = String(value);
+  if (control === 'taken') return readGroove(text)?.name ?? '';
   if (control !== 'division' && control !== 'choice') return text;
   const named = isTickSteps(text) ? namedUnit(text) : text;
   return options.find((option) => option.value === named)?.name ?? named;

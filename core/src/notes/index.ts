@@ -19,3 +19,4 @@ export * from './note-value';
 export * from './typed';
 export * from './phrase';
 export * from './clip';
+export * from './taken-groove';

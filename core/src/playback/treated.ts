@@ -1,4 +1,5 @@
 import { plainContext, type ActionContext, type NotesAction } from '../actions/action';
+import { withAlong } from '../actions/perform';
 import { findAction } from '../actions/registry';
 import { byStartThenPitch } from '../model/collections';
 import { findById, inOrder, notesOf, type Document } from '../model/document';
@@ -127,11 +128,11 @@ function treatedBy(notes: readonly Note[], treatment: Treatment, read: Treatment
   const chosen = chosenBy(treatment, heard, context);
   const meant = chosen ? heard.filter(({ id }) => chosen.has(id)) : heard;
   if (meant.length === 0) return heard;
-  const part = { notes: meant, lengthTicks, rowLengths };
+  const part = { notes: meant, lengthTicks, rowLengths, around: () => heard };
   if (action.whyNot?.(part, settings.data, context)) return heard;
   const result = action.run(part, settings.data, context);
   if (result.pattern || result.others || result.notes.some(({ start, length }) => start + length > MAX_TICK)) return heard;
-  const others = chosen ? heard.filter(({ id }) => !chosen.has(id)) : [];
+  const others = chosen ? withAlong(heard.filter(({ id }) => !chosen.has(id)), result.along) : [];
   return inOrder(others.length ? [...others, ...result.notes] : result.notes, byStartThenPitch);
 }
 

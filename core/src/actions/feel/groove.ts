@@ -1,12 +1,12 @@
 import { GROOVES, type Groove, type GrooveId } from '../../notes/grooves';
-import { barAfter, barBefore, clamp, TICKS_PER_QUARTER } from '../../time';
+import { GROOVE_STEP, grooveStep, readGroove, type StepsOfGroove } from '../../notes/taken-groove';
+import { clamp, type MeterAt } from '../../time';
 import { loopTicks, notesAction } from '../action';
-import { choiceParam, paramsOf, sliderParam } from '../params';
+import { choiceParam, paramsOf, sliderParam, takenParam } from '../params';
 
-/** A step of a groove, in ticks: a sixteenth. */
-const STEP = TICKS_PER_QUARTER / 4;
-const IDS = Object.keys(GROOVES) as [GrooveId, ...GrooveId[]];
-const NAMES = Object.fromEntries(IDS.map((id) => [id, GROOVES[id].name]));
+const READY = Object.keys(GROOVES) as [GrooveId, ...GrooveId[]];
+const IDS = [...READY, 'taken'] as const;
+const NAMES = { ...Object.fromEntries(READY.map((id) => [id, GROOVES[id].name])), taken: 'of a pattern' };
 
 export const groove = notesAction({
   id: 'groove',
@@ -15,28 +15,29 @@ export const groove = notesAction({
   suitsSong: true,
   label: 'Groove',
   short: 'Groove',
-  help: 'Lays a ready feel over the notes: each sixteenth of the bar comes a little early or late, and louder or softer. How much of its timing and of its loudness is taken can be set apart.',
-  words: ['feel', 'pocket', 'template', 'laid back', 'push', 'shuffle', 'human'],
+  help: 'Lays a ready feel, or that of any pattern of the song, over the notes: each sixteenth of the bar comes a little early or late, and louder or softer. How much of its timing and of its loudness is taken can be set apart.',
+  words: ['feel', 'pocket', 'template', 'laid back', 'push', 'shuffle', 'human', 'extract', 'from a pattern'],
   params: paramsOf({
     groove: choiceParam('Groove', IDS, 'late-backbeat', NAMES),
     timing: sliderParam('Timing', 0, 150, 100, '%'),
     velocity: sliderParam('Loudness', 0, 150, 100, '%'),
+    taken: takenParam('Taken from'),
   }),
   main: ['groove', 'timing'],
   quick: [
     { label: 'Late backbeat', params: { groove: 'late-backbeat', timing: 100, velocity: 100 } },
     { label: 'Dragged ghosts', params: { groove: 'dragged-ghosts', timing: 100, velocity: 100 } },
   ],
-  run: (part, { groove: id, timing, velocity }, { meters }) => {
-    const { late, loud }: Groove = GROOVES[id];
+  whyNot: (_part, { groove: id, taken }) =>
+    id === 'taken' && readGroove(taken) === null ? 'Choose the pattern that the groove is taken from.' : null,
+  run: (part, { groove: id, timing, velocity, taken }, { meters }) => {
+    const steps = id === 'taken' ? readGroove(taken) : inTicks(GROOVES[id]);
+    if (!steps) return { notes: part.notes };
     return {
       notes: part.notes.map((note) => {
-        const bar = barBefore(meters, note.start);
-        const step = Math.round((note.start - bar) / STEP);
-        // What is nearer to the next bar is its first step.
-        const at = bar + step * STEP >= barAfter(meters, note.start) ? 0 : step % late.length;
-        const shift = Math.round((late[at]! * timing * STEP) / 10_000);
-        const factor = 1 + ((loud[at]! - 100) * velocity) / 10_000;
+        const { late, loud } = stepOf(steps, meters, note.start);
+        const shift = Math.round((late * timing) / 100);
+        const factor = 1 + ((loud - 100) * velocity) / 10_000;
         const most = Math.max(note.start, loopTicks(part, note.pitch) - 1);
         return {
           ...note,
@@ -47,3 +48,15 @@ export const groove = notesAction({
     };
   },
 });
+
+function inTicks({ late, loud }: Groove): StepsOfGroove {
+  return { bars: 1, late: late.map((percent) => (percent * GROOVE_STEP) / 100), loud };
+}
+
+/** How late and how loud a groove has the step that a tick is nearest to. */
+function stepOf({ bars, late, loud }: StepsOfGroove, meters: readonly MeterAt[], tick: number): { readonly late: number; readonly loud: number } {
+  const { bar, step } = grooveStep(meters, tick);
+  const inBar = late.length / bars;
+  const at = (bar % bars) * inBar + (step % inBar);
+  return { late: late[at]!, loud: loud[at]! };
+}

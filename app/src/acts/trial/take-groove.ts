@@ -1,0 +1,15 @@
+import { findById, grooveOf, grooveText, marksSeenFrom, notesOf, type Id } from '@yibbo/core';
+import type { Thunk } from '../../state/store';
+import { changeTrial } from './trials';
+
+/** Lets the groove that is being tried be that of a pattern, as its notes lie now: it stays so when they change. */
+export function takeGroove(patternId: Id): Thunk {
+  return (dispatch, getState) => {
+    const { document } = getState().song;
+    const pattern = document && findById(document.patterns, patternId);
+    if (!pattern) return;
+    const placement = document.placements.find((each) => each.patternId === patternId) ?? { start: 0, offset: 0 };
+    const taken = grooveOf(notesOf(document, patternId), marksSeenFrom(document.song.meters, placement), pattern.length);
+    if (taken) dispatch(changeTrial({ groove: 'taken', taken: grooveText(pattern.name, taken) }));
+  };
+}

@@ -1,0 +1,27 @@
+import { notesOf, readGroove } from '@yibbo/core';
+import { XStack } from '@tamagui/stacks';
+import { Choices } from '../../../controls/Choices';
+import { Words } from '../../../controls/words';
+import { takeGroove } from '../../../acts/trial/take-groove';
+import { useAppDispatch, useAppSelector } from '../../../state/store';
+
+/** The patterns of the song that a groove can be taken from, by name. */
+export function TakeGroove({ taken }: { readonly taken: string }) {
+  const dispatch = useAppDispatch();
+  const document = useAppSelector((state) => state.song.document);
+  const patterns = document?.patterns.filter(({ id }) => notesOf(document, id).length > 0) ?? [];
+  const name = readGroove(taken)?.name;
+  return (
+    <XStack gap={6} alignItems="center" flexWrap="wrap">
+      <Words small faded>
+        Taken from
+      </Words>
+      <Choices
+        title="Taken from"
+        options={patterns.map((pattern) => ({ value: pattern.id, name: pattern.name }))}
+        value={patterns.find((pattern) => pattern.name === name)?.id ?? null}
+        onChange={(id) => dispatch(takeGroove(id))}
+      />
+    </XStack>
+  );
+}
