@@ -48,7 +48,11 @@ describe('glide', () => {
   it('without a next note says so; never bends farther than two octaves', () => {
     expect(run(song, 'glide', { to: 'next' }, ['d62']).whyNot).toMatch(/Choose a distance/);
     const far = songWith([note({ id: 'low', start: 0, length: QUARTER, pitch: 20 }), note({ id: 'high', start: QUARTER, pitch: 100 })]);
-    expect(run(far, 'glide', {}).notes.find(({ id }) => id === 'low')!.bend!.at(-1)!.cents).toBe(2400);
+    expect(
+      run(far, 'glide', {})
+        .notes.find(({ id }) => id === 'low')!
+        .bend!.at(-1)!.cents,
+    ).toBe(2400);
   });
 });
 

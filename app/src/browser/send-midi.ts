@@ -1,13 +1,20 @@
-import type { Document } from '@yibbo/core';
-import { exportMidi, type ExportMode } from '@yibbo/core/midi';
+import { counted, type Document } from '@yibbo/core';
+import { exportMidi, type ExportMode, type MidiExport } from '@yibbo/core/midi';
 import { downloadBlob, fileName } from './download';
 
 /** Hands the song to the browser as a MIDI file, made here, so that it works while the server is away. Gives what has to be said about
  *  it; null where nothing has. */
 export function downloadMidi(document_: Document, mode: ExportMode): string | null {
-  const { bytes, bendsLeftOut } = exportMidi(document_, mode);
-  downloadBlob(new Blob([bytes as BlobPart], { type: 'audio/midi' }), `${fileName(document_.song.name)}.mid`);
-  if (bendsLeftOut === 0) return null;
-  const notes = bendsLeftOut === 1 ? '1 note leaves' : `${bendsLeftOut} notes leave`;
-  return `${notes} without a bend line: a MIDI file has sixteen channels, and each note that sounds beside a bent one needs its own. Fewer tracks, or shorter notes, make room.`;
+  const sent = exportMidi(document_, mode);
+  downloadBlob(new Blob([sent.bytes as BlobPart], { type: 'audio/midi' }), `${fileName(document_.song.name)}.mid`);
+  return wordsOf(sent) || null;
+}
+
+/** What a MIDI file cannot say of the song, or says in another way. */
+function wordsOf({ bendsLeftOut, cutToOpenings, openingsLeftOut }: MidiExport): string {
+  const leave = (count: number) => `${counted(count, 'note')} ${count === 1 ? 'leaves' : 'leave'}`;
+  const bends = `${leave(bendsLeftOut)} without a bend line: a MIDI file has sixteen channels, and each note that sounds beside a bent one needs its own. Fewer tracks, or shorter notes, make room.`;
+  const cut = `${leave(cutToOpenings)} cut to where another track’s row lets ${cutToOpenings === 1 ? 'it' : 'them'} sound.`;
+  const whole = `${counted(openingsLeftOut, 'track')} that another row only dips or holds down ${openingsLeftOut === 1 ? 'leaves' : 'leave'} whole: notes cannot say that.`;
+  return [bendsLeftOut && bends, cutToOpenings && cut, openingsLeftOut && whole].filter(Boolean).join(' ');
 }

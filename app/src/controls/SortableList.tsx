@@ -13,6 +13,7 @@ import Down from 'lucide-react/dist/esm/icons/chevron-down.mjs';
 import Up from 'lucide-react/dist/esm/icons/chevron-up.mjs';
 import Grip from 'lucide-react/dist/esm/icons/grip-vertical.mjs';
 import type { ReactNode } from 'react';
+import { View } from '@tamagui/core';
 import { Press } from './Press';
 import { Words } from './words';
 
@@ -21,6 +22,10 @@ export interface SortableItem {
   readonly name: string;
   /** Before the name. */
   readonly mark?: ReactNode;
+  /** In place of the name. */
+  readonly content?: ReactNode;
+  /** Under the line. */
+  readonly under?: ReactNode;
 }
 
 interface SortableListProps {
@@ -80,7 +85,7 @@ interface SortableRowProps {
   readonly onMove: (id: string, index: number) => void;
 }
 
-function SortableRow({ item: { id, name, mark }, index, last, onMove }: SortableRowProps) {
+function SortableRow({ item: { id, name, mark, content, under }, index, last, onMove }: SortableRowProps) {
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id });
   return (
     <li
@@ -88,7 +93,8 @@ function SortableRow({ item: { id, name, mark }, index, last, onMove }: Sortable
       style={{
         display: 'flex',
         alignItems: 'center',
-        gap: 6,
+        flexWrap: 'wrap',
+        columnGap: 6,
         position: 'relative',
         zIndex: isDragging ? 1 : 0,
         background: 'var(--card)',
@@ -109,11 +115,12 @@ function SortableRow({ item: { id, name, mark }, index, last, onMove }: Sortable
         <Grip size={20} aria-hidden />
       </button>
       {mark}
-      <Words oneLine flexGrow={1} flexShrink={1}>
-        {name}
-      </Words>
+      <View flexGrow={1} flexShrink={1} flexBasis={0} minWidth={0}>
+        {content ?? <Words oneLine>{name}</Words>}
+      </View>
       <Press label={`Move ${name} up`} icon={Up} iconOnly disabled={index === 0} onPress={() => onMove(id, index - 1)} />
       <Press label={`Move ${name} down`} icon={Down} iconOnly disabled={index === last} onPress={() => onMove(id, index + 1)} />
+      {under ? <div style={{ width: '100%' }}>{under}</div> : null}
     </li>
   );
 }

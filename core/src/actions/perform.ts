@@ -115,7 +115,12 @@ function subjectOf(document: Document, { action, patternId, noteIds, seed }: Omi
   const { lastTaken } = context;
   const isBack = action.hasWayBack && lastTaken?.actionId === action.id && lastTaken.patternId === patternId;
   const before = isBack ? wayBack(all, found, lastTaken, noteIds.length === 0) : null;
-  const whole: NotesPart = { notes: before ?? found, lengthTicks: pattern.length, rowLengths: pattern.rowLengths, around: () => all.filter(heard) };
+  const whole: NotesPart = {
+    notes: before ?? found,
+    lengthTicks: pattern.length,
+    rowLengths: pattern.rowLengths,
+    around: () => all.filter(heard),
+  };
   const full: ActionContext = { ...context, patternId, random: seededRandom(seed), ownSpan: before ? lastTaken?.span : undefined };
   return { pattern, whole, full };
 }

@@ -30,7 +30,7 @@ export type OwnKey = z.infer<typeof ownKeySchema>;
 const settingsSchema = z.record(z.string().max(64), z.union([z.string().max(2000), z.number(), z.boolean()]));
 
 /** A recipe: a chain of actions that a person has saved. */
-const recipeSchema = z.object({
+export const recipeSchema = z.object({
   name: z.string().min(1).max(200),
   steps: z
     .array(

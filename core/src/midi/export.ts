@@ -15,6 +15,7 @@ import { rowLength } from '../model/row-length';
 import { events } from '../playback/events';
 import { TICKS_PER_QUARTER } from '../time';
 import { bendEvents, keptApart } from './apart';
+import { openedNotes } from './opened';
 import { bendRange, byFileTrack, lanesWritten, type TrackLanes } from './lane-events';
 import { encodeText } from './text';
 import { signatureOf } from '../theory/signature';
@@ -48,13 +49,18 @@ export interface MidiExport {
   readonly bytes: Uint8Array;
   /** Notes that leave without their bend line, for want of a channel of their own. */
   readonly bendsLeftOut: number;
+  /** Notes that were cut, or left out, to where their track stands open with a row of another. */
+  readonly cutToOpenings: number;
+  /** Tracks that another row opens or holds down in a way that notes cannot say: theirs leave whole. */
+  readonly openingsLeftOut: number;
 }
 
 /** Writes the song as a Standard MIDI File. An imported and untouched song, as written, gives its file's notes, tempos,
  *  meters and other events back with the same numbers. */
 export function exportMidi(document: Document, mode: ExportMode): MidiExport {
   const { song, tracks } = document;
-  const byTrack = mode === 'written' ? laidOut(document) : heard(document);
+  const sounding = mode === 'heard' ? heard(document) : null;
+  const byTrack = sounding?.byTrack ?? laidOut(document);
   const laid = new Map(tracks.map((track) => [track.id, withInstants(song, byTrack(track.id))]));
   const division = divisionFor(song, [...laid.values()].flat());
   const toFile = (tick: number) => Math.round((tick * division) / TICKS_PER_QUARTER);
@@ -88,7 +94,12 @@ export function exportMidi(document: Document, mode: ExportMode): MidiExport {
     toFile,
   );
   const leaving = [...shares.values()].flat().map(({ notes }) => notes);
-  return { bytes, bendsLeftOut: bendsIn([...laid.values()]) - bendsIn(leaving) };
+  return {
+    bytes,
+    bendsLeftOut: bendsIn([...laid.values()]) - bendsIn(leaving),
+    cutToOpenings: sounding?.cut ?? 0,
+    openingsLeftOut: sounding?.tracksLeftOut ?? 0,
+  };
 }
 
 /** A track's events on one channel: notes, bends and controllers; the first track of a channel writes the bends of all. */
@@ -173,11 +184,12 @@ function laidOutAt(document: Document, placement: Placement, pattern: Pattern | 
   return out;
 }
 
-/** The heard notes of each track, computed once. */
-function heard(document: Document): (trackId: Id) => LaidNote[] {
+/** The heard notes of each track, computed once, with what of the openings notes could not say. */
+function heard(document: Document) {
   const all = events(document, 0, songEnd(document), { view: { kind: 'song' }, ignoreSolo: true });
-  const byTrack = groupedBy(all, ({ trackId }) => trackId);
-  return (trackId) =>
+  const { events: open, cut, tracksLeftOut } = openedNotes(document, all);
+  const byTrack = groupedBy(open, ({ trackId }) => trackId);
+  const ofTrack = (trackId: Id): LaidNote[] =>
     (byTrack.get(trackId) ?? []).map(({ tick, lengthTicks, pitch, velocity, bend }) => ({
       start: tick,
       length: lengthTicks,
@@ -186,6 +198,7 @@ function heard(document: Document): (trackId: Id) => LaidNote[] {
       release: null,
       ...(bend ? { bend: [...bend] } : {}),
     }));
+  return { byTrack: ofTrack, cut, tracksLeftOut };
 }
 
 /** The file's own division where every time still fits it exactly, else the smallest multiple of it that does; the coarsest

@@ -1,3 +1,3 @@
 export { importMidi, type Imported, type ImportContext, type ImportReport } from './import';
-export { exportMidi, type ExportMode } from './export';
+export { exportMidi, type ExportMode, type MidiExport } from './export';
 export { keyOfFile } from './song-marks';

@@ -5,7 +5,7 @@ import { byStartThenPitch } from '../model/collections';
 import { findById, inOrder, notesOf, type Document } from '../model/document';
 import type { Id, KeyChoice, Note, Pattern, Placement, Track, Treatment } from '../model/entities';
 import { groupedBy } from '../model/grouped';
-import { hashText, idsOfRun } from '../model/ids';
+import { hashText, idsOfRun, type NewId } from '../model/ids';
 import { rowLength } from '../model/row-length';
 import { keyOf } from '../theory';
 import { COMMON_TIME, division, gridOf, marksSeenFrom, MAX_TICK, type MeterAt, type TempoAt } from '../time';
@@ -39,10 +39,8 @@ export function heardAt(document: Document, placement: Placement): readonly Note
 const byLine = new WeakMap<PlayLine, { readonly document: Document; readonly treated: readonly Note[] }>();
 
 function worked(document: Document, { pattern, placementId, track }: PlayLine, notes: readonly Note[]): readonly Note[] {
-  const lists = treatmentsOn(document.treatments);
   const placement = findById(document.placements, placementId);
-  const parents = placement ? treatmentParents(document.song.id, track, placement) : [];
-  const list = parents.flatMap((parentId) => lists.get(parentId) ?? []);
+  const list = placement ? treatmentList(document, track, placement) : [];
   if (list.length === 0) return notes;
   const read = whatIsRead(document, pattern, placementId);
   const text = JSON.stringify(read);
@@ -57,6 +55,12 @@ function worked(document: Document, { pattern, placementId, track }: PlayLine, n
 export function treatmentParents(songId: Id, track: Pick<Track, 'id' | 'ownFeel'>, placement: Placement): readonly Id[] {
   const own = [placement.patternId, placement.id, track.id];
   return track.ownFeel || placement.ownFeel ? own : [...own, songId];
+}
+
+/** The treatments that are switched on for a placement, in the order in which they work. */
+export function treatmentList(document: Document, track: Track, placement: Placement): readonly Treatment[] {
+  const lists = treatmentsOn(document.treatments);
+  return treatmentParents(document.song.id, track, placement).flatMap((parentId) => lists.get(parentId) ?? []);
 }
 
 interface Remembered {
@@ -116,15 +120,17 @@ export function whatIsRead({ song, placements }: Document, pattern: Pattern, pla
 }
 
 /** Notes as one treatment leaves them: as they are where its action is not known, has nothing to do, or would do more than change the notes. Notes
- *  that cannot be heard are none of its business, as they are none of the action's when it is done once. */
-function treatedBy(notes: readonly Note[], treatment: Treatment, read: TreatmentReads): readonly Note[] {
+ *  that cannot be heard are none of its business, as they are none of the action's when it is done once. `newId` gives its new notes their ids, in place
+ *  of the treatment's own way. */
+export function treatedBy(notes: readonly Note[], treatment: Treatment, read: TreatmentReads, newId?: NewId): readonly Note[] {
   const action: NotesAction | undefined = findAction(treatment.actionId);
   const settings = action?.params.safeParse(treatment.params);
   if (!action || !settings?.success || !canBeKept(action)) return notes;
   const { lengthTicks, rowLengths } = read;
   const isHeard = ({ start, pitch }: Note) => start < rowLength({ length: lengthTicks, rowLengths }, pitch);
   const heard = notes.every(isHeard) ? notes : notes.filter(isHeard);
-  const context = treatmentContext(read, treatment);
+  const plain = treatmentContext(read, treatment);
+  const context = newId ? { ...plain, newId } : plain;
   const chosen = chosenBy(treatment, heard, context);
   const meant = chosen ? heard.filter(({ id }) => chosen.has(id)) : heard;
   if (meant.length === 0) return heard;
@@ -132,7 +138,12 @@ function treatedBy(notes: readonly Note[], treatment: Treatment, read: Treatment
   if (action.whyNot?.(part, settings.data, context)) return heard;
   const result = action.run(part, settings.data, context);
   if (result.pattern || result.others || result.notes.some(({ start, length }) => start + length > MAX_TICK)) return heard;
-  const others = chosen ? withAlong(heard.filter(({ id }) => !chosen.has(id)), result.along) : [];
+  const others = chosen
+    ? withAlong(
+        heard.filter(({ id }) => !chosen.has(id)),
+        result.along,
+      )
+    : [];
   return inOrder(others.length ? [...others, ...result.notes] : result.notes, byStartThenPitch);
 }
 

@@ -1,6 +1,7 @@
 import {
   counted,
   copiedNotes,
+  heardFrom,
   landedOn,
   leveled,
   moveByRows,
@@ -18,13 +19,14 @@ import {
   type HandOutcome,
   type Id,
   type Note,
+  type Place,
 } from '@yibbo/core';
 import { addNotes, editNotes, removeNotes, tellBeyond } from '../document/edits';
 import { takeRow } from '../pattern/row-acts';
-import { selectNotes } from '../../state/session/selectors';
+import { selectNotes, selectPart } from '../../state/session/selectors';
 import type { Thunk } from '../../state/store';
 import { lengthDrawn } from '../../state/preferences/preferences';
-import { cursorSet, framed, selectionSet } from '../../state/session/session';
+import { cursorSet, framed, menuSet, selectionSet } from '../../state/session/session';
 import { hearNote } from './hear';
 
 /** A finished gesture, with what the press meant. */
@@ -74,6 +76,7 @@ export function finishGesture({ gesture, isTouch, isDouble }: Finished, context:
           ),
         );
       case 'selecting': {
+        if (isTouch && dispatch(openOutline(gesture.from, gesture.to))) return undefined;
         const found = notesInRectangle(context.notes, gesture.from, gesture.to);
         const { grid } = context.setting;
         const [start, end] = [gesture.from.tick, gesture.to.tick].sort((a, b) => a - b) as [number, number];
@@ -87,6 +90,18 @@ export function finishGesture({ gesture, isTouch, isDouble }: Finished, context:
       default:
         return undefined;
     }
+  };
+}
+
+/** Opens the menu of an outline that was held, and let go where it was held: it says where what is heard comes from. False where none was. */
+function openOutline(from: Place, to: Place): Thunk<boolean> {
+  return (dispatch, getState) => {
+    const part = selectPart(getState());
+    const { document } = getState().song;
+    if (from.tick !== to.tick || from.pitch !== to.pitch || !part || !document) return false;
+    if (heardFrom(document, part.placement, from) === null) return false;
+    dispatch(menuSet({ x: window.innerWidth / 2, y: window.innerHeight / 3, at: from, noteId: null }));
+    return true;
   };
 }
 

@@ -39,8 +39,8 @@ function rememberPick({ id, params }: SelectionRule): Thunk {
   };
 }
 
-/** Rules that go neither by what is selected nor by the grid in use. */
-const BY_NOTES_ALONE: ReadonlySet<string> = new Set([
+/** Rules that go neither by what is selected nor by the grid in use: they can pick again by themselves. */
+export const BY_NOTES_ALONE: ReadonlySet<string> = new Set([
   'on-bar',
   'on-beat',
   'off-beat',

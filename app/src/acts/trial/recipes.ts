@@ -1,21 +1,30 @@
 import {
+  ACTIONS,
   actionById,
   canBeKept,
   findAction,
   historyLine,
   idsOfRun,
   isTickSteps,
+  MAX_RECIPE_LETTERS,
   namedUnit,
+  readRecipeFile,
+  recipeFileText,
   recipeName,
   runRecipe,
+  SELECTION_RULES,
+  settingsInWords,
   withTreatments,
   type ActionId,
   type Change,
   type Id,
+  type ListedAction,
   type Recipe,
   type RecipeStep,
   type Treatment,
 } from '@yibbo/core';
+import { downloadBlob, fileName } from '../../browser/download';
+import { ownRecipesOf } from '../../state/belongings/things';
 import { putThings } from '../belongings/put-things';
 import { commit, stamp } from '../document/commit';
 import { editSong } from '../document/edits';
@@ -106,14 +115,48 @@ function stepsOf(change: Change | undefined): readonly RecipeStep[] {
   });
 }
 
-/** Saves a recipe of one's own. */
-export function saveRecipe(steps: readonly RecipeStep[], name: string): Thunk {
-  return (dispatch, _getState, { newId, now }) => {
+/** Saves a recipe of one's own; in the place of the one named by an id, where one is. */
+export function saveRecipe(steps: readonly RecipeStep[], name: string, ownId?: Id): Thunk {
+  return (dispatch, getState, { newId, now }) => {
     const wanted = name.trim() || recipeName(steps);
-    dispatch(putThings([{ kind: 'recipe', id: newId(), value: { name: wanted, steps: [...steps], at: now() } }]));
+    const before = ownRecipesOf(getState()).find(({ id }) => id === ownId);
+    const value = { name: wanted, steps: [...steps], at: before?.at ?? now() };
+    dispatch(putThings([{ kind: 'recipe', id: ownId ?? newId(), value }]));
     dispatch(noticeSet(`${wanted} is among your recipes.`));
   };
 }
+
+/** Brings in a recipe out of a file, as one of one's own. */
+export function bringRecipeIn(file: Pick<File, 'size' | 'text'>): Thunk<Promise<void>> {
+  return async (dispatch) => {
+    const recipe = file.size <= MAX_RECIPE_LETTERS ? readRecipeFile(await file.text()) : null;
+    if (!recipe)
+      return void dispatch(noticeSet('That file holds no recipe. Choose one that was sent out here, which ends in .recipe.json.'));
+    dispatch(saveRecipe(recipe.steps, recipe.name));
+  };
+}
+
+/** Sends a recipe out as a file. */
+export function sendRecipeOut(recipe: Recipe): void {
+  downloadBlob(new Blob([recipeFileText(recipe)], { type: 'application/json' }), `${fileName(recipe.name)}.recipe.json`);
+}
+
+/** A step of a recipe in words: its action with its settings, and the rule that picks its notes. */
+export function stepInWords({ actionId, params, rule }: RecipeStep): string {
+  const action = findAction(actionId);
+  if (!action) return 'a step of a newer version';
+  const words = settingsInWords(action, { ...(action.params.parse({}) as object), ...params });
+  const picked = rule && SELECTION_RULES.find(({ id }) => id === rule.ruleId);
+  return rule ? `${words} (${picked?.label.toLowerCase() ?? 'some notes'})` : words;
+}
+
+/** A recipe's steps in words. */
+export function stepsInWords(steps: readonly RecipeStep[]): string {
+  return steps.map(stepInWords).join(' · ');
+}
+
+/** The actions that a recipe can be built of. */
+export const RECIPE_ACTIONS: readonly ListedAction[] = ACTIONS.filter(canBeKept);
 
 /** Takes a recipe of one's own away. */
 export function removeRecipe(id: Id, name: string): Thunk {

@@ -10,8 +10,8 @@ import { dropTrial, keepTrial } from './trial-ends';
 import {
   keepAdjustable,
   plainTreatment,
+  putTreatmentAt,
   removeTreatment,
-  shiftTreatment,
   switchTreatment,
   treatmentWords,
   tryTreatment,
@@ -107,7 +107,7 @@ it('a division is stored by its name, not as the grid; the list is switched, put
   keep(tryAction('transpose', { semitones: 12 }));
   keep(tryAction('invert', {}));
   const names = () => treatments().map(({ actionId }) => actionId);
-  dispatch(shiftTreatment(treatments()[2]!, -1));
+  dispatch(putTreatmentAt(treatments()[2]!, 1));
   expect(names()).toEqual(['quantize', 'invert', 'transpose']);
   dispatch(switchTreatment(treatments()[1]!));
   expect(treatments().map(({ on }) => on)).toEqual([true, false, true]);
@@ -142,7 +142,7 @@ const ACTS: Readonly<Record<string, (state: ReturnType<typeof treatedSong>, pick
   },
   switch: ({ dispatch, treatments }, pick) => treatments().length && dispatch(switchTreatment(treatments()[pick % treatments().length]!)),
   shift: ({ dispatch, treatments }, pick) =>
-    treatments().length && dispatch(shiftTreatment(treatments()[pick % treatments().length]!, pick % 2 ? 1 : -1)),
+    treatments().length && dispatch(putTreatmentAt(treatments()[pick % treatments().length]!, pick % 5)),
   remove: ({ dispatch, treatments }, pick) => treatments().length && dispatch(removeTreatment(treatments()[pick % treatments().length]!)),
   plain: ({ dispatch, treatments }, pick) => treatments().length && dispatch(plainTreatment(treatments()[pick % treatments().length]!)),
   edit: ({ dispatch }) => dispatch(runAction('transpose', { semitones: 1 })),

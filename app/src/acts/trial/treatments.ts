@@ -5,11 +5,13 @@ import {
   findById,
   isTickSteps,
   makePlain,
+  notesOf,
   MOST_TREATED,
   namedUnit,
   settingsInWords,
   withTreatments,
   type ActionId,
+  type Document,
   type Id,
   type Treatment,
 } from '@yibbo/core';
@@ -110,24 +112,42 @@ export function switchTreatment(treatment: Treatment): Thunk {
     dispatch(editEntity(`${named(treatment)} ${treatment.on ? 'off' : 'on'}`, 'treatments', treatment, { on: !treatment.on }));
 }
 
-/** Lets a treatment work before the one before it on the same thing, or behind the one after it. */
-export function shiftTreatment(treatment: Treatment, direction: -1 | 1): Thunk {
+/** Puts a treatment at another place, from 0, among those on the same thing. */
+export function putTreatmentAt(treatment: Treatment, index: number): Thunk {
   return (dispatch) => {
     dispatch(
       editSong(`Order of treatments: ${named(treatment)}`, (song) => {
-        const own = song.treatments.filter(({ parentId }) => parentId === treatment.parentId);
-        const at = own.findIndex(({ id }) => id === treatment.id);
-        const other = own[at + direction];
-        if (!other) return song;
-        const order = own.flatMap(({ id }) => (id === treatment.id || id === other.id ? [] : [id]));
-        order.splice(at + direction, 0, treatment.id);
-        if (order.length < own.length) order.splice(at, 0, other.id);
-        const ranks = new Map(order.map((id, rank) => [id, rank]));
+        const others = song.treatments.filter(({ parentId, id }) => parentId === treatment.parentId && id !== treatment.id);
+        const order = [...others.slice(0, index), treatment, ...others.slice(index)];
+        const ranks = new Map(order.map(({ id }, rank) => [id, rank]));
         const treatments = song.treatments.map((each) => (ranks.has(each.id) ? { ...each, order: ranks.get(each.id)! } : each));
         return withTreatments({ ...song, treatments: [] }, treatments);
       }),
     );
   };
+}
+
+/** Keeps a copy of a treatment on something else as well, after what is kept there. One that is for very notes is for all of them where these are
+ *  not. `words` name the other thing. */
+export function copyTreatment(treatment: Treatment, parentId: Id, words: string): Thunk {
+  return (dispatch, getState, effects) => {
+    const { document } = getState().song;
+    if (!document) return;
+    const { noteIds, ...others } = treatment;
+    const there = new Set(patternsOf(document, parentId).flatMap((id) => notesOf(document, id).map((note) => note.id)));
+    const areThere = noteIds?.every((id) => there.has(id)) ?? true;
+    const order = (document.treatments.filter((each) => each.parentId === parentId).at(-1)?.order ?? 0) + 1;
+    const copy: Treatment = { ...(areThere ? treatment : others), id: effects.newId(), parentId, order };
+    dispatch(editSong(`Copy ${named(treatment)}`, (song) => withTreatments(song, [copy])));
+    const scope = areThere ? '' : ' The notes it was for are not there: it is for all notes.';
+    dispatch(noticeSet({ words: `${named(treatment)} is kept on ${words} as well.${scope}`, remedy: { kind: 'undo' } }));
+  };
+}
+
+/** The patterns that a treatment on something works on. */
+function patternsOf({ patterns, placements }: Document, parentId: Id): readonly Id[] {
+  if (findById(patterns, parentId)) return [parentId];
+  return placements.filter(({ id, trackId }) => id === parentId || trackId === parentId).map(({ patternId }) => patternId);
 }
 
 /** Takes a treatment away. */

@@ -127,9 +127,10 @@ const CONTROLS: readonly Entry[] = [
     text: 'Opens the last step again with the settings it had, on the notes as they were before it. Keep changes that one step; Drop leaves it as it is.',
   },
   {
-    names: /^Recipes …$|^Save as a recipe$|^Name of the recipe$|^Run |: keep adjustable$|^Of the last steps/,
+    names:
+      /^Recipes …$|^Save as a recipe$|^Name of the recipe$|^Run |: keep adjustable$|^Of the last steps|^(Build|Bring in) a recipe$|^Recipe: |^Step \d+: |^Save the recipe$|^Drop this recipe$|^Add a step$/,
     title: 'Recipes',
-    text: 'Several actions under one name. Its name runs all of them as one step, on what is selected or on the whole pattern; adjustable keeps them live. The last steps you did can be saved as a recipe of your own.',
+    text: 'Several actions under one name. Its name runs all of them as one step, on what is selected or on the whole pattern; adjustable keeps them live. The last steps you did can be saved as a recipe of your own, one can be built step by step, each with its settings and the rule that picks its notes, and a recipe goes out and comes in as a file. Your own are found by their names, and can be put on a key.',
   },
   {
     names: /^Keep adjustable$|^Kept adjustable on$|in all its places$|^Only in this place$|^The whole track$/,
@@ -137,9 +138,10 @@ const CONTROLS: readonly Entry[] = [
     text: 'The action stays live: the notes are not changed, but what it leaves of them is heard and outlined. Its settings can be changed at any time, and it can be switched off or made plain. More settings say what it is kept on: the pattern in all its places, this place only, or the track.',
   },
   {
-    names: /adjustable: show them$|: change its settings$|^Make plain: |: earlier in the order$|: later in the order$/,
+    names:
+      /adjustable: show them$|: change its settings$|^Make plain: |^Copy to: |^(Track|What) to copy to$|^Opens (with|by itself).*: (on|its settings)$/,
     title: 'Adjustable',
-    text: 'The actions that are kept adjustable on this part, in the order in which they work. Each can be switched off, changed, moved and deleted. Make plain writes out what it leaves, with those before it, so that each note can be edited.',
+    text: 'The actions that are kept adjustable on this part, in the order in which they work. Each can be switched off, changed, dragged to another place in the order, copied to another track, pattern or place, and deleted. Make plain writes out what it leaves, with those before it, so that each note can be edited.',
   },
   {
     names: /^(Keep|Drop)$/,

@@ -9,6 +9,7 @@ import { keyName, otherKeys } from './key-table';
 import { KEYS, type KeyAct } from './keys';
 import { actWith, type KeyInput } from './match-key';
 import { ownKeyOf, shownKey, withOwnKey, type OwnKeys } from './own-keys';
+import { recipeActsOf } from './recipe-keys';
 import { keyInput } from './useKeys';
 import { putThings } from '../../acts/belongings/put-things';
 
@@ -32,6 +33,7 @@ export function KeyList() {
 function AllKeys() {
   const dispatch = useAppDispatch();
   const own = useAppSelector(ownKeysOf);
+  const recipes = useAppSelector(recipeActsOf);
   const [chosen, setChosen] = useState<KeyAct | null>(null);
   useNextKey(chosen, (input) => {
     if (input.key !== 'Escape' && chosen && !dispatch(putOnKey(chosen, input))) return;
@@ -46,8 +48,14 @@ function AllKeys() {
           : 'Press one to put it on another key; it goes by its place on the keyboard.'}
       </Words>
       {isOwn ? <Press label="All keys as they were" look="raised" onPress={() => dispatch(keysPut(own, {}))} /> : null}
-      {KEYS.map((act) => (
-        <KeyRow key={keyName(act)} act={act} isChosen={chosen === act} own={own} onChoose={() => setChosen(act)} />
+      {[...KEYS, ...recipes].map((act) => (
+        <KeyRow
+          key={keyName(act)}
+          act={act}
+          isChosen={chosen !== null && keyName(chosen) === keyName(act)}
+          own={own}
+          onChoose={() => setChosen(act)}
+        />
       ))}
       {otherKeys().map(([key, words]) => (
         <XStack key={`${key} ${words}`} gap={8}>
@@ -112,7 +120,7 @@ function putOnKey(act: KeyAct, input: KeyInput): Thunk<boolean> {
       return false;
     }
     const ownKeys = ownKeysOf(getState());
-    const { own, lost } = withOwnKey(ownKeys, act, key, actWith(input, ownKeys));
+    const { own, lost } = withOwnKey(ownKeys, act, key, actWith(input, ownKeys, recipeActsOf(getState())));
     dispatch(keysPut(ownKeys, own));
     dispatch(
       noticeSet(

@@ -27,8 +27,9 @@ export function keyTable(): readonly (readonly [key: string, words: string])[] {
   return [...KEYS.map((each) => [keyName(each), each.words] as const), ...otherKeys()];
 }
 
-/** An act's default key in words: "Ctrl Shift Z". */
-export function keyName({ key, ctrl, shift }: KeyAct): string {
+/** An act's default key in words: "Ctrl Shift Z"; the id of one that comes without. */
+export function keyName({ id, key, ctrl, shift }: KeyAct): string {
+  if (id) return id;
   return [ctrl ? 'Ctrl' : '', shift ? 'Shift' : '', key.length === 1 ? key.toUpperCase() : key.replace('Arrow', '')]
     .filter(Boolean)
     .join(' ');

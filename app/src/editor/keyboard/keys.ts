@@ -23,6 +23,8 @@ import { closeRule } from '../../acts/pattern/rules';
 
 /** A key and what it does. `key` is as the browser names it; Ctrl stands for Cmd on a Mac. */
 export interface KeyAct {
+  /** Identifies an act that comes without a key, to be put on one. */
+  readonly id?: string;
   readonly key: string;
   readonly ctrl?: boolean;
   readonly shift?: boolean;
@@ -133,10 +135,10 @@ const aboutTrack =
     const part = selectPart(getState());
     if (part) dispatch(openSheet({ kind, trackId: part.track.id }));
   };
-/** The menu of what is selected, else of the pattern's beginning, in the middle of the screen. */
+/** The menu of what is selected, else of the cursor's place, else of the pattern's beginning, in the middle of the screen. */
 const openMenu: Thunk<unknown> = (dispatch, getState) => {
   const [first] = selectHandledNotes(getState());
-  const at = { tick: first?.start ?? 0, pitch: first?.pitch ?? 60 };
+  const at = first ? { tick: first.start, pitch: first.pitch } : (getState().session.cursor ?? { tick: 0, pitch: 60 });
   dispatch(menuSet({ x: window.innerWidth / 2, y: window.innerHeight / 3, at, noteId: first?.id ?? null }));
 };
 

@@ -14,9 +14,9 @@ export interface KeyInput {
   readonly isAltGraph: boolean;
 }
 
-/** The act of a key: what one's own keys say, else what it does by itself where that has not been given to another key. */
-export function actWith(input: KeyInput, own: OwnKeys): KeyAct | null {
-  const mine = input.altKey && !input.isAltGraph ? null : ownActOf(input, own);
+/** The act of a key, `more` being those that come without one: what one's own keys say, else what it does by itself where that has not been given to another key. */
+export function actWith(input: KeyInput, own: OwnKeys, more: readonly KeyAct[] = []): KeyAct | null {
+  const mine = input.altKey && !input.isAltGraph ? null : ownActOf(input, own, more);
   const act = mine ?? actOf(input);
   return act && !mine && isRebound(act, own) ? null : act;
 }

@@ -18,10 +18,10 @@ export function ownKeyOf(input: KeyInput): OwnKey | null {
   return { code: input.code, shown: input.key.length === 1 ? input.key.toUpperCase() : input.key, ctrl, shift: input.shiftKey };
 }
 
-/** The act that one's own keys give to what was pressed. */
-export function ownActOf({ code, ctrlKey, metaKey, shiftKey }: KeyInput, own: OwnKeys): KeyAct | null {
+/** The act that one's own keys give to what was pressed; `more` are those that come without a key. */
+export function ownActOf({ code, ctrlKey, metaKey, shiftKey }: KeyInput, own: OwnKeys, more: readonly KeyAct[]): KeyAct | null {
   const isPressed = (key: OwnKey | null | undefined) => key?.code === code && key.ctrl === (ctrlKey || metaKey) && key.shift === shiftKey;
-  return KEYS.find((act) => isPressed(own[keyName(act)])) ?? null;
+  return [...KEYS, ...more].find((act) => isPressed(own[keyName(act)])) ?? null;
 }
 
 /** Whether an act goes by another key than it came with. */
@@ -31,7 +31,7 @@ export function isRebound(act: KeyAct, own: OwnKeys): boolean {
 
 /** An act's present key in words; a dash where it has none. */
 export function shownKey(act: KeyAct, own: OwnKeys): string {
-  if (!isRebound(act, own)) return keyName(act);
+  if (!isRebound(act, own)) return act.id ? '–' : keyName(act);
   const key = own[keyName(act)];
   return key ? [key.ctrl ? 'Ctrl' : '', key.shift ? 'Shift' : '', key.shown.replace('Arrow', '')].filter(Boolean).join(' ') : '–';
 }

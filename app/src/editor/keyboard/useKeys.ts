@@ -4,6 +4,7 @@ import { useAppDispatch, useAppSelector, type Thunk } from '../../state/store';
 import { letGo } from '../../acts/pattern/nudge';
 import { ownKeysOf } from '../../state/belongings/things';
 import type { KeyAct } from './keys';
+import { recipeActsOf } from './recipe-keys';
 import { useClipboard } from './useClipboard';
 import { focusNotes } from '../../controls/focus-notes';
 import { ownerOf } from '../../controls/key-owner';
@@ -56,7 +57,7 @@ export function keyInput(event: KeyboardEvent): KeyInput {
 }
 
 function actPressed(event: KeyboardEvent): Thunk<KeyAct | null> {
-  return (_dispatch, getState) => actWith(keyInput(event), ownKeysOf(getState()));
+  return (_dispatch, getState) => actWith(keyInput(event), ownKeysOf(getState()), recipeActsOf(getState()));
 }
 
 /** Where what had the focus is gone (a strip that was closed, the other view), the focus goes to the grid, where work goes on. */

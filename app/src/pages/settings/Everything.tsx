@@ -1,5 +1,6 @@
 import { useRef } from 'react';
 import { XStack } from '@tamagui/stacks';
+import { FileInput } from '../../controls/FileInput';
 import { Press } from '../../controls/Press';
 import { Words } from '../../controls/words';
 import { downloadFrom } from '../../browser/download';
@@ -18,18 +19,7 @@ export function Everything({ onFile }: { readonly onFile: (file: File) => void }
         <Press grow look="raised" label="Download everything" onPress={() => downloadFrom('/api/server/everything')} />
         <Press grow look="raised" label="Bring it back" onPress={() => input.current?.click()} />
       </XStack>
-      <input
-        ref={input}
-        type="file"
-        accept=".sqlite"
-        aria-label="File with everything"
-        style={{ display: 'none' }}
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file) onFile(file);
-          event.target.value = '';
-        }}
-      />
+      <FileInput input={input} label="File with everything" accept=".sqlite" onFile={onFile} />
     </Part>
   );
 }

@@ -2,11 +2,12 @@ import { useRouter } from 'expo-router';
 import Plus from 'lucide-react/dist/esm/icons/plus.mjs';
 import Import from 'lucide-react/dist/esm/icons/file-input.mjs';
 import Cog from 'lucide-react/dist/esm/icons/settings.mjs';
-import { useCallback, useRef, useState, type RefObject } from 'react';
+import { useCallback, useRef, useState } from 'react';
 import { View } from '@tamagui/core';
 import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Choices } from '../../controls/Choices';
+import { FileInput } from '../../controls/FileInput';
 import { Press } from '../../controls/Press';
 import { SearchField } from '../../controls/SearchField';
 import { Title, Words } from '../../controls/words';
@@ -68,7 +69,7 @@ export function SongsScreen() {
         <XStack gap={8}>
           <Press grow look="strong" label="New song" icon={Plus} onPress={openNew} />
           <Press grow look="raised" label="Bring in MIDI" icon={Import} onPress={choose} />
-          <FileInput input={input} onPick={pick} />
+          <FileInput input={input} label="MIDI file" accept=".mid,.midi,.kar,.rmi,audio/midi,audio/x-midi" onFile={pick} />
         </XStack>
         {panel?.kind === 'new' ? <NewSong onClose={close} onMade={open} /> : null}
         {panel?.kind === 'reading' ? <ReadingFile name={panel.name} share={panel.share} onClose={close} /> : null}
@@ -93,22 +94,6 @@ function Heading({ onSettings }: { readonly onSettings: () => void }) {
       </YStack>
       <Press label="Settings" icon={Cog} iconOnly onPress={onSettings} />
     </XStack>
-  );
-}
-
-function FileInput({ input, onPick }: { readonly input: RefObject<HTMLInputElement | null>; readonly onPick: (file?: File) => void }) {
-  return (
-    <input
-      ref={input}
-      type="file"
-      accept=".mid,.midi,.kar,.rmi,audio/midi,audio/x-midi"
-      aria-label="MIDI file"
-      style={{ display: 'none' }}
-      onChange={(event) => {
-        onPick(event.target.files?.[0]);
-        event.target.value = '';
-      }}
-    />
   );
 }
 

@@ -12,6 +12,8 @@ export interface KnownThing {
 /** A recipe of one's own. */
 export interface OwnRecipe extends Recipe {
   readonly id: Id;
+  /** When it was made, to order them by; milliseconds since 1970. */
+  readonly at: number;
 }
 
 /** By `thingKey`. */

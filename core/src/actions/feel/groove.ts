@@ -54,7 +54,11 @@ function inTicks({ late, loud }: Groove): StepsOfGroove {
 }
 
 /** How late and how loud a groove has the step that a tick is nearest to. */
-function stepOf({ bars, late, loud }: StepsOfGroove, meters: readonly MeterAt[], tick: number): { readonly late: number; readonly loud: number } {
+function stepOf(
+  { bars, late, loud }: StepsOfGroove,
+  meters: readonly MeterAt[],
+  tick: number,
+): { readonly late: number; readonly loud: number } {
   const { bar, step } = grooveStep(meters, tick);
   const inBar = late.length / bars;
   const at = (bar % bars) * inBar + (step % inBar);

@@ -34,7 +34,7 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
   const { sound } = useEffects();
   const { view, surfaceRef, followRef } = useNotesView(part);
   const hand = useNotesHand(view, surfaceRef);
-  const { viewport, rows, shown } = view;
+  const { viewport, rows, shown, seen } = view;
   const lanes = useShownLanes(part);
   const lanesHeight = lanes.reduce((sum, { height }) => sum + height, 0);
   const isDrums = part.track.kind === 'drums';
@@ -67,7 +67,7 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
       <Ruler viewport={viewport} part={part} notes={shown} height={RULER_HEIGHT} />
       <PitchStrip viewport={viewport} rows={rows} active={activePitch} onTake={take} isDrums={isDrums} />
       <NotesSurface view={view} hand={hand} surfaceRef={surfaceRef} followRef={followRef} />
-      <EdgeMarks viewport={viewport} rows={rows} notes={shown} edges={{ left: stripWidth, top: RULER_HEIGHT, bottom: lanesHeight }} />
+      <EdgeMarks viewport={viewport} rows={rows} notes={seen} edges={{ left: stripWidth, top: RULER_HEIGHT, bottom: lanesHeight }} />
       <Lanes lanes={lanes} part={part} viewport={viewport} notes={shown} selected={view.selected} />
       <GestureHint
         words={

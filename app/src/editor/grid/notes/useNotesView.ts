@@ -1,6 +1,6 @@
 import { actionById, type Id } from '@yibbo/core';
 import { useMemo, useRef, type RefObject } from 'react';
-import { selectNotes, selectShownNotes, type OpenPart } from '../../../state/session/selectors';
+import { selectHeardNotes, selectNotes, selectShownNotes, type OpenPart } from '../../../state/session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { dragTrial } from '../../../acts/trial/trials';
 import { finishGesture } from '../../../acts/gesture/finish';
@@ -20,8 +20,11 @@ export const NO_IDS: ReadonlySet<Id> = new Set();
 export function useNotesView(part: OpenPart) {
   const notes = useAppSelector(selectNotes);
   const shown = useAppSelector(selectShownNotes);
-  const rows = useRows(part, shown);
-  const viewport = useViewport(part, rows, notes);
+  const heard = useAppSelector(selectHeardNotes);
+  // What is heard in place of the notes is fitted into view with them.
+  const seen = useMemo(() => (heard ? [...shown, ...heard] : shown), [shown, heard]);
+  const rows = useRows(part, seen);
+  const viewport = useViewport(part, rows, heard ? seen : notes);
   const window = useGridWindow(viewport);
   const followRef = useFollow(viewport, window);
   const selected = useSelectedIds();
@@ -34,7 +37,7 @@ export function useNotesView(part: OpenPart) {
   useZoomKept(part, viewport);
   usePlayInView(part, viewport);
   useSelectionInView(viewport, rows, shown, selected);
-  return { view: { part, notes, shown, rows, viewport, window, selected, handled, areMarks }, surfaceRef, followRef };
+  return { view: { part, notes, shown, seen, rows, viewport, window, selected, handled, areMarks }, surfaceRef, followRef };
 }
 
 export type NotesView = ReturnType<typeof useNotesView>['view'];

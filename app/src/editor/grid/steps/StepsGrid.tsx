@@ -1,6 +1,6 @@
 import { memo, useMemo, useRef, useState, type CSSProperties, type FocusEvent, type PointerEvent } from 'react';
 import { useMedia } from '@tamagui/core';
-import { selectNotes, selectShownNotes, selectVariantOutline, type OpenPart } from '../../../state/session/selectors';
+import { selectHeardNotes, selectNotes, selectShownNotes, selectVariantOutline, type OpenPart } from '../../../state/session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { takeRow } from '../../../acts/pattern/row-acts';
 import { activeRow, rowName, type GridRow } from '../../../acts/pattern/rows';
@@ -32,12 +32,16 @@ const OVERLAY_ROOM = 52;
 function useSteps(part: OpenPart) {
   const original = useAppSelector(selectNotes);
   const notes = useAppSelector(selectShownNotes);
-  const rows = useStepRows(part, original);
+  const heard = useAppSelector(selectHeardNotes);
+  const rows = useStepRows(
+    part,
+    useMemo(() => (heard ? [...original, ...heard] : original), [original, heard]),
+  );
   const bar = Math.min(part.view.bar, barCount(part) - 1);
   const cells: CellsByRow = useMemo(() => new Map(rows.map(({ pitch }) => [pitch, cellsOf(part, bar, pitch)])), [part, bar, rows]);
   const variant = useAppSelector(selectVariantOutline);
-  // While a trial shows another, the original is outlined; else another variant, where that is asked for.
-  const outlined = original === notes ? variant : original;
+  // While a trial shows another, the original is outlined; else another variant, where that is asked for, or what is heard in place of the notes.
+  const outlined = original === notes ? (variant ?? heard) : original;
   return { outlined, notes, rows, bar, cells, active: activeRow(part, rows, original, part.view.activeRow) };
 }
 

@@ -13,7 +13,6 @@ import type { OpenPart } from '../../../state/session/selectors';
 import { sheetSet, trayTabSet, type TrayTab } from '../../../state/session/session';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { Found, useRuleCounts } from '../../tools/panel/AllTools';
-import { findTools } from '../../tools/panel/find-tools';
 import { useEnterTool } from '../../tools/panel/useEnterTool';
 import { ActionButtons, CopyPresses, RecipesPress } from '../../tools/tray/ActionButtons';
 import { TAB_NAMES, TABS } from '../../tools/tray/families';
@@ -48,7 +47,7 @@ export function ToolboxSheet({ part, isPanel }: { readonly part: OpenPart; reado
       <ScrollView key={asked ? 'found' : tab} flexGrow={0} flexShrink={1}>
         {asked ? (
           <YStack paddingHorizontal={8} role="group" aria-label="Found">
-            <Found tools={findTools(asked)} part={part} />
+            <Found asked={asked} part={part} />
           </YStack>
         ) : (
           <XStack role="group" aria-label={TAB_NAMES[tab]} flexWrap="wrap" gap={5} padding={6} alignItems="flex-start">

@@ -1,26 +1,45 @@
-import { recipeName, RECIPES, settingsInWords, findAction, type Recipe, type RecipeStep } from '@yibbo/core';
-import { useMemo, useState } from 'react';
+import { recipeName, RECIPES, type Recipe } from '@yibbo/core';
+import { useMemo, useRef, useState } from 'react';
 import { XStack, YStack } from '@tamagui/stacks';
+import { FileInput } from '../../../controls/FileInput';
 import { Press } from '../../../controls/Press';
 import { Stepper } from '../../../controls/Stepper';
 import { TextField } from '../../../controls/TextField';
 import { Words } from '../../../controls/words';
-import { canStayLive, keepRecipe, recentSteps, removeRecipe, runOn, saveRecipe } from '../../../acts/trial/recipes';
+import {
+  bringRecipeIn,
+  canStayLive,
+  keepRecipe,
+  recentSteps,
+  removeRecipe,
+  runOn,
+  saveRecipe,
+  sendRecipeOut,
+  stepsInWords,
+} from '../../../acts/trial/recipes';
 import { ownRecipesOf } from '../../../state/belongings/things';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { SheetFrame } from '../SheetFrame';
+import { RecipeDraft, type Draft } from './RecipeDraft';
 
-/** Chains of actions to run in one touch: one's own, those that come with it, and a new one of the last steps. */
+/** Chains of actions to run in one touch: one's own, those that come with it, and new ones: of the last steps, built, or out of a file. */
 export default function RecipesSheet({ isPanel }: { readonly isPanel: boolean }) {
   const own = useAppSelector(ownRecipesOf);
+  const [draft, setDraft] = useState<Draft | null>(null);
+  if (draft)
+    return (
+      <SheetFrame title="Recipes" note={draft.ownId ? `changing ${draft.name}` : 'a new one'} isPanel={isPanel}>
+        <RecipeDraft draft={draft} onEnd={() => setDraft(null)} />
+      </SheetFrame>
+    );
   return (
     <SheetFrame title="Recipes" note="several actions in one touch" isPanel={isPanel}>
-      <NewRecipe />
+      <NewRecipe onBuild={() => setDraft({ ownId: null, name: '', steps: [] })} />
       {own.map((recipe) => (
-        <Line key={recipe.id} recipe={recipe} ownId={recipe.id} />
+        <Line key={recipe.id} recipe={recipe} ownId={recipe.id} onChange={() => setDraft({ ...recipe, ownId: recipe.id })} />
       ))}
       {Object.entries(RECIPES).map(([id, recipe]) => (
-        <Line key={id} recipe={recipe} />
+        <Line key={id} recipe={recipe} onChange={() => setDraft({ ...recipe, ownId: null })} />
       ))}
     </SheetFrame>
   );
@@ -28,8 +47,23 @@ export default function RecipesSheet({ isPanel }: { readonly isPanel: boolean })
 
 const MOST_STEPS = 16;
 
-/** A recipe of the last steps of the history. */
-function NewRecipe() {
+/** A recipe of the last steps of the history, one that is built, one out of a file. */
+function NewRecipe({ onBuild }: { readonly onBuild: () => void }) {
+  const dispatch = useAppDispatch();
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <YStack gap={4} role="group" aria-label="New recipe" borderBottomWidth={1} borderColor="$line" paddingBottom={6}>
+      <XStack gap={4} flexWrap="wrap">
+        <Press label="Build a recipe" look="raised" onPress={onBuild} />
+        <Press label="Bring in a recipe" look="raised" onPress={() => input.current?.click()} />
+      </XStack>
+      <FileInput input={input} label="Recipe file" accept=".json,application/json" onFile={(file) => void dispatch(bringRecipeIn(file))} />
+      <OfLastSteps />
+    </YStack>
+  );
+}
+
+function OfLastSteps() {
   const dispatch = useAppDispatch();
   const history = useAppSelector((state) => state.song);
   const all = useMemo(() => recentSteps({ song: history }, MOST_STEPS), [history]);
@@ -38,13 +72,13 @@ function NewRecipe() {
   if (all.length === 0)
     return (
       <Words small faded>
-        Do something to the notes first: the last steps can then be saved as a recipe.
+        Once you have done something to the notes, the last steps can be saved as a recipe too.
       </Words>
     );
   const count = Math.min(wanted, all.length);
   const steps = all.slice(-count);
   return (
-    <YStack gap={4} role="group" aria-label="New recipe" borderBottomWidth={1} borderColor="$line" paddingBottom={6}>
+    <>
       <XStack gap={4} flexWrap="wrap" alignItems="center">
         <Stepper
           title="Of the last steps"
@@ -67,30 +101,33 @@ function NewRecipe() {
       <Words small faded>
         {stepsInWords(steps)}
       </Words>
-    </YStack>
+    </>
   );
 }
 
-function stepsInWords(steps: readonly RecipeStep[]): string {
-  return steps
-    .map(({ actionId, params, rule }) => {
-      const action = findAction(actionId);
-      const words = action ? settingsInWords(action, { ...(action.params.parse({}) as object), ...params }) : 'a step of a newer version';
-      return rule ? `${words} (some notes)` : words;
-    })
-    .join(' · ');
+interface LineProps {
+  readonly recipe: Recipe;
+  readonly ownId?: string;
+  readonly onChange: () => void;
 }
 
-function Line({ recipe, ownId }: { readonly recipe: Recipe; readonly ownId?: string }) {
+function Line({ recipe, ownId, onChange }: LineProps) {
   const dispatch = useAppDispatch();
+  const { name } = recipe;
   return (
-    <YStack role="group" aria-label={recipe.name} borderBottomWidth={1} borderColor="$line" paddingBottom={4}>
+    <YStack role="group" aria-label={name} borderBottomWidth={1} borderColor="$line" paddingBottom={4}>
       <XStack gap={4} alignItems="center" flexWrap="wrap">
-        <Press label={`Run ${recipe.name}`} shown={recipe.name} look="raised" onPress={() => dispatch(runOn(recipe))} />
+        <Press label={`Run ${name}`} shown={name} look="raised" onPress={() => dispatch(runOn(recipe))} />
         {canStayLive(recipe) ? (
-          <Press label={`${recipe.name}: keep adjustable`} shown="adjustable" onPress={() => dispatch(keepRecipe(recipe))} />
+          <Press label={`${name}: keep adjustable`} shown="adjustable" onPress={() => dispatch(keepRecipe(recipe))} />
         ) : null}
-        {ownId ? <Press label={`Delete ${recipe.name}`} shown="Delete" onPress={() => dispatch(removeRecipe(ownId, recipe.name))} /> : null}
+        <Press label={ownId ? `Change ${name}` : `Change a copy of ${name}`} shown="Change" onPress={onChange} />
+        {ownId ? (
+          <>
+            <Press label={`Send out ${name}`} shown="Send out" onPress={() => sendRecipeOut(recipe)} />
+            <Press label={`Delete ${name}`} shown="Delete" onPress={() => dispatch(removeRecipe(ownId, name))} />
+          </>
+        ) : null}
       </XStack>
       <Words small faded fontSize="$1" lineHeight="$1">
         {stepsInWords(recipe.steps)}

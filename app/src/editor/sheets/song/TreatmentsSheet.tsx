@@ -1,16 +1,16 @@
 import type { Placement, Track, Treatment } from '@yibbo/core';
 import Off from 'lucide-react/dist/esm/icons/circle.mjs';
 import On from 'lucide-react/dist/esm/icons/circle-check.mjs';
-import Down from 'lucide-react/dist/esm/icons/chevron-down.mjs';
-import Up from 'lucide-react/dist/esm/icons/chevron-up.mjs';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
 import { XStack, YStack } from '@tamagui/stacks';
+import { useState } from 'react';
 import { Press } from '../../../controls/Press';
+import { SortableList } from '../../../controls/SortableList';
 import { Words } from '../../../controls/words';
 import {
   plainTreatment,
+  putTreatmentAt,
   removeTreatment,
-  shiftTreatment,
   switchTreatment,
   treatmentWords,
   tryTreatment,
@@ -19,6 +19,8 @@ import { editEntity } from '../../../acts/document/edits';
 import { selectPart, selectTreatments, type OpenPart } from '../../../state/session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { SheetFrame } from '../SheetFrame';
+import { CopyTo } from './CopyTo';
+import { Opening } from './Opening';
 
 /** The actions that are kept adjustable on the open part: on its pattern, its place, its track and the song, in the order in which they work. */
 export default function TreatmentsSheet({ isPanel }: { readonly isPanel: boolean }) {
@@ -29,24 +31,44 @@ export default function TreatmentsSheet({ isPanel }: { readonly isPanel: boolean
       {treatments.length === 0 ? (
         <Words small>Nothing is kept adjustable here. Try an action with its settings, then press Adjustable in place of Keep.</Words>
       ) : null}
-      {treatments.map((treatment, index) => (
-        <Line
-          key={treatment.id}
-          treatment={treatment}
-          on={part ? onWords(treatment, part) : ''}
-          canRise={treatments[index - 1]?.parentId === treatment.parentId}
-          canSink={treatments[index + 1]?.parentId === treatment.parentId}
-        />
-      ))}
+      {part ? PARENTS.map((name) => <OnOne key={name} name={name} part={part} treatments={treatments} />) : null}
+      {part ? <Opening track={part.track} /> : null}
       {part ? <OwnFeel part={part} /> : null}
     </SheetFrame>
   );
 }
 
-function onWords({ parentId }: Treatment, { pattern, placement, track }: OpenPart): string {
-  if (parentId === pattern.id) return 'on the pattern';
-  if (parentId === placement.id) return 'in this place';
-  return parentId === track.id ? 'on the track' : 'on the song';
+const PARENTS = ['pattern', 'placement', 'track', 'song'] as const;
+const ON_WORDS = { pattern: 'on the pattern', placement: 'in this place', track: 'on the track', song: 'on the song' } as const;
+
+interface OnOneProps {
+  readonly name: (typeof PARENTS)[number];
+  readonly part: OpenPart;
+  readonly treatments: readonly Treatment[];
+}
+
+/** What is kept on one thing, to be put in order. */
+function OnOne({ name, part, treatments }: OnOneProps) {
+  const dispatch = useAppDispatch();
+  const songId = useAppSelector((state) => state.song.document?.song.id);
+  const parentId = name === 'song' ? songId : part[name].id;
+  const mine = treatments.filter((treatment) => treatment.parentId === parentId);
+  if (mine.length === 0) return null;
+  return (
+    <SortableList
+      title={`Adjustable ${ON_WORDS[name]}`}
+      items={mine.map((treatment) => ({
+        id: treatment.id,
+        name: treatmentWords(treatment),
+        content: <TreatmentLine treatment={treatment} on={ON_WORDS[name]} />,
+        under: <TreatmentActs treatment={treatment} part={part} />,
+      }))}
+      onMove={(id, index) => {
+        const moved = mine.find((treatment) => treatment.id === id);
+        if (moved) dispatch(putTreatmentAt(moved, index));
+      }}
+    />
+  );
 }
 
 /** Lets the song's swing and groove leave a track, or one place of it, as it is; shown where the song has any. */
@@ -73,55 +95,50 @@ function OwnFeel({ part: { track, placement } }: { readonly part: OpenPart }) {
   );
 }
 
-interface LineProps {
-  readonly treatment: Treatment;
-  /** What it is kept on, in words. */
-  readonly on: string;
-  readonly canRise: boolean;
-  readonly canSink: boolean;
-}
-
-function Line({ treatment, on, canRise, canSink }: LineProps) {
+function TreatmentLine({ treatment, on }: { readonly treatment: Treatment; readonly on: string }) {
   const dispatch = useAppDispatch();
   const words = treatmentWords(treatment);
   return (
-    <YStack role="group" aria-label={`${words}, ${on}`} borderBottomWidth={1} borderColor="$line">
-      <XStack alignItems="center" gap={2}>
-        <Press
-          label={`${words}: on`}
-          icon={treatment.on ? On : Off}
-          iconOnly
-          pressed={treatment.on}
-          onPress={() => dispatch(switchTreatment(treatment))}
-        />
-        <YStack flexGrow={1} flexShrink={1} minWidth={0}>
-          <Words small strong={treatment.on} faded={!treatment.on}>
-            {words}
-          </Words>
-          <Words small faded fontSize="$1" lineHeight="$1">
-            {on}
-          </Words>
-        </YStack>
-        <Press label={`${words}: change its settings`} icon={Dots} iconOnly onPress={() => dispatch(tryTreatment(treatment.id))} />
-      </XStack>
+    <XStack alignItems="center" gap={2} role="group" aria-label={`${words}, ${on}`}>
+      <Press
+        label={`${words}: on`}
+        icon={treatment.on ? On : Off}
+        iconOnly
+        pressed={treatment.on}
+        onPress={() => dispatch(switchTreatment(treatment))}
+      />
+      <YStack flexGrow={1} flexShrink={1} minWidth={0}>
+        <Words small strong={treatment.on} faded={!treatment.on}>
+          {words}
+        </Words>
+        <Words small faded fontSize="$1" lineHeight="$1">
+          {on}
+        </Words>
+      </YStack>
+      <Press label={`${words}: change its settings`} icon={Dots} iconOnly onPress={() => dispatch(tryTreatment(treatment.id))} />
+    </XStack>
+  );
+}
+
+/** What else can be done with a treatment. */
+function TreatmentActs({ treatment, part }: { readonly treatment: Treatment; readonly part: OpenPart }) {
+  const dispatch = useAppDispatch();
+  const words = treatmentWords(treatment);
+  const [isCopying, setCopying] = useState(false);
+  return (
+    <>
       <XStack gap={4} flexWrap="wrap" paddingBottom={4}>
-        <Press
-          label={`${words}: earlier in the order`}
-          icon={Up}
-          iconOnly
-          disabled={!canRise}
-          onPress={() => dispatch(shiftTreatment(treatment, -1))}
-        />
-        <Press
-          label={`${words}: later in the order`}
-          icon={Down}
-          iconOnly
-          disabled={!canSink}
-          onPress={() => dispatch(shiftTreatment(treatment, 1))}
-        />
         <Press label={`Make plain: ${words}`} shown="Make plain" look="raised" onPress={() => dispatch(plainTreatment(treatment))} />
+        <Press
+          label={`Copy to: ${words}`}
+          shown="Copy to"
+          look={isCopying ? 'on' : 'raised'}
+          expanded={isCopying}
+          onPress={() => setCopying(!isCopying)}
+        />
         <Press label={`Delete: ${words}`} shown="Delete" look="raised" onPress={() => dispatch(removeTreatment(treatment))} />
       </XStack>
-    </YStack>
+      {isCopying ? <CopyTo treatment={treatment} part={part} onEnd={() => setCopying(false)} /> : null}
+    </>
   );
 }

@@ -1,6 +1,8 @@
 import {
   ACTIONS,
+  barBeatWords,
   gridOfRow,
+  heardFrom,
   lineAfter,
   lineBefore,
   notesInSpan,
@@ -12,7 +14,7 @@ import {
 import Down from 'lucide-react/dist/esm/icons/chevron-down.mjs';
 import Right from 'lucide-react/dist/esm/icons/chevron-right.mjs';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
-import { useEffect, useRef, useState, type KeyboardEvent, type RefObject } from 'react';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type RefObject } from 'react';
 import { View } from '@tamagui/core';
 import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';
@@ -23,7 +25,9 @@ import { playFrom, playFromHere } from '../../../acts/play-from';
 import { addNotes } from '../../../acts/document/edits';
 import { selectHasSelection, selectNotes, selectSelectedNotes, type OpenPart } from '../../../state/session/selectors';
 import { useAppDispatch, useAppSelector, type Thunk } from '../../../state/store';
+import { treatmentWords, tryTreatment } from '../../../acts/trial/treatments';
 import { runAction, tryAction } from '../../../acts/trial/trials';
+import { rowName } from '../../../acts/pattern/rows';
 import { cursorSet, menuSet, selectionSet, type MenuPlace } from '../../../state/session/session';
 import { SHEET_HEIGHT } from '../../sheets/SheetFrame';
 import { deselect, selectMore } from '../../../acts/pattern/select';
@@ -246,6 +250,7 @@ function GroundItems({ menu, part, act }: ItemsProps) {
   const row = notes.filter(({ pitch }) => pitch === menu.at.pitch);
   return (
     <>
+      <HeardHere menu={menu} part={part} act={act} />
       <Press role="menuitem" start label="Play from here" onPress={() => act((dispatchNow) => void dispatchNow(playFrom(start)))} />
       <Press role="menuitem" start label="Put a note here" onPress={() => act(addNotes('Draw a note', [note]))} />
       {ACTIONS.filter(({ takes = 'any' }) => PLACED.has(takes)).map((action) => (
@@ -274,5 +279,39 @@ function GroundItems({ menu, part, act }: ItemsProps) {
       />
       <Press role="menuitem" start label="Deselect" disabled={!hasSelection} onPress={() => act(deselect)} />
     </>
+  );
+}
+
+/** What is heard at a place where no note is written: of which note, and by which of the actions that are kept adjustable. */
+function HeardHere({ menu: { at }, part, act }: ItemsProps) {
+  const document = useAppSelector((state) => state.song.document);
+  const from = useMemo(() => (document ? heardFrom(document, part.placement, at) : null), [document, part.placement, at]);
+  if (!from) return null;
+  const { heard, written, treatments } = from;
+  const place = (note: Note) => `${rowName(part, note.pitch)} at ${barBeatWords(part.meters, note.start)}`;
+  const by = treatments.length ? `, by ${treatments.map(treatmentWords).join(', then ')}` : '';
+  return (
+    <YStack role="group" aria-label="Heard here" borderBottomWidth={1} borderColor="$line" paddingBottom={4}>
+      <Words small paddingHorizontal={8}>
+        {`Heard here: ${place(heard)}${written ? `, from ${place(written)}` : ''}${by}.`}
+      </Words>
+      {treatments.map((treatment) => (
+        <Press
+          key={treatment.id}
+          role="menuitem"
+          start
+          label={`Adjust: ${treatmentWords(treatment)}`}
+          onPress={() => act(tryTreatment(treatment.id))}
+        />
+      ))}
+      {written ? (
+        <Press
+          role="menuitem"
+          start
+          label={`Select ${place(written)}`}
+          onPress={() => act((dispatch) => void dispatch(selectionSet([written.id])))}
+        />
+      ) : null}
+    </YStack>
   );
 }

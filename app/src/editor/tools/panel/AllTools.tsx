@@ -6,6 +6,7 @@ import { YStack } from '@tamagui/stacks';
 import { Press } from '../../../controls/Press';
 import { SearchField } from '../../../controls/SearchField';
 import { Words } from '../../../controls/words';
+import { ownRecipesOf } from '../../../state/belongings/things';
 import { preferencesSet } from '../../../state/preferences/preferences';
 import { selectHandledNotes, selectNotes, type OpenPart } from '../../../state/session/selectors';
 import type { TrayTab } from '../../../state/session/session';
@@ -17,7 +18,7 @@ import { CopyPresses, RecipesPress } from '../tray/ActionButtons';
 import { TAB_NAMES, TABS } from '../tray/families';
 import { NudgeBar } from '../tray/NudgeBar';
 import { ViewActions } from '../tray/ViewActions';
-import { findTools, type FoundTool } from './find-tools';
+import { findTools } from './find-tools';
 import { useEnterTool } from './useEnterTool';
 import { ActionLine, PlaceLine, RuleLine } from './ToolLines';
 
@@ -33,14 +34,16 @@ export function AllTools({ part }: { readonly part: OpenPart }) {
       <Words small faded paddingLeft={8} data-testid="scope">
         Actions take {scope}
       </Words>
-      {asked ? <Found tools={findTools(asked)} part={part} /> : TABS.map((tab) => <Family key={tab} tab={tab} part={part} />)}
+      {asked ? <Found asked={asked} part={part} /> : TABS.map((tab) => <Family key={tab} tab={tab} part={part} />)}
       {asked ? null : <KeyList />}
     </YStack>
   );
 }
 
-/** Tools that a search found, a line each. */
-export function Found({ tools, part }: { readonly tools: readonly FoundTool[]; readonly part: OpenPart }) {
+/** The tools that some words ask for, a line each. */
+export function Found({ asked, part }: { readonly asked: string; readonly part: OpenPart }) {
+  const own = useAppSelector(ownRecipesOf);
+  const tools = useMemo(() => findTools(asked, own), [asked, own]);
   const counts = useRuleCounts(part);
   if (tools.length === 0) return <Words padding={8}>No tool matches. Try another word, such as louder or split.</Words>;
   return tools.map((tool) => {

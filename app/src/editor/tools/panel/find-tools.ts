@@ -1,5 +1,6 @@
-import { ACTIONS, SELECTION_RULES, type ListedAction, type SelectionRule } from '@yibbo/core';
+import { ACTIONS, RECIPES, SELECTION_RULES, type ListedAction, type Recipe, type SelectionRule } from '@yibbo/core';
 import type MiniSearch from 'minisearch';
+import { runOn, stepsInWords } from '../../../acts/trial/recipes';
 import { forgivingIndex, type Findable } from '../../help/forgiving-index';
 import { PLACES, type ToolPlace } from './places';
 
@@ -13,19 +14,27 @@ const TOOLS: readonly FoundTool[] = [
   ...ACTIONS.map((action) => ({ kind: 'action', action }) as const),
   ...SELECTION_RULES.map((rule) => ({ kind: 'rule', rule }) as const),
   ...PLACES.map((place) => ({ kind: 'place', place }) as const),
+  ...Object.values(RECIPES).map(recipeTool),
 ];
 
-let index: MiniSearch | null = null;
-
-/** The tools that a few everyday words ask for, the likeliest first: by name, by other words for it, by what its help says. Forgives a
- *  typing error or two. */
-export function findTools(query: string): readonly FoundTool[] {
-  index ??= indexed();
-  return index.search(query).map(({ id }) => TOOLS[id as number]!);
+/** A recipe as something to be found: pressed, it runs. */
+function recipeTool(recipe: Recipe): FoundTool {
+  const place = { label: `Recipe: ${recipe.name}`, words: 'recipe', help: stepsInWords(recipe.steps), act: runOn(recipe) };
+  return { kind: 'place', place };
 }
 
-function indexed(): MiniSearch {
-  return forgivingIndex(TOOLS.map((tool, id) => ({ id, ...findableOf(tool) })));
+let indexed: { readonly own: readonly Recipe[]; readonly tools: readonly FoundTool[]; readonly index: MiniSearch } | null = null;
+
+/** The tools that a few everyday words ask for, the likeliest first: by name, by other words for it, by what its help says; recipes of one's own
+ *  too. Forgives a typing error or two. */
+export function findTools(query: string, own: readonly Recipe[] = []): readonly FoundTool[] {
+  if (indexed?.own !== own && (own.length > 0 || indexed?.own.length !== 0)) indexed = indexOf(own);
+  return indexed!.index.search(query).map(({ id }) => indexed!.tools[id as number]!);
+}
+
+function indexOf(own: readonly Recipe[]): NonNullable<typeof indexed> {
+  const tools = [...TOOLS, ...own.map(recipeTool)];
+  return { own, tools, index: forgivingIndex(tools.map((tool, id) => ({ id, ...findableOf(tool) }))) };
 }
 
 function findableOf(tool: FoundTool): Omit<Findable, 'id'> {

@@ -85,7 +85,7 @@ export const SHEET_PLACES: Readonly<Record<OpenableSheet, Entry>> = {
   },
   recipes: {
     label: 'Recipes …',
-    words: 'chain macro preset several steps saved repeat loose hats ghosted stutter swell harp',
+    words: 'chain macro preset several steps saved repeat build',
     help: 'Several actions in one touch: ready ones, and your own out of the last steps.',
   },
   history: {

@@ -1,3 +1,4 @@
+import type { Recipe } from '@yibbo/core';
 import { leaveTools, runAction, tryAction } from '../../../acts/trial/trials';
 import { takeRule } from '../../../acts/pattern/rules';
 import type { Thunk } from '../../../state/store';
@@ -6,9 +7,9 @@ import { findTools } from './find-tools';
 
 /** What Enter does with typed words: the one-touch form of the likeliest action that they are in, else its trial, the rule, or the place. Null where
  *  nothing is found. */
-export function toolToTake(query: string): { readonly label: string; readonly act: Thunk<unknown> } | null {
+export function toolToTake(query: string, own: readonly Recipe[]): { readonly label: string; readonly act: Thunk<unknown> } | null {
   const wanted = query.trim().toLowerCase();
-  const [found] = wanted ? findTools(wanted) : [];
+  const [found] = wanted ? findTools(wanted, own) : [];
   switch (found?.kind) {
     case undefined:
       return null;
