@@ -7,8 +7,12 @@ import { TextField } from './TextField';
 interface NumberStepperProps {
   readonly title: string;
   readonly value: number;
-  /** Follows the number: "steps". */
+  /** Follows the number: "steps"; may be empty. */
   readonly unit: string;
+  /** Room for the number and its unit, in pixels. */
+  readonly width?: number;
+  /** Whether only whole numbers are taken. */
+  readonly isWhole?: boolean;
   readonly least: number;
   readonly most: number;
   readonly onStep: (direction: -1 | 1) => void;
@@ -16,22 +20,23 @@ interface NumberStepperProps {
 }
 
 /** A number to step, or to type after a press on it. What is no number within the bounds is not taken, and the field says what is. */
-export function NumberStepper({ title, value, unit, least, most, onStep, onTyped }: NumberStepperProps) {
+export function NumberStepper({ title, value, unit, width = 84, isWhole = false, least, most, onStep, onTyped }: NumberStepperProps) {
   const [typed, setTyped] = useState<string | null>(null);
+  const shown = unit ? `${value} ${unit}` : String(value);
   if (typed === null)
     return (
       <Stepper
         title={title}
-        shown={`${value} ${unit}`}
-        width={84}
+        shown={shown}
+        width={width}
         canLower={value > least}
         canRaise={value < most}
         onStep={onStep}
-        onShown={{ label: `${title}, ${value} ${unit}: type it`, press: () => setTyped(String(value)) }}
+        onShown={{ label: `${title}, ${shown}: type it`, press: () => setTyped(String(value)) }}
       />
     );
   const number = Number(typed.trim().replace(',', '.'));
-  const isFitting = typed.trim() !== '' && number >= least && number <= most;
+  const isFitting = typed.trim() !== '' && number >= least && number <= most && (!isWhole || Number.isInteger(number));
   const keep = () => {
     if (!isFitting) return;
     onTyped(number);
@@ -40,7 +45,7 @@ export function NumberStepper({ title, value, unit, least, most, onStep, onTyped
   return (
     <XStack gap={4} alignItems="center">
       <TextField
-        label={`${title} in ${unit}, ${least} to ${most}`}
+        label={`${title}${unit ? ` in ${unit}` : ''}, ${least} to ${most}`}
         value={typed}
         width={84}
         isFocused

@@ -2,6 +2,7 @@ import type { ParamField } from '@yibbo/core';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Choices } from './Choices';
 import { DivisionControl, isStepped } from './DivisionControl';
+import { NumberStepper } from './NumberStepper';
 import { Press } from './Press';
 import { Slider } from './Slider';
 import { Stepper } from './Stepper';
@@ -57,15 +58,17 @@ function withOdd(named: ParamField['options'], value: string): ParamField['optio
 type Kind<T> = { readonly field: ParamField; readonly value: T; readonly onChange: (value: T) => void };
 
 function StepperParam({ field, value, onChange }: Kind<number>) {
-  const shown = field.unit ? `${value} ${field.unit}` : String(value);
   return (
-    <Stepper
+    <NumberStepper
       title={field.title}
-      shown={shown}
+      value={value}
+      unit={field.unit}
       width={48}
-      canLower={value > field.low}
-      canRaise={value < field.high}
+      isWhole
+      least={field.low}
+      most={field.high}
       onStep={(direction) => onChange(value + direction)}
+      onTyped={onChange}
     />
   );
 }

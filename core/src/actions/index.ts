@@ -6,3 +6,4 @@ export * from './registry';
 export * from './perform';
 export { NO_KEY } from './pitch/no-key';
 export { stillStanding, type Taken } from './way-back';
+export { stepsOfGroove } from './feel/groove';

@@ -242,6 +242,11 @@ export function followPart(placementId: Id, kind: FollowerKind, trackId: Id | nu
       editSong(`${name} that follows`, (song, newId) => withFollower(song, placementId, kind, trackId, newId)?.document ?? song),
     );
     dispatch(sheetSet(null));
-    if (isDone) dispatch(noticeSet(`${name} follows now: when these notes change, it does too. Its settings are under Adjustable.`));
+    if (isDone)
+      dispatch(
+        noticeSet(
+          `${name} follows now: when these notes change, it does too.${kind === 'same' ? '' : ' Its settings are under Adjustable.'}`,
+        ),
+      );
   };
 }

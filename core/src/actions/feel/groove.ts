@@ -31,7 +31,7 @@ export const groove = notesAction({
   whyNot: (_part, { groove: id, taken }) =>
     id === 'taken' && readGroove(taken) === null ? 'Choose the pattern that the groove is taken from.' : null,
   run: (part, { groove: id, timing, velocity, taken }, { meters }) => {
-    const steps = id === 'taken' ? readGroove(taken) : inTicks(GROOVES[id]);
+    const steps = stepsOfGroove(id, taken);
     if (!steps) return { notes: part.notes };
     return {
       notes: part.notes.map((note) => {
@@ -48,6 +48,11 @@ export const groove = notesAction({
     };
   },
 });
+
+/** The steps of a ready groove, or of the one that was taken from a pattern; null where none was. */
+export function stepsOfGroove(id: GrooveId | 'taken', taken: string): StepsOfGroove | null {
+  return id === 'taken' ? readGroove(taken) : inTicks(GROOVES[id]);
+}
 
 function inTicks({ late, loud }: Groove): StepsOfGroove {
   return { bars: 1, late: late.map((percent) => (percent * GROOVE_STEP) / 100), loud };

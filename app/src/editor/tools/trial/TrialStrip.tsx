@@ -12,7 +12,7 @@ import { keepAdjustable } from '../../../acts/trial/treatments';
 import { changeTrial, compare, setLengthens, takeOffer } from '../../../acts/trial/trials';
 import { rowName } from '../../../acts/pattern/rows';
 import { allNotesWords, divisionOf } from '../../screen/scope';
-import { TakeGroove } from './TakeGroove';
+import { GrooveSettings } from './GrooveSettings';
 import { StripFrame } from '../../sheets/StripFrame';
 import { selectNotes, selectPart } from '../../../state/session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
@@ -69,7 +69,7 @@ export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly
         }
         onEnter={() => dispatch(keepTrial())}
       />
-      {trial.params.groove === 'taken' ? <TakeGroove taken={String(trial.params.taken)} /> : null}
+      {trial.actionId === 'groove' ? <GrooveSettings groove={String(trial.params.groove)} taken={String(trial.params.taken)} /> : null}
       {isKeepable && (hasMore || isPanel) ? <KeptOnChoice hasSong={action.suitsSong ?? false} /> : null}
       {refusal?.from !== undefined && typeof trial.params.text === 'string' ? (
         <Marked text={trial.params.text} from={refusal.from} to={refusal.to ?? refusal.from} />

@@ -1,12 +1,24 @@
-import { notesOf, readGroove } from '@yibbo/core';
+import { notesOf, readGroove, stepsOfGroove } from '@yibbo/core';
 import { XStack } from '@tamagui/stacks';
 import { Choices } from '../../../controls/Choices';
 import { Words } from '../../../controls/words';
 import { takeGroove } from '../../../acts/trial/take-groove';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
+import { GroovePicture } from './GroovePicture';
+
+/** What a groove does, drawn, and the pattern it is taken from where it is none of the ready ones. */
+export function GrooveSettings({ groove, taken }: { readonly groove: string; readonly taken: string }) {
+  const steps = stepsOfGroove(groove as 'taken', taken);
+  return (
+    <>
+      {steps ? <GroovePicture groove={steps} title="The groove, a line for each step" /> : null}
+      {groove === 'taken' ? <TakeGroove taken={taken} /> : null}
+    </>
+  );
+}
 
 /** The patterns of the song that a groove can be taken from, by name. */
-export function TakeGroove({ taken }: { readonly taken: string }) {
+function TakeGroove({ taken }: { readonly taken: string }) {
   const dispatch = useAppDispatch();
   const document = useAppSelector((state) => state.song.document);
   const patterns = document?.patterns.filter(({ id }) => notesOf(document, id).length > 0) ?? [];
