@@ -103,12 +103,13 @@ const anyTreatments = fc
   );
 
 const heard = (song: Document, from = 0, to = 24 * BAR) =>
-  events(song, from, to, { view: { kind: 'song' } }).map(({ tick, pitch, velocity, lengthTicks, pan }) => [
+  events(song, from, to, { view: { kind: 'song' } }).map(({ tick, pitch, velocity, lengthTicks, pan, bend }) => [
     tick,
     pitch,
     velocity,
     lengthTicks,
     pan,
+    bend ?? null,
   ]);
 
 /** Marks as the pattern meets them, worked out tick by tick of the song. */

@@ -62,6 +62,18 @@ test.describe('phone', () => {
     await tool(page, 'Time', 'Rotate: try with settings');
     await shoot(page, 'phone-trial');
     await page.getByRole('button', { name: 'Drop' }).click();
+    for (const [of, action] of [
+      ['Feel', 'Strum'],
+      ['Pitch', 'Transpose'],
+    ] as const) {
+      await tool(page, of, `${action}: try with settings`);
+      await page.getByRole('button', { name: 'Keep adjustable' }).click();
+    }
+    await page.getByRole('button', { name: '2 adjustable: show them' }).click();
+    await expect(page.getByRole('region', { name: 'Adjustable' })).toBeVisible();
+    await shoot(page, 'phone-adjustable');
+    await page.getByRole('button', { name: 'Close: Adjustable' }).click();
+    for (const _ of ['both', 'of them']) await page.getByRole('button', { name: 'Undo', exact: true }).first().click();
     await openSound(page, 'Lamp Keys');
     await page.getByRole('button', { name: 'Galley tines' }).click();
     await shoot(page, 'phone-sound');
@@ -137,17 +149,6 @@ test.describe('phone, by night', () => {
     await openTrack(page, 'Lamp Keys');
     await page.getByRole('button', { name: 'Select all notes' }).click();
     await shoot(page, 'phone-night');
-  });
-});
-
-test.describe('wide, by night', () => {
-  test.use({ viewport: { width: 1280, height: 800 }, isMobile: false, hasTouch: false, colorScheme: 'dark' });
-
-  test('notes with a menu', async ({ page }) => {
-    await openDemo(page);
-    await openTrack(page, 'Buoy Bells');
-    await page.getByRole('option').nth(2).click({ button: 'right', force: true });
-    await shoot(page, 'wide-night');
   });
 });
 
