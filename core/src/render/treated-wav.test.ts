@@ -48,15 +48,18 @@ describe('a song with what is kept adjustable', () => {
     kept('glide', { to: 'pitch', who: 'sounding', semitones: 3 }, { noteIds: ['c67'] }),
     kept('humanise', { timing: 20, velocity: 20 }, { parentId: 'track' }),
     kept('swing', { percent: 70, at: '1/4' }, { parentId: 'song' }),
-  ])('$actionId leaves as the very WAV and MIDI file of the song where it is made plain; switched off, of the song as written', (treatment) => {
-    const live = { ...song, treatments: [treatment] };
-    const plain = makePlain(live, treatment.id, counter('p'));
-    expect(plain.treatments).toEqual([]);
-    const heard = sent(live);
-    expect(isAlike(heard, sent(plain))).toBe(true);
-    expect(isAlike(sent({ ...song, treatments: [{ ...treatment, on: false }] }), written)).toBe(true);
-    expect(isAlike(heard, written)).toBe(false);
-  });
+  ])(
+    '$actionId leaves as the very WAV and MIDI file of the song where it is made plain; switched off, of the song as written',
+    (treatment) => {
+      const live = { ...song, treatments: [treatment] };
+      const plain = makePlain(live, treatment.id, counter('p'));
+      expect(plain.treatments).toEqual([]);
+      const heard = sent(live);
+      expect(isAlike(heard, sent(plain))).toBe(true);
+      expect(isAlike(sent({ ...song, treatments: [{ ...treatment, on: false }] }), written)).toBe(true);
+      expect(isAlike(heard, written)).toBe(false);
+    },
+  );
 
   it('nudged by a beat is silent in the first and sounds from the second on', () => {
     const late = sent({ ...song, treatments: [kept('nudge', { count: 1, unit: 'beat' })] });

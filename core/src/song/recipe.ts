@@ -74,6 +74,8 @@ export interface RecipeRun {
   readonly change: Change;
   readonly select: readonly Id[];
   readonly refused: readonly string[];
+  /** How many notes it was run on, and how many it leaves of them. */
+  readonly counts: { readonly before: number; readonly after: number };
 }
 
 /** Runs a recipe on some notes of a pattern, or on all of it: each step on what the ones before leave of them. Steps that are not known, or can do nothing
@@ -103,8 +105,15 @@ export function runRecipe(
     // What a step makes of the notes is what the next is run on; all of the pattern stays all of it.
     if (chosen.length) chosen = rule ? withMade(chosen, picked, one.made) : one.made;
   });
-  const label = `${name}, ${counted(noteIds.length || notesOf(document, patternId).length, 'note')}`;
-  return { change: { ...stamp, label, made, entries: diff(document, song) }, select: chosen, refused };
+  const [all, left] = [notesOf(document, patternId).length, notesOf(song, patternId).length];
+  const before = noteIds.length || all;
+  const label = `${name}, ${counted(before, 'note')}`;
+  return {
+    change: { ...stamp, label, made, entries: diff(document, song) },
+    select: chosen,
+    refused,
+    counts: { before, after: before + left - all },
+  };
 }
 
 function withMade(chosen: readonly Id[], taken: readonly Id[], made: readonly Id[]): readonly Id[] {

@@ -4,14 +4,13 @@ import {
   canBeKept,
   findAction,
   historyLine,
-  idsOfRun,
   isTickSteps,
   MAX_RECIPE_LETTERS,
+  MOST_TREATED,
   namedUnit,
   readRecipeFile,
   recipeFileText,
   recipeName,
-  runRecipe,
   SELECTION_RULES,
   settingsInWords,
   withTreatments,
@@ -26,53 +25,78 @@ import {
 import { downloadBlob, fileName } from '../../browser/download';
 import { ownRecipesOf } from '../../state/belongings/things';
 import { putThings } from '../belongings/put-things';
-import { commit, stamp } from '../document/commit';
+import { commit } from '../document/commit';
 import { editSong } from '../document/edits';
-import { actionContext } from '../pattern/places';
 import { selectPart } from '../../state/session/selectors';
-import { noticeSet, selectionSet } from '../../state/session/session';
+import { noticeSet, selectionSet, sheetSet } from '../../state/session/session';
+import { trialSet } from '../../state/session/trial';
 import type { State, Thunk } from '../../state/store';
 import { settleTrial } from './trial-ends';
+import { triedRecipe } from './tried-recipe';
+import { TOO_MANY } from './treatments';
+import { leaveTools } from './trials';
 
 /** Runs a recipe on what is selected, or on the whole pattern, as one step. */
 export function runOn(recipe: Recipe): Thunk {
-  return (dispatch, getState, effects) => {
+  return (dispatch, getState) => {
+    dispatch(leaveTools());
     dispatch(settleTrial());
-    const { song, session } = getState();
-    const part = selectPart(getState());
-    const runId = effects.newId();
-    const context = actionContext(getState(), runId);
-    if (!song.document || !part || !context) return;
-    const subject = { patternId: part.pattern.id, noteIds: session.selected, seed: 1 };
-    const { change, select, refused } = runRecipe(
-      song.document,
-      recipe,
-      subject,
-      (step) => ({ ...context, newId: idsOfRun(`${runId} ${step}`) }),
-      stamp(effects),
-    );
+    const trial = dispatch(triedRecipe(recipe, getState().session.selected));
+    if (!trial) return;
+    const { change, select, whyNot } = trial.performed;
     dispatch(commit(change));
-    if (session.selected.length) dispatch(selectionSet(select));
-    const nothing = change.entries.length === 0 && refused.length === 0 ? ['Nothing here is changed by it.'] : [];
-    const said = [...refused, ...nothing];
-    dispatch(
-      noticeSet(said.length ? `${recipe.name}: ${said.join(' ')}` : { words: `${recipe.name} was done.`, remedy: { kind: 'undo' } }),
-    );
+    if (getState().session.selected.length) dispatch(selectionSet(select));
+    dispatch(noticeSet(whyNot ? `${recipe.name}: ${whyNot}` : { words: `${recipe.name} was done.`, remedy: { kind: 'undo' } }));
   };
 }
 
-/** Keeps the steps of a recipe adjustable on the open pattern, one after the other. */
-export function keepRecipe(recipe: Recipe): Thunk {
+/** Begins a trial of a recipe, all its steps in a row, on what is selected or on the whole pattern. */
+export function tryRecipe(recipe: Recipe): Thunk {
+  return (dispatch, getState) => {
+    dispatch(settleTrial());
+    dispatch(noticeSet(null));
+    dispatch(sheetSet(null));
+    dispatch(trialSet(dispatch(triedRecipe(recipe, getState().session.selected))));
+  };
+}
+
+/** Runs the recipe that is tried with other steps. */
+export function changeRecipe(recipe: Recipe): Thunk {
+  return (dispatch, getState) => {
+    const { trial } = getState().trial;
+    if (trial?.recipe) dispatch(trialSet(dispatch(triedRecipe(recipe, trial.noteIds, trial))));
+  };
+}
+
+/** Keeps the steps of a recipe adjustable on what is selected, or on the whole pattern. */
+export function keepSelectedRecipe(recipe: Recipe): Thunk {
+  return (dispatch, getState) => dispatch(keepRecipe(recipe, getState().session.selected));
+}
+
+/** Ends the trial of a recipe by keeping its steps adjustable. */
+export function keepTriedRecipe(): Thunk {
+  return (dispatch, getState) => {
+    const { trial } = getState().trial;
+    if (!trial?.recipe) return;
+    dispatch(trialSet(null));
+    dispatch(keepRecipe(trial.recipe, trial.noteIds));
+  };
+}
+
+/** Keeps the steps of a recipe adjustable on the open pattern, one after the other: on some notes, or on all where none are named; those of a rule on
+ *  what that picks. */
+export function keepRecipe(recipe: Recipe, noteIds: readonly Id[] = []): Thunk {
   return (dispatch, getState) => {
     const part = selectPart(getState());
     if (!part) return;
+    if (noteIds.length > MOST_TREATED) return void dispatch(noticeSet(TOO_MANY));
     const steps = recipe.steps.filter(({ actionId }) => canStay(actionId));
     dispatch(
       editSong(`${recipe.name}, adjustable`, (song, newId) => {
         const last = song.treatments.filter(({ parentId }) => parentId === part.pattern.id).at(-1)?.order ?? 0;
         const made = steps.map(({ actionId, params, rule }, index): Treatment => {
           const settings = { ...(actionById(actionId as ActionId).params.parse({}) as Treatment['params']), ...params };
-          const subject = rule ? { rule } : {};
+          const subject = rule ? { rule } : noteIds.length ? { noteIds: [...noteIds] } : {};
           return { id: newId(), parentId: part.pattern.id, order: last + 1 + index, actionId, params: settings, on: true, ...subject };
         });
         return withTreatments(song, made);

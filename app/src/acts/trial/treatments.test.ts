@@ -1,4 +1,4 @@
-import { checkDocument, heardAt, historyState, NO_KEY, notesOf, RECIPES, type Document } from '@yibbo/core';
+import { checkDocument, heardAt, historyState, layOnTop, NO_KEY, notesOf, RECIPES, type Document } from '@yibbo/core';
 import fc from 'fast-check';
 import { opened, PATTERN, STEP } from '../../../test/opened';
 import { selectHeardNotes, selectTreatments } from '../../state/session/selectors';
@@ -16,8 +16,8 @@ import {
   treatmentWords,
   tryTreatment,
 } from './treatments';
-import { runOn } from './recipes';
-import { changeTrial, dragTrial, runAction, tryAction } from './trials';
+import { changeRecipe, keepTriedRecipe, tryRecipe, runOn } from './recipes';
+import { changeTrial, rerunTrial, dragTrial, runAction, tryAction } from './trials';
 
 /** The song of the tests, its pattern in a second place too. */
 const linked = (document: Document): Document => {
@@ -126,6 +126,30 @@ it('a division is stored by its name, not as the grid; the list is switched, put
   expect(store.getState().session.notice?.words).toContain('made own');
 });
 
+it('a recipe is tried as a whole, with other settings, and is one step; kept adjustable it is for the very notes it was tried on', async () => {
+  const { store, dispatch, there, treatments } = treatedSong();
+  const pitchesNow = () =>
+    notesOf(layOnTop(store.getState().song.document!, store.getState().trial.trial!.performed.change).document, PATTERN).map(
+      ({ pitch }) => pitch,
+    );
+  const up = { actionId: 'transpose', params: { semitones: 12 } };
+  const recipe = { name: 'Twice up', steps: [up, { actionId: 'transpose', params: { semitones: 1 } }] };
+  const written = there().map(({ pitch }) => pitch);
+  dispatch(selectionSet([there()[0]!.id]));
+  dispatch(tryRecipe(recipe));
+  expect(pitchesNow()[0]).toBe(written[0]! + 13);
+  dispatch(changeRecipe({ ...recipe, steps: [up, up] }));
+  expect([pitchesNow()[0], there().map(({ pitch }) => pitch)]).toEqual([written[0]! + 24, written]);
+  dispatch(keepTrial());
+  expect(there().map(({ pitch }) => pitch)).toEqual([written[0]! + 24, ...written.slice(1)]);
+  await dispatch(undo());
+  expect(there().map(({ pitch }) => pitch)).toEqual(written);
+  dispatch(tryRecipe(recipe));
+  dispatch(keepTriedRecipe());
+  expect(treatments().map(({ noteIds }) => noteIds)).toEqual([[there()[0]!.id], [there()[0]!.id]]);
+  expect(store.getState().trial.trial).toBeNull();
+});
+
 /** Acts in any order, a number choosing among what there is. */
 const ACTS: Readonly<Record<string, (state: ReturnType<typeof treatedSong>, pick: number) => void>> = {
   keep: ({ keep }, pick) => keep(tryAction((['transpose', 'swing', 'nudge', 'split-parts'] as const)[pick % 4]!)),
@@ -146,6 +170,12 @@ const ACTS: Readonly<Record<string, (state: ReturnType<typeof treatedSong>, pick
   remove: ({ dispatch, treatments }, pick) => treatments().length && dispatch(removeTreatment(treatments()[pick % treatments().length]!)),
   plain: ({ dispatch, treatments }, pick) => treatments().length && dispatch(plainTreatment(treatments()[pick % treatments().length]!)),
   edit: ({ dispatch }) => dispatch(runAction('transpose', { semitones: 1 })),
+  tryRecipe: ({ dispatch }, pick) => {
+    const recipe = Object.values(RECIPES)[pick % 12]!;
+    dispatch(tryRecipe(recipe));
+    dispatch(changeRecipe({ ...recipe, steps: recipe.steps.slice(pick % 2) }));
+    dispatch([keepTrial(), dropTrial(), keepTriedRecipe(), rerunTrial()][pick % 4]!);
+  },
   recipe: ({ dispatch }, pick) => dispatch(runOn(Object.values(RECIPES)[pick % 12]!)),
   select: ({ dispatch, there }, pick) =>
     dispatch(

@@ -63,7 +63,8 @@ export function keepAdjustable(): Thunk {
   };
 }
 
-const TOO_MANY = `At most ${MOST_TREATED.toLocaleString('en')} notes can be named. Select fewer, none for all of them, or select by a rule.`;
+/** Said where more notes are named than a treatment can hold. */
+export const TOO_MANY = `At most ${MOST_TREATED.toLocaleString('en')} notes can be named. Select fewer, none for all of them, or select by a rule.`;
 
 /** The rule that picked the very notes a trial is on; null where they were chosen in another way. */
 function pickedFor({ noteIds }: Trial, { picked, selected }: State['session']): Picked | null {

@@ -14,8 +14,12 @@ export function keepTrial(): Thunk {
     if (!trial) return;
     const { change, select } = trial.performed;
     dispatch(trialSet(null));
-    dispatch(paramsUsed({ actionId: trial.actionId, params: trial.params }));
+    if (!trial.recipe) dispatch(paramsUsed({ actionId: trial.actionId, params: trial.params }));
     dispatch(commit(change));
+    if (trial.recipe) {
+      if (trial.noteIds.length) dispatch(selectionSet(select));
+      return;
+    }
     if (trial.treatmentId) return;
     dispatch(takenSet(trial.performed.taken));
     const isOfCurrent = trial.noteIds.length === 1 && trial.noteIds[0] === getState().session.currentId;
@@ -32,7 +36,8 @@ export function settleTrial(): Thunk {
     const { trial } = getState().trial;
     if (!trial) return;
     dispatch(keepTrial());
-    if (trial.performed.change.entries.length) dispatch(noticeSet(`${actionById(trial.actionId).label} was kept. Undo takes it back.`));
+    if (trial.performed.change.entries.length)
+      dispatch(noticeSet(`${trial.recipe?.name ?? actionById(trial.actionId).label} was kept. Undo takes it back.`));
   };
 }
 

@@ -5,6 +5,7 @@ import { settleTrial } from './trial-ends';
 import { actionContext } from '../pattern/places';
 import { rememberStep, songBefore } from './made-step';
 import { tried } from './tried';
+import { triedRecipe } from './tried-recipe';
 import type { Thunk } from '../../state/store';
 import { comparingSet, paramsUsed, trialSet } from '../../state/session/trial';
 import { selectPart } from '../../state/session/selectors';
@@ -80,6 +81,7 @@ export function changeTrial(changed: Params, on?: readonly Id[]): Thunk {
   return (dispatch, getState) => {
     const { trial } = getState().trial;
     if (!trial) return;
+    if (trial.recipe) return void dispatch(trialSet(dispatch(triedRecipe(trial.recipe, on ?? trial.noteIds, trial))));
     const params = inStep(actionById(trial.actionId).params, { ...trial.params, ...changed }, changed);
     const again = dispatch(tried({ ...trial, params, noteIds: on ?? trial.noteIds }));
     dispatch(trialSet(again));

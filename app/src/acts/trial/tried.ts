@@ -42,6 +42,7 @@ export function tried({
     const performed = perform(base, given, context, stamp(effects));
     const { at, span, clip, lastTaken, grid, rowGrids } = context;
     return {
+      recipe: null,
       actionId,
       params,
       seed,

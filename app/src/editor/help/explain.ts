@@ -128,7 +128,7 @@ const CONTROLS: readonly Entry[] = [
   },
   {
     names:
-      /^Recipes …$|^Save as a recipe$|^Name of the recipe$|^Run |: keep adjustable$|^Of the last steps|^(Build|Bring in) a recipe$|^Recipe: |^Step \d+: |^Save the recipe$|^Drop this recipe$|^Add a step$/,
+      /^Recipes …$|^Save as a recipe$|^Name of the recipe$|^(Run|Try) |: keep adjustable$|^Of the last steps|^(Build|Bring in) a recipe$|^Recipe: |^Step \d+: |^Save the recipe$|^Drop this recipe$|^Add a step$/,
     title: 'Recipes',
     text: 'Several actions under one name. Its name runs all of them as one step, on what is selected or on the whole pattern; adjustable keeps them live. The last steps you did can be saved as a recipe of your own, one can be built step by step, each with its settings and the rule that picks its notes, and a recipe goes out and comes in as a file. Your own are found by their names, and can be put on a key.',
   },

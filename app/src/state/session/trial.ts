@@ -1,4 +1,4 @@
-import type { ActionId, Id, OuterContext, Performed } from '@yibbo/core';
+import type { ActionId, Id, OuterContext, Performed, Recipe } from '@yibbo/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
 /** Where an action was begun: what it may know that is not in the document, so that running it again with other settings gives the same but for
@@ -7,6 +7,8 @@ export type Begun = Pick<OuterContext, 'at' | 'span' | 'clip' | 'lastTaken' | 'g
 
 /** An action being tried on the running loop. Its Change is shown and heard but not yet made. */
 export interface Trial {
+  /** The recipe that is tried, of which `actionId` and `params` are the first step; null where it is one action. */
+  readonly recipe: Recipe | null;
   readonly actionId: ActionId;
   readonly params: Readonly<Record<string, unknown>>;
   readonly seed: number;

@@ -48,7 +48,9 @@ export function useNotesHand({ part, shown, rows, viewport, handled, areMarks }:
   const setting = useGestureSetting(part, rows);
   const { grid, rowGrids } = part;
   const surface = useSurface(surfaceRef, { viewport, rows, notes: shown, handled, areMarks, grid, rowGrids });
-  const isDragControl = useAppSelector(({ trial: { trial } }) => trial !== null && actionById(trial.actionId).dragControl !== undefined);
+  const isDragControl = useAppSelector(
+    ({ trial: { trial } }) => trial !== null && !trial.recipe && actionById(trial.actionId).dragControl !== undefined,
+  );
   const listen = useListen(part.track.id, shown);
   const hand = useHand({
     surface,

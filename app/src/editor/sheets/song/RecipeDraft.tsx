@@ -1,19 +1,15 @@
-import { actionById, ruleById, SELECTION_RULES, type ActionId, type RecipeStep } from '@yibbo/core';
+import type { ActionId, RecipeStep } from '@yibbo/core';
 import Down from 'lucide-react/dist/esm/icons/chevron-down.mjs';
 import Up from 'lucide-react/dist/esm/icons/chevron-up.mjs';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
 import { useState } from 'react';
 import { XStack, YStack } from '@tamagui/stacks';
-import { Choices } from '../../../controls/Choices';
-import { ParamControls } from '../../../controls/ParamControls';
 import { Press } from '../../../controls/Press';
 import { TextField } from '../../../controls/TextField';
 import { Words } from '../../../controls/words';
-import { BY_NOTES_ALONE } from '../../../acts/pattern/rules';
 import { RECIPE_ACTIONS, saveRecipe, stepInWords } from '../../../acts/trial/recipes';
-import { selectPart } from '../../../state/session/selectors';
-import { useAppDispatch, useAppSelector } from '../../../state/store';
-import { divisionOf } from '../../screen/scope';
+import { useAppDispatch } from '../../../state/store';
+import { startOf, StepSettings } from '../../tools/trial/StepSettings';
 import { FAMILIES, FAMILY_NAMES } from '../../tools/tray/families';
 
 /** A recipe while it is built or changed. */
@@ -80,10 +76,6 @@ export function RecipeDraft({ draft: begun, onEnd }: { readonly draft: Draft; re
   );
 }
 
-function startOf(actionId: ActionId): RecipeStep['params'] {
-  return actionById(actionId).params.parse({}) as RecipeStep['params'];
-}
-
 interface StepLineProps {
   readonly step: RecipeStep;
   readonly number: number;
@@ -119,50 +111,6 @@ function StepLine({ step, number, isOpen, isLast, onToggle, onChange, onShift, o
     </YStack>
   );
 }
-
-/** The settings of a step, and which notes it is for. */
-function StepSettings({ step, onChange }: Pick<StepLineProps, 'step' | 'onChange'>) {
-  const grid = useAppSelector((state) => divisionOf(selectPart(state)));
-  const action = RECIPE_ACTIONS.find(({ id }) => id === step.actionId);
-  const rule = step.rule && SELECTION_RULES.find(({ id }) => id === step.rule?.ruleId);
-  if (!action) return null;
-  const setRule = (ruleId: string) =>
-    onChange({
-      actionId: step.actionId,
-      params: step.params,
-      ...(ruleId === ALL ? {} : { rule: { ruleId, params: ruleById(ruleId).params.parse({}) as RecipeStep['params'] } }),
-    });
-  return (
-    <YStack gap={6} paddingVertical={4}>
-      <ParamControls
-        params={action.params}
-        values={{ ...startOf(action.id), ...step.params }}
-        grid={grid}
-        isPanel
-        onChange={(changed) => onChange({ ...step, params: { ...step.params, ...changed } })}
-      />
-      <Words small faded>
-        On which notes
-      </Words>
-      <Choices title="On which notes" options={NOTES} value={step.rule?.ruleId ?? ALL} onChange={setRule} />
-      {rule && step.rule ? (
-        <ParamControls
-          params={rule.params}
-          values={{ ...rule.params.parse({}), ...step.rule.params }}
-          grid={grid}
-          isPanel
-          onChange={(changed) => onChange({ ...step, rule: { ruleId: rule.id, params: { ...step.rule?.params, ...changed } } })}
-        />
-      ) : null}
-    </YStack>
-  );
-}
-
-const ALL = 'all';
-const NOTES = [
-  { value: ALL, name: 'All' },
-  ...SELECTION_RULES.filter(({ id }) => BY_NOTES_ALONE.has(id)).map(({ id, label }) => ({ value: id, name: label })),
-];
 
 /** All actions that a step can be, by family, behind one press. */
 function AddStep({ onAdd }: { readonly onAdd: (actionId: ActionId) => void }) {

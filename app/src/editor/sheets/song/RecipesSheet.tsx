@@ -9,13 +9,14 @@ import { Words } from '../../../controls/words';
 import {
   bringRecipeIn,
   canStayLive,
-  keepRecipe,
+  keepSelectedRecipe,
   recentSteps,
   removeRecipe,
   runOn,
   saveRecipe,
   sendRecipeOut,
   stepsInWords,
+  tryRecipe,
 } from '../../../acts/trial/recipes';
 import { ownRecipesOf } from '../../../state/belongings/things';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
@@ -119,8 +120,9 @@ function Line({ recipe, ownId, onChange }: LineProps) {
       <XStack gap={4} alignItems="center" flexWrap="wrap">
         <Press label={`Run ${name}`} shown={name} look="raised" onPress={() => dispatch(runOn(recipe))} />
         {canStayLive(recipe) ? (
-          <Press label={`${name}: keep adjustable`} shown="adjustable" onPress={() => dispatch(keepRecipe(recipe))} />
+          <Press label={`${name}: keep adjustable`} shown="adjustable" onPress={() => dispatch(keepSelectedRecipe(recipe))} />
         ) : null}
+        <Press label={`Try ${name}`} shown="Try" onPress={() => dispatch(tryRecipe(recipe))} />
         <Press label={ownId ? `Change ${name}` : `Change a copy of ${name}`} shown="Change" onPress={onChange} />
         {ownId ? (
           <>

@@ -13,14 +13,24 @@ import { changeTrial, compare, setLengthens, takeOffer } from '../../../acts/tri
 import { rowName } from '../../../acts/pattern/rows';
 import { allNotesWords, divisionOf } from '../../screen/scope';
 import { GrooveSettings } from './GrooveSettings';
+import { RecipeStrip } from './RecipeStrip';
 import { StripFrame } from '../../sheets/StripFrame';
 import { selectNotes, selectPart } from '../../../state/session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { landsWords } from '../../../acts/trial/result-notice';
 import { keptOnSet, type KeptOn, type Trial } from '../../../state/session/trial';
 
-/** An action being tried on the running loop: its settings, what it would do, and its ends. */
+/** What is being tried on the running loop: an action, or a recipe. */
 export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly isPanel: boolean }) {
+  return trial.recipe ? (
+    <RecipeStrip trial={trial} recipe={trial.recipe} isPanel={isPanel} />
+  ) : (
+    <ActionStrip trial={trial} isPanel={isPanel} />
+  );
+}
+
+/** An action being tried on the running loop: its settings, what it would do, and its ends. */
+function ActionStrip({ trial, isPanel }: { readonly trial: Trial; readonly isPanel: boolean }) {
   const dispatch = useAppDispatch();
   const action = actionById(trial.actionId);
   const { refusal } = trial.performed;
