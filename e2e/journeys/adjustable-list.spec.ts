@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '../support/journey';
-import { boxAt, cell, family, Fingers, newSong, openTrack, shapes, tool } from '../support/app';
+import { boxAt, cell, family, Fingers, newSong, openTrack, placement, shapes, tool } from '../support/app';
 import { noteOns, sentOut } from '../support/midi-text';
 import { button } from '../support/song';
 
@@ -149,3 +149,38 @@ test('by thumb: what a track opens with stands in the list, and its notes leave 
   // 120 ms at 120 bpm.
   expect(Number(off[1]) / Number(rows[0]!.split(', ')[5])).toBeCloseTo(0.24, 2);
 });
+
+test('by thumb: on the song page a placement and a track say what is kept on them, and its settings open on the notes', async ({
+  page,
+}) => {
+  await chords(page);
+  await tool(page, 'Feel', 'Strum: try with settings');
+  await button(page, 'More settings').tap();
+  await button(page, 'The whole track').tap();
+  await button(page, 'Keep adjustable').tap();
+  await button(page, 'Back to the song').tap();
+  await expect(button(page, 'Track Lamp keys, 1 adjustable')).toBeVisible();
+  const fingers = await Fingers.on(page);
+  await fingers.longPress(await middleOfPlacement(page));
+  await button(page, '1 adjustable: show them').tap();
+  await list(page)
+    .getByRole('button', { name: /^Strum .*: on$/ })
+    .tap();
+  await expect(list(page).getByRole('button', { name: /^Strum .*: on$/ })).toHaveAttribute('aria-pressed', 'false');
+  await button(page, 'Undo').first().tap();
+  await list(page)
+    .getByRole('button', { name: /^Strum .*: change its settings$/ })
+    .tap();
+  const strip = page.getByRole('region', { name: 'Adjusting Strum' });
+  await strip.getByRole('button', { name: 'Over: more' }).tap();
+  await strip.getByRole('button', { name: 'Keep', exact: true }).tap();
+  await button(page, 'Back to the song').tap();
+  await button(page, 'Track Lamp keys, 1 adjustable').tap();
+  await button(page, '1 adjustable on the track: show them').tap();
+  await expect(list(page)).toContainText('Strum 41 ms');
+});
+
+async function middleOfPlacement(page: Page) {
+  const { x, y, width, height } = (await placement(page, 'Lamp keys').boundingBox())!;
+  return { x: x + width / 2, y: y + height / 2 };
+}

@@ -1,4 +1,4 @@
-import { LANDINGS } from '@yibbo/core';
+import { LANDINGS, treatmentsAt } from '@yibbo/core';
 import ArrowLeft from 'lucide-react/dist/esm/icons/arrow-left.mjs';
 import ArrowRight from 'lucide-react/dist/esm/icons/arrow-right.mjs';
 import { View } from '@tamagui/core';
@@ -115,6 +115,7 @@ function StripPresses() {
   const chosen = useAppSelector(selectedPlacements, sameList);
   const playsOnly = useAppSelector((state) => state.session.playsSelection);
   const first = chosen[0];
+  const treated = useAppSelector(({ song: { document } }) => (document && first ? treatmentsAt(document, first).length : 0));
   if (!first) return null;
   const areMuted = chosen.every(({ muted }) => muted);
   return (
@@ -137,6 +138,17 @@ function StripPresses() {
         <>
           <Press label="Open" look="raised" onPress={() => open(first.id)} />
           <Press label="Open here" look="raised" onPress={() => openHere(first.id)} />
+          {treated ? (
+            <Press
+              label={`${treated} adjustable: show them`}
+              shown={`${treated} adjustable`}
+              look="raised"
+              onPress={() => {
+                dispatch(placementsSelected([]));
+                dispatch(openSheet({ kind: 'treatments', placementId: first.id }));
+              }}
+            />
+          ) : null}
           <Press
             label="To another track …"
             look="raised"

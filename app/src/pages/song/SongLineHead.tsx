@@ -1,10 +1,10 @@
-import { counted, type Id, type SongLine, type Track } from '@yibbo/core';
+import { counted, type Id, type SongLine, type Track, type Treatment } from '@yibbo/core';
 import Folded from 'lucide-react/dist/esm/icons/chevron-right.mjs';
 import Unfolded from 'lucide-react/dist/esm/icons/chevron-down.mjs';
 import Longer from 'lucide-react/dist/esm/icons/move-horizontal.mjs';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
 import Names from 'lucide-react/dist/esm/icons/tag.mjs';
-import { memo, type CSSProperties } from 'react';
+import { memo, useMemo, type CSSProperties } from 'react';
 import { styled, View } from '@tamagui/core';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
@@ -113,6 +113,8 @@ export const TrackRail = memo(function TrackRail({ tracks, width, isFirst }: Tra
   const dispatch = useAppDispatch();
   const isWide = width > LANE;
   const namesEveryRow = useAppSelector((state) => state.preferences.namesEveryRow);
+  const treatments = useAppSelector((state) => state.song.document?.treatments);
+  const treated = useMemo(() => countsOf(treatments ?? []), [treatments]);
   return (
     <YStack width={width} flexShrink={0} borderRightWidth={1} borderColor="$line" position="relative">
       {isWide || !isFirst ? (
@@ -129,11 +131,16 @@ export const TrackRail = memo(function TrackRail({ tracks, width, isFirst }: Tra
       {tracks.map((track) => (
         <RailFrame
           key={track.id}
-          aria-label={`Track ${track.name}${track.muted ? ', muted' : ''}`}
+          aria-label={`Track ${track.name}${track.muted ? ', muted' : ''}${treated.has(track.id) ? `, ${treated.get(track.id)} adjustable` : ''}`}
           opacity={track.muted ? 0.5 : 1}
           onPress={() => dispatch(openSheet({ kind: 'track', trackId: track.id }))}
         >
           <TrackSymbol symbol={track.symbol} colour={track.colour} />
+          {treated.has(track.id) ? (
+            <span aria-hidden style={TREATED}>
+              {treated.get(track.id)}
+            </span>
+          ) : null}
           {isWide ? (
             <Words oneLine textDecorationLine={track.muted ? 'line-through' : 'none'}>
               {track.name}
@@ -151,6 +158,25 @@ export const TrackRail = memo(function TrackRail({ tracks, width, isFirst }: Tra
     </YStack>
   );
 });
+
+/** How many actions are kept adjustable on each thing that has any. */
+function countsOf(treatments: readonly Treatment[]): ReadonlyMap<Id, number> {
+  const counts = new Map<Id, number>();
+  for (const { parentId } of treatments) counts.set(parentId, (counts.get(parentId) ?? 0) + 1);
+  return counts;
+}
+
+/** How many, small beside the track's symbol. */
+const TREATED: CSSProperties = {
+  minWidth: 14,
+  padding: '0 3px',
+  border: '1px solid var(--lineStrong)',
+  borderRadius: 3,
+  color: 'var(--ink)',
+  fontSize: 11,
+  lineHeight: '14px',
+  textAlign: 'center',
+};
 
 /** Over the beginning of its lane, where presses go through to what lies there. */
 const LANE_NAME: CSSProperties = {

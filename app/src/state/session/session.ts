@@ -53,23 +53,13 @@ export type SongSheet =
   | { readonly kind: 'stretch'; readonly bars: BarSpan }
   /** A section, or a stretch that has no name yet. */
   | { readonly kind: 'section'; readonly of: SectionOf }
+  /** What is kept adjustable on a placement; on the open part where none is named. */
+  | { readonly kind: 'treatments'; readonly placementId?: Id }
   /** A part that is to be put on another track too. */
   | { readonly kind: 'to-track'; readonly placementId: Id }
   | {
       readonly kind:
-        | 'key'
-        | 'song'
-        | 'tracks'
-        | 'treatments'
-        | 'recipes'
-        | 'add-track'
-        | 'levels'
-        | 'add-section'
-        | 'order'
-        | 'backdrop'
-        | 'wav'
-        | 'history'
-        | 'help';
+        'key' | 'song' | 'tracks' | 'recipes' | 'add-track' | 'levels' | 'add-section' | 'order' | 'backdrop' | 'wav' | 'history' | 'help';
     };
 
 /** Of several sheets the one of a kind. */

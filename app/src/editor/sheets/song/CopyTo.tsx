@@ -4,12 +4,12 @@ import { YStack } from '@tamagui/stacks';
 import { Choices } from '../../../controls/Choices';
 import { Words } from '../../../controls/words';
 import { copyTreatment } from '../../../acts/trial/treatments';
-import type { OpenPart } from '../../../state/session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
+import type { TreatedPart } from './TreatmentsSheet';
 
 interface CopyToProps {
   readonly treatment: Treatment;
-  readonly part: OpenPart;
+  readonly part: TreatedPart;
   readonly onEnd: () => void;
 }
 

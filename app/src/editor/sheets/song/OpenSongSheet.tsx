@@ -42,7 +42,7 @@ const SHEETS: { readonly [K in SongSheet['kind']]: (props: OnSong<K>) => ReactNo
   backdrop: BackdropSheet,
   'to-track': ({ sheet, isPanel }) => <ToTrackSheet placementId={sheet.placementId} isPanel={isPanel} />,
   'add-section': AddSectionSheet,
-  treatments: ({ isPanel }) => <TreatmentsSheet isPanel={isPanel} />,
+  treatments: ({ sheet, isPanel }) => <TreatmentsSheet placementId={sheet.placementId} isPanel={isPanel} />,
   recipes: ({ isPanel }) => <RecipesSheet isPanel={isPanel} />,
 };
 

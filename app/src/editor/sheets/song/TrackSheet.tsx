@@ -7,11 +7,29 @@ import { TrackSymbol } from '../../../controls/TrackSymbol';
 import { SoundSteps } from '../../sounds/SoundPress';
 import { SheetFrame, SheetLine } from '../SheetFrame';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
+import { openSheet } from '../../../acts/open-sheet';
 import { newPatternAt, selectAll } from '../../../acts/song/placements';
 import { deleteTrack, duplicateTrack, editTrack, moveTrack } from '../../../acts/song/tracks';
 import { useOpenPlacement } from '../../screen/useOpenPlacement';
 import { LevelSlider, TrackMore } from './LevelsSheet';
 import { MutePress, OnlyPress } from './TrackPresses';
+
+/** What is kept adjustable on the whole track, where anything is: shown at its first place. */
+function TrackTreatments({ track }: { readonly track: Track }) {
+  const dispatch = useAppDispatch();
+  const count = useAppSelector(
+    ({ song: { document } }) => document?.treatments.filter(({ parentId }) => parentId === track.id).length ?? 0,
+  );
+  const placementId = useAppSelector(({ song: { document } }) => document?.placements.find(({ trackId }) => trackId === track.id)?.id);
+  if (count === 0 || !placementId) return null;
+  return (
+    <Press
+      label={`${count} adjustable on the track: show them`}
+      look="raised"
+      onPress={() => dispatch(openSheet({ kind: 'treatments', placementId }))}
+    />
+  );
+}
 
 /** One track: its name, levels, place among the others, colour and symbol; a pattern more; a copy; its end. */
 export function TrackSheet({ trackId, isPanel }: { readonly trackId: Id; readonly isPanel: boolean }) {
@@ -36,6 +54,7 @@ export function TrackSheet({ trackId, isPanel }: { readonly trackId: Id; readonl
         />
       </SheetLine>
       <SoundSteps track={track} />
+      <TrackTreatments track={track} />
       <XStack alignItems="center" gap={4} role="group" aria-label={`Levels of ${track.name}`}>
         <LevelSlider track={track} />
         <MutePress track={track} />

@@ -1,4 +1,4 @@
-import type { Placement, Track, Treatment } from '@yibbo/core';
+import { findById, treatmentsAt, type Document, type Id, type Placement, type Track, type Treatment } from '@yibbo/core';
 import Off from 'lucide-react/dist/esm/icons/circle.mjs';
 import On from 'lucide-react/dist/esm/icons/circle-check.mjs';
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
@@ -16,26 +16,45 @@ import {
   tryTreatment,
 } from '../../../acts/trial/treatments';
 import { editEntity } from '../../../acts/document/edits';
-import { selectPart, selectTreatments, type OpenPart } from '../../../state/session/selectors';
+import { selectPart, type OpenPart } from '../../../state/session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
+import { useOpenPlacement } from '../../screen/useOpenPlacement';
 import { SheetFrame } from '../SheetFrame';
 import { CopyTo } from './CopyTo';
 import { Opening } from './Opening';
 
-/** The actions that are kept adjustable on the open part: on its pattern, its place, its track and the song, in the order in which they work. */
-export default function TreatmentsSheet({ isPanel }: { readonly isPanel: boolean }) {
-  const part = useAppSelector(selectPart);
-  const treatments = useAppSelector(selectTreatments);
+/** A placement, its pattern and its track. */
+export type TreatedPart = Pick<OpenPart, 'placement' | 'pattern' | 'track'>;
+
+interface TreatmentsSheetProps {
+  /** The placement it is about; the open part where absent. */
+  readonly placementId?: Id | undefined;
+  readonly isPanel: boolean;
+}
+
+/** The actions that are kept adjustable on a part: on its pattern, its place, its track and the song, in the order in which they work. */
+export default function TreatmentsSheet({ placementId, isPanel }: TreatmentsSheetProps) {
+  const document = useAppSelector((state) => state.song.document);
+  const open = useAppSelector(selectPart);
+  const part = document && placementId ? partAt(document, placementId) : open;
+  const treatments = document && part ? treatmentsAt(document, part.placement) : [];
   return (
     <SheetFrame title="Adjustable" note={part ? `on ${part.track.name}` : ''} isPanel={isPanel}>
       {treatments.length === 0 ? (
         <Words small>Nothing is kept adjustable here. Try an action with its settings, then press Adjustable in place of Keep.</Words>
       ) : null}
-      {part ? PARENTS.map((name) => <OnOne key={name} name={name} part={part} treatments={treatments} />) : null}
+      {part ? PARENTS.map((name) => <OnOne key={name} name={name} part={part} treatments={treatments} placementId={placementId} />) : null}
       {part ? <Opening track={part.track} /> : null}
       {part ? <OwnFeel part={part} /> : null}
     </SheetFrame>
   );
+}
+
+function partAt({ placements, patterns, tracks }: Document, placementId: Id): TreatedPart | null {
+  const placement = findById(placements, placementId);
+  const pattern = findById(patterns, placement?.patternId);
+  const track = findById(tracks, placement?.trackId);
+  return placement && pattern && track ? { placement, pattern, track } : null;
 }
 
 const PARENTS = ['pattern', 'placement', 'track', 'song'] as const;
@@ -43,12 +62,13 @@ const ON_WORDS = { pattern: 'on the pattern', placement: 'in this place', track:
 
 interface OnOneProps {
   readonly name: (typeof PARENTS)[number];
-  readonly part: OpenPart;
+  readonly part: TreatedPart;
   readonly treatments: readonly Treatment[];
+  readonly placementId: Id | undefined;
 }
 
 /** What is kept on one thing, to be put in order. */
-function OnOne({ name, part, treatments }: OnOneProps) {
+function OnOne({ name, part, treatments, placementId }: OnOneProps) {
   const dispatch = useAppDispatch();
   const songId = useAppSelector((state) => state.song.document?.song.id);
   const parentId = name === 'song' ? songId : part[name].id;
@@ -60,7 +80,7 @@ function OnOne({ name, part, treatments }: OnOneProps) {
       items={mine.map((treatment) => ({
         id: treatment.id,
         name: treatmentWords(treatment),
-        content: <TreatmentLine treatment={treatment} on={ON_WORDS[name]} />,
+        content: <TreatmentLine treatment={treatment} on={ON_WORDS[name]} placementId={placementId} />,
         under: <TreatmentActs treatment={treatment} part={part} />,
       }))}
       onMove={(id, index) => {
@@ -72,7 +92,7 @@ function OnOne({ name, part, treatments }: OnOneProps) {
 }
 
 /** Lets the song's swing and groove leave a track, or one place of it, as it is; shown where the song has any. */
-function OwnFeel({ part: { track, placement } }: { readonly part: OpenPart }) {
+function OwnFeel({ part: { track, placement } }: { readonly part: TreatedPart }) {
   const dispatch = useAppDispatch();
   const isOnSong = useAppSelector(({ song: { document } }) => document?.treatments.some(({ parentId }) => parentId === document.song.id));
   if (!isOnSong) return null;
@@ -95,8 +115,22 @@ function OwnFeel({ part: { track, placement } }: { readonly part: OpenPart }) {
   );
 }
 
-function TreatmentLine({ treatment, on }: { readonly treatment: Treatment; readonly on: string }) {
+interface TreatmentLineProps {
+  readonly treatment: Treatment;
+  /** What it is kept on, in words. */
+  readonly on: string;
+  /** The placement that has to be opened first; absent where its notes are in view. */
+  readonly placementId?: Id | undefined;
+}
+
+function TreatmentLine({ treatment, on, placementId }: TreatmentLineProps) {
   const dispatch = useAppDispatch();
+  const openPlacement = useOpenPlacement();
+  const adjust = () => {
+    // Its settings are tried where its notes are seen.
+    if (placementId) openPlacement(placementId);
+    dispatch(tryTreatment(treatment.id));
+  };
   const words = treatmentWords(treatment);
   return (
     <XStack alignItems="center" gap={2} role="group" aria-label={`${words}, ${on}`}>
@@ -115,13 +149,13 @@ function TreatmentLine({ treatment, on }: { readonly treatment: Treatment; reado
           {on}
         </Words>
       </YStack>
-      <Press label={`${words}: change its settings`} icon={Dots} iconOnly onPress={() => dispatch(tryTreatment(treatment.id))} />
+      <Press label={`${words}: change its settings`} icon={Dots} iconOnly onPress={adjust} />
     </XStack>
   );
 }
 
 /** What else can be done with a treatment. */
-function TreatmentActs({ treatment, part }: { readonly treatment: Treatment; readonly part: OpenPart }) {
+function TreatmentActs({ treatment, part }: { readonly treatment: Treatment; readonly part: TreatedPart }) {
   const dispatch = useAppDispatch();
   const words = treatmentWords(treatment);
   const [isCopying, setCopying] = useState(false);

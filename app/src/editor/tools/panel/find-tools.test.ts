@@ -28,8 +28,19 @@ test.each([
   ['quieter', 'velocity-scale'],
   ['snap', 'Snap on or off'],
   ['track', 'Track …'],
+  ['climbing', 'Recipe: Climbing run'],
+  ['stutter', 'Recipe: Stutter'],
 ])('%s finds %s', (query, id) => {
   expect(first(query)).toContain(id);
+});
+
+test('an action comes before a recipe of the same words; recipes of one’s own are found as they are now', () => {
+  expect(first('half the time', 1)).toEqual(['stretch']);
+  const own = (name: string) => [{ name, steps: [{ actionId: 'transpose', params: {} }] }];
+  const found = (query: string, recipes: Parameters<typeof findTools>[1]) => findTools(query, recipes).map(nameOf);
+  expect(found('marmalade', own('Marmalade'))).toContain('Recipe: Marmalade');
+  expect(found('marmalade', own('Treacle'))).not.toContain('Recipe: Marmalade');
+  expect(found('marmalade', [])).toEqual([]);
 });
 
 test('words that say nothing find nothing', () => {

@@ -17,6 +17,11 @@ const TOOLS: readonly FoundTool[] = [
   ...Object.values(RECIPES).map(recipeTool),
 ];
 
+/** An action that is called so comes before a recipe that is. */
+const RECIPE_WEIGHT = 0.4;
+const RECIPE = /^Recipe: /;
+const labelOf = (tool: FoundTool) => (tool.kind === 'place' ? tool.place.label : '');
+
 /** A recipe as something to be found: pressed, it runs. */
 function recipeTool(recipe: Recipe): FoundTool {
   const place = { label: `Recipe: ${recipe.name}`, words: 'recipe', help: stepsInWords(recipe.steps), act: runOn(recipe) };
@@ -29,7 +34,8 @@ let indexed: { readonly own: readonly Recipe[]; readonly tools: readonly FoundTo
  *  too. Forgives a typing error or two. */
 export function findTools(query: string, own: readonly Recipe[] = []): readonly FoundTool[] {
   if (indexed?.own !== own && (own.length > 0 || indexed?.own.length !== 0)) indexed = indexOf(own);
-  return indexed!.index.search(query).map(({ id }) => indexed!.tools[id as number]!);
+  const boostDocument = (id: unknown) => (RECIPE.test(labelOf(indexed!.tools[id as number]!)) ? RECIPE_WEIGHT : 1);
+  return indexed!.index.search(query, { boostDocument }).map(({ id }) => indexed!.tools[id as number]!);
 }
 
 function indexOf(own: readonly Recipe[]): NonNullable<typeof indexed> {
