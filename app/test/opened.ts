@@ -18,6 +18,7 @@ export function noEffects(): Effects {
     keeping: { current: null, attach: () => () => undefined },
     grid: new GridOnScreen(),
     page: new PageOnScreen(),
+    belongings: { goOn: () => undefined, heard: () => undefined, begin: () => undefined },
   } as Partial<Effects> as Effects;
 }
 

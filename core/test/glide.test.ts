@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { centsAt, events, grooveOf, grooveText, TICKS_PER_QUARTER, type ActionParams, type Note } from '../src';
+import { actionById, centsAt, events, grooveOf, grooveText, TICKS_PER_QUARTER, type ActionParams, type Note } from '../src';
 import { anyNotes, note, run, songWith } from './make';
 
 const QUARTER = TICKS_PER_QUARTER;
@@ -43,6 +43,14 @@ describe('glide', () => {
     const kept = { id: 't', parentId: song.patterns[0]!.id, order: 0, actionId: 'glide', params, noteIds: ['c64'], on: true };
     const heard = events({ ...song, treatments: [kept] }, 0, QUARTER, { view: { kind: 'song' } });
     expect(heard.map(({ bend }) => bend?.at(-1)?.cents)).toEqual([200, 200, 200]);
+  });
+
+  it('is drawn as it goes: nothing before it begins, halfway at the middle, all of it where it is there', () => {
+    const { curve, params } = actionById('glide');
+    for (const shape of ['smooth', 'straight']) {
+      const drawn = curve!(params.parse({ begins: 20, ends: 60, shape }));
+      expect([0, 0.2, 0.4, 0.6, 1].map(drawn)).toEqual([0, 0, 0.5, 1, 1]);
+    }
   });
 
   it('without a next note says so; never bends farther than two octaves', () => {

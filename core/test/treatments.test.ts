@@ -26,8 +26,13 @@ import { anyNotes, anyParams, counter, PATTERN, songWith, stamp } from './make';
 const BEAT = 20_160;
 const BAR = 4 * BEAT;
 
-/** Actions that only change the notes they are given: what may be kept live. */
-const LIVE = ACTIONS.filter(({ takes = 'any', id }) => takes === 'any' && id !== 'passes-plain');
+/** Actions that only change the notes they are given, or those of a row: what may be kept live. */
+const LIVE = ACTIONS.filter(({ takes = 'any', id }) => ['any', 'row'].includes(takes) && id !== 'passes-plain');
+/** Params of an action; a row of steps as short as a tick would only take long. */
+const anyLiveParams = (action: ListedAction) =>
+  anyParams(action).map((params) => (action.takes === 'row' ? { ...params, of: params.of === 'ms' ? '1/8 triplet' : '1/16' } : params));
+/** The row of an action that works on one. */
+const rowOf = (actionId: string) => (LIVE.find(({ id }) => id === actionId)?.takes === 'row' ? { row: 60 } : {});
 
 /** Songs whose marks change on the way, with a pattern placed in two or three places, as a whole or from its middle. */
 const anyPlaces = fc
@@ -81,7 +86,7 @@ const anySubject: fc.Arbitrary<Partial<Treatment>> = fc.constantFrom<Partial<Tre
 const anyLayers = fc.array(
   fc
     .record({ action: fc.constantFrom<ListedAction>(...LIVE), parent: fc.nat(5), on: fc.boolean(), subject: anySubject })
-    .chain(({ action, parent, on, subject }) => anyParams(action).map((params) => ({ action, parent, on, subject, params }))),
+    .chain(({ action, parent, on, subject }) => anyLiveParams(action).map((params) => ({ action, parent, on, subject, params }))),
   { minLength: 1, maxLength: 4 },
 );
 
@@ -95,11 +100,19 @@ const anyTreatments = fc
   .array(
     fc
       .constantFrom<ListedAction>(...LIVE)
-      .chain((action) => anyParams(action).map((params) => ({ actionId: action.id, params: params as Treatment['params'] }))),
+      .chain((action) => anyLiveParams(action).map((params) => ({ actionId: action.id, params: params as Treatment['params'] }))),
     { minLength: 1, maxLength: 2 },
   )
   .map((made) =>
-    made.map(({ actionId, params }, order): Treatment => ({ id: `tr${order}`, parentId: 'track', order, actionId, params, on: true })),
+    made.map(({ actionId, params }, order): Treatment => ({
+      id: `tr${order}`,
+      parentId: 'track',
+      order,
+      actionId,
+      params,
+      on: true,
+      ...rowOf(actionId),
+    })),
   );
 
 const heard = (song: Document, from = 0, to = 24 * BAR) =>
@@ -172,7 +185,7 @@ it('what is heard stays the same when treatments are written out one after the o
         actionId: action.id,
         params: params as Treatment['params'],
         on: on || order === 0,
-        ...subject,
+        ...(action.takes === 'row' ? rowOf(action.id) : subject),
       }));
       const song: Document = { ...plain, treatments };
       const [off] = [heard({ ...song, treatments: treatments.map((each) => ({ ...each, on: false })) })];

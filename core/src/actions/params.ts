@@ -3,7 +3,7 @@ import { NOTE_LANDINGS } from '../notes/landing';
 import { isTickSteps } from '../time';
 
 /** How a param is shown. A small closed set: each has one control in the app. */
-export type ControlKind = 'stepper' | 'slider' | 'choice' | 'division' | 'text' | 'steps' | 'taken';
+export type ControlKind = 'stepper' | 'slider' | 'choice' | 'division' | 'text' | 'steps' | 'taken' | 'figure';
 
 export interface ParamMeta {
   readonly title: string;
@@ -43,6 +43,14 @@ export function sliderParam(title: string, low: number, high: number, start: num
 /** Something typed. */
 export function textParam(title: string, example: string, most = 2000) {
   return z.string().max(most).default('').meta({ title, control: 'text', example });
+}
+
+/** One of the ready figures, by its id, or "own": none of them. */
+export function figureParam(title: string, ids: readonly string[], names: Readonly<Record<string, string>>) {
+  return z
+    .enum(['own', ...ids])
+    .default('own')
+    .meta({ title, control: 'figure', names: { own: 'none', ...names } });
 }
 
 /** Something taken from a pattern, as text that nobody types. */

@@ -46,6 +46,8 @@ export interface Performed {
   readonly whyNot: string | null;
   /** Which characters of a typed text are meant by it, and what would do. */
   readonly refusal: WhyNot | null;
+  /** What else there is to say of the result; null where nothing is. */
+  readonly says: string | null;
   /** The tick of a line across all rows that it works at; null where there is none. */
   readonly line: number | null;
   /** The notes that the subject became. */
@@ -83,6 +85,7 @@ export function perform(
     counts: { before: part.length, after: result.notes.length },
     whyNot: typeof refused === 'string' ? refused : (refused?.words ?? null),
     refusal: typeof refused === 'string' ? null : refused,
+    says: refused === null ? (action.says?.(whole, parsed, full) ?? null) : null,
     line: action.dragControl?.line?.(whole, parsed, full) ?? null,
     made: result.notes.map(({ id }) => id),
     lands: result.lands,

@@ -39,6 +39,7 @@ import { splitParts } from './length/split-parts';
 import { arpeggio } from './make/arpeggio';
 import { fill } from './make/fill';
 import { phrase } from './make/phrase';
+import { rhythm } from './make/rhythm';
 import { bend } from './pitch/bend';
 import { bendLine } from './pitch/bend-line';
 import { fitScale } from './pitch/fit-scale';
@@ -112,6 +113,7 @@ const LIST = [
   bestBar,
   deleteNotes,
   fill,
+  rhythm,
   arpeggio,
   phrase,
 ] as const;

@@ -20,3 +20,6 @@ export * from './typed';
 export * from './phrase';
 export * from './clip';
 export * from './taken-groove';
+export * from './figures';
+export { turned } from './rhythm';
+export * from './syncopation';

@@ -18,7 +18,7 @@ import type { PlayLine } from './lines';
  *  remembered for it. */
 export function treatedNotes(document: Document, line: PlayLine): readonly Note[] {
   const notes = notesOf(document, line.pattern.id);
-  if (document.treatments.length === 0 || notes.length === 0) return notes;
+  if (document.treatments.length === 0) return notes;
   const known = byLine.get(line);
   if (known?.document === document) return known.treated;
   const treated = worked(document, line, notes);
@@ -133,7 +133,8 @@ export function treatedBy(notes: readonly Note[], treatment: Treatment, read: Tr
   const context = newId ? { ...plain, newId } : plain;
   const chosen = chosenBy(treatment, heard, context);
   const meant = chosen ? heard.filter(({ id }) => chosen.has(id)) : heard;
-  if (meant.length === 0) return heard;
+  // A row is filled where nothing is, too.
+  if (meant.length === 0 && treatment.row === undefined) return heard;
   const part = { notes: meant, lengthTicks, rowLengths, around: () => heard };
   if (action.whyNot?.(part, settings.data, context)) return heard;
   const result = action.run(part, settings.data, context);
@@ -147,13 +148,14 @@ export function treatedBy(notes: readonly Note[], treatment: Treatment, read: Tr
   return inOrder(others.length ? [...others, ...result.notes] : result.notes, byStartThenPitch);
 }
 
-/** Whether an action may be kept live: it works on the notes it is given, and on nothing that a person points at. */
+/** Whether an action may be kept live: it works on the notes it is given, or on one row, and on nothing else that a person points at. */
 export function canBeKept({ takes = 'any' }: Pick<NotesAction, 'takes'>): boolean {
-  return takes === 'any';
+  return takes === 'any' || takes === 'row';
 }
 
 /** The ids a treatment is for, among notes; null where it is for all. */
-function chosenBy({ noteIds, rule }: Treatment, notes: readonly Note[], context: ActionContext): ReadonlySet<Id> | null {
+function chosenBy({ noteIds, rule, row }: Treatment, notes: readonly Note[], context: ActionContext): ReadonlySet<Id> | null {
+  if (row !== undefined) return new Set(notes.filter(({ pitch }) => pitch === row).map(({ id }) => id));
   if (noteIds) return new Set(noteIds);
   if (!rule) return null;
   const found = SELECTION_RULES.find(({ id }) => id === rule.ruleId);
@@ -166,13 +168,14 @@ function chosenBy({ noteIds, rule }: Treatment, notes: readonly Note[], context:
 /** The context of a treatment: where its pattern lies in the song, not how it is viewed. Its chance is its own, the same each time. */
 export function treatmentContext(
   { patternId, key, meters, tempos, seed }: TreatmentReads,
-  { id: treatmentId, span }: Pick<Treatment, 'id' | 'span'>,
+  { id: treatmentId, span, row = 60 }: Pick<Treatment, 'id' | 'span' | 'row'>,
 ): ActionContext {
   const { numerator, denominator } = meters[0]!;
   const meter = { numerator, denominator };
   return {
     ...plainContext(gridOf(division('1/16'), meter), meter, tempos, idsOfRun(treatmentId)),
     meters,
+    at: { tick: 0, pitch: row },
     span: span ?? null,
     rowGrids: new Map(),
     patternId,

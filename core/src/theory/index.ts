@@ -1,4 +1,5 @@
 export * from './keys';
 export * from './signature';
 export * from './degrees';
+export * from './suggest';
 export * from './names';

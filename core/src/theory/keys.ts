@@ -27,6 +27,32 @@ export const SCALES = {
   'half-whole diminished': 'half-whole diminished',
   hirajoshi: 'hirajoshi',
   egyptian: 'egyptian',
+  bebop: 'bebop dominant',
+  'bebop major': 'bebop major',
+  'bebop minor': 'bebop minor',
+  'lydian augmented': 'lydian augmented',
+  'lydian minor': 'lydian minor',
+  'dorian b2': 'dorian flat 2',
+  'dorian #4': 'dorian sharp 4',
+  'mixolydian b6': 'mixolydian flat 6',
+  'locrian #2': 'locrian sharp 2',
+  'hungarian major': 'hungarian major',
+  'spanish heptatonic': 'eight-tone spanish',
+  flamenco: 'flamenco',
+  persian: 'persian',
+  oriental: 'oriental',
+  enigmatic: 'enigmatic',
+  prometheus: 'prometheus',
+  augmented: 'augmented',
+  'in-sen': 'in-sen',
+  iwato: 'iwato',
+  kumoijoshi: 'kumoi',
+  pelog: 'pelog',
+  chinese: 'chinese',
+  ritusen: 'ritsu',
+  'malkos raga': 'malkauns',
+  'todi raga': 'todi',
+  chromatic: 'chromatic',
 } as const;
 export type ScaleName = keyof typeof SCALES;
 
@@ -59,9 +85,38 @@ export function classOf(name: string): number {
   return (LETTERS[name[0]!]! + shift + 12) % 12;
 }
 
+/** A scale of one's own as it is stored: "own", then its steps above the tonic in semitones. */
+const OWN = /^own(( \d{1,2}){1,12})$/;
+
+/** The scale of some steps above the tonic, in semitones; the tonic is always one. */
+export function ownScale(steps: readonly number[]): string {
+  const all = [...new Set([0, ...steps.map((step) => ((step % 12) + 12) % 12)])].sort((a, b) => a - b);
+  return `own ${all.join(' ')}`;
+}
+
+/** The steps of a scale above its tonic, in semitones, one's own or one of those on offer; null where it is neither. */
+export function stepsOfScale(scale: string): readonly number[] | null {
+  const own = OWN.exec(scale);
+  if (own) return own[1]!.trim().split(' ').map(Number);
+  const { notes } = Scale.get(`C ${scale}`);
+  return notes.length ? notes.map(classOf) : null;
+}
+
+/** Whether a scale is one's own and not one of those on offer. */
+export function isOwnScale(scale: string): boolean {
+  return OWN.test(scale);
+}
+
+/** The names of a scale's notes: its own spelling, or for a scale of one's own the common names. */
+function notesOf({ tonic, scale }: KeyChoice): readonly string[] {
+  if (!isOwnScale(scale)) return Scale.get(`${tonic} ${scale}`).notes;
+  const from = classOf(tonic);
+  return (stepsOfScale(scale) ?? []).map((step) => (step === 0 ? tonic : COMMON[(from + step) % 12]!));
+}
+
 /** A key worked out; null where the theory library does not know the scale. */
 export function keyOf(choice: KeyChoice): Key | null {
-  const { notes } = Scale.get(`${choice.tonic} ${choice.scale}`);
+  const notes = notesOf(choice);
   if (notes.length === 0) return null;
   const hasFlats = notes.some((name) => name.includes('b'));
   const hasSharps = notes.some((name) => name.includes('#'));
@@ -85,5 +140,6 @@ export function tonicOf(pitchClass: number, scale: string): string {
 
 /** "G dorian". */
 export function keyWords({ tonic, scale }: KeyChoice): string {
-  return `${printed(tonic)} ${SCALES[scale as ScaleName] ?? scale}`;
+  const words = isOwnScale(scale) ? `own scale of ${stepsOfScale(scale)!.length}` : (SCALES[scale as ScaleName] ?? scale);
+  return `${printed(tonic)} ${words}`;
 }

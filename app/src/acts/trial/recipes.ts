@@ -113,7 +113,7 @@ export function canStayLive({ steps }: Recipe): boolean {
 
 function canStay(actionId: string): boolean {
   const action = findAction(actionId);
-  return action !== undefined && canBeKept(action);
+  return action !== undefined && RECIPE_ACTIONS.includes(action);
 }
 
 /** The newest steps of the history that actions made on notes, oldest first, up to a number of them: as far as each was made by one. */
@@ -179,8 +179,8 @@ export function stepsInWords(steps: readonly RecipeStep[]): string {
   return steps.map(stepInWords).join(' · ');
 }
 
-/** The actions that a recipe can be built of. */
-export const RECIPE_ACTIONS: readonly ListedAction[] = ACTIONS.filter(canBeKept);
+/** The actions that a recipe can be built of: those that are not for one row. */
+export const RECIPE_ACTIONS: readonly ListedAction[] = ACTIONS.filter((action) => canBeKept(action) && action.takes !== 'row');
 
 /** Takes a recipe of one's own away. */
 export function removeRecipe(id: Id, name: string): Thunk {

@@ -1,6 +1,7 @@
-import { checkDocument, heardAt, historyState, layOnTop, NO_KEY, notesOf, RECIPES, type Document } from '@yibbo/core';
+import { checkDocument, heardAt, historyState, layOnTop, NO_KEY, notesOf, recipeFileText, RECIPES, type Document } from '@yibbo/core';
 import fc from 'fast-check';
 import { opened, PATTERN, STEP } from '../../../test/opened';
+import { ownRecipesOf } from '../../state/belongings/things';
 import { selectHeardNotes, selectTreatments } from '../../state/session/selectors';
 import { selectionSet } from '../../state/session/session';
 import { keptOnSet } from '../../state/session/trial';
@@ -16,7 +17,7 @@ import {
   treatmentWords,
   tryTreatment,
 } from './treatments';
-import { changeRecipe, keepTriedRecipe, tryRecipe, runOn } from './recipes';
+import { bringRecipeIn, changeRecipe, keepTriedRecipe, removeRecipe, saveRecipe, tryRecipe, runOn } from './recipes';
 import { changeTrial, rerunTrial, dragTrial, runAction, tryAction } from './trials';
 
 /** The song of the tests, its pattern in a second place too. */
@@ -148,6 +149,23 @@ it('a recipe is tried as a whole, with other settings, and is one step; kept adj
   dispatch(keepTriedRecipe());
   expect(treatments().map(({ noteIds }) => noteIds)).toEqual([[there()[0]!.id], [there()[0]!.id]]);
   expect(store.getState().trial.trial).toBeNull();
+});
+
+const fileOf = (text: string) => ({ size: text.length, text: () => Promise.resolve(text) });
+
+it('a recipe of one’s own is saved under its name, or that of its actions, and in place of the one it was', async () => {
+  const { store, dispatch } = treatedSong();
+  const steps = [{ actionId: 'transpose', params: { semitones: 12 } }];
+  const own = () => ownRecipesOf(store.getState()).map(({ name }) => name);
+  dispatch(saveRecipe(steps, '  '));
+  expect(own()).toEqual(['Transpose']);
+  dispatch(saveRecipe(steps, ' Up ', ownRecipesOf(store.getState())[0]!.id));
+  expect(own()).toEqual(['Up']);
+  await dispatch(bringRecipeIn(fileOf(recipeFileText({ name: 'Other', steps }))));
+  await dispatch(bringRecipeIn(fileOf('{"yibbo":"recipe"}')));
+  expect([own(), store.getState().session.notice?.words]).toEqual([['Up', 'Other'], expect.stringContaining('holds no recipe')]);
+  dispatch(removeRecipe(ownRecipesOf(store.getState())[0]!.id, 'Up'));
+  expect(own()).toEqual(['Other']);
 });
 
 /** Acts in any order, a number choosing among what there is. */

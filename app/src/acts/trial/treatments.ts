@@ -74,19 +74,21 @@ function pickedFor({ noteIds }: Trial, { picked, selected }: State['session']): 
 
 /** The fields of a treatment that a trial becomes: its settings as they are stored, and the notes it is for. */
 function keptOf(
-  { actionId, performed, noteIds, begun: { span } }: Trial,
+  { actionId, performed, noteIds, begun: { span, at } }: Trial,
   picked: Picked | null,
-): Pick<Treatment, 'actionId' | 'params' | 'rule' | 'noteIds' | 'span'> {
+): Pick<Treatment, 'actionId' | 'params' | 'rule' | 'noteIds' | 'span' | 'row'> {
   const stored = performed.change.made![0]!.params as Treatment['params'];
   const params = Object.fromEntries(Object.entries(stored).map(([name, value]) => [name, isTickSteps(value) ? namedUnit(value) : value]));
+  if (actionById(actionId).takes === 'row') return { actionId, params, row: at.pitch };
   const subject = noteIds.length === 0 ? {} : picked ? { rule: picked as Treatment['rule'] } : { noteIds: [...noteIds] };
   return { actionId, params, ...subject, ...(span ? { span: { start: Math.round(span.start), end: Math.round(span.end) } } : {}) };
 }
 
 /** What a treatment does, in words, and on which notes. */
-export function treatmentWords({ actionId, params, noteIds, rule }: Treatment): string {
+export function treatmentWords({ actionId, params, noteIds, rule, row }: Treatment): string {
   const action = findAction(actionId);
   const words = action ? settingsInWords(action, params) : 'An action of a newer version';
+  if (row !== undefined) return `${words}, on one row`;
   if (noteIds) return `${words}, on ${noteIds.length === 1 ? '1 note' : `${noteIds.length} notes`}`;
   return rule ? `${words}, on some notes` : words;
 }

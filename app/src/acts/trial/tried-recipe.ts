@@ -47,6 +47,7 @@ export function triedRecipe(recipe: Recipe, noteIds: readonly Id[], repeated?: P
         counts,
         whyNot: said.length ? said.join(' ') : null,
         refusal: null,
+        says: null,
         line: null,
         made: select,
         lands: undefined,

@@ -133,6 +133,11 @@ const CONTROLS: readonly Entry[] = [
     text: 'Several actions under one name. Its name runs all of them as one step, on what is selected or on the whole pattern; adjustable keeps them live. The last steps you did can be saved as a recipe of your own, one can be built step by step, each with its settings and the rule that picks its notes, and a recipe goes out and comes in as a file. Your own are found by their names, and can be put on a key.',
   },
   {
+    names: /^Make a rhythm|^Figure: |^All figures$|^Ready figures$/,
+    title: 'Make a rhythm',
+    text: 'A rhythm for one row, heard as you turn its settings: a ready figure, or hits spread over steps, from even to drawn by weight, moved off the beat, turned, with accents and ghosts. Other rows stay as they are; hits that are locked do too. It says how syncopated it is.',
+  },
+  {
     names: /^Keep adjustable$|^Kept adjustable on$|in all its places$|^Only in this place$|^The whole track$/,
     title: 'Keep adjustable',
     text: 'The action stays live: the notes are not changed, but what it leaves of them is heard and outlined. Its settings can be changed at any time, and it can be switched off or made plain. More settings say what it is kept on: the pattern in all its places, this place only, or the track.',

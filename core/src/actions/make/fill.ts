@@ -3,6 +3,7 @@ import { gridOfRow, lineAfter, linesBetween } from '../../time';
 import { loopTicks, notesAction } from '../action';
 import { amountParam, gridOfAmount } from '../amounts';
 import { choiceParam, paramsOf, sliderParam, wholeParam } from '../params';
+import { tooManySteps } from './too-many';
 
 export const fill = notesAction({
   id: 'fill',
@@ -29,6 +30,7 @@ export const fill = notesAction({
     { label: 'Fill every 2', shown: 'every 2', params: { how: 'every', every: 2, offset: 0 } },
     { label: 'Fill every 4', shown: 'every 4', params: { how: 'every', every: 4, offset: 0 } },
   ],
+  whyNot: (part, { of }, context) => tooManySteps(part, of, context),
   run: (part, params, context) => {
     const { pitch } = context.at;
     const end = loopTicks(part, pitch);

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { idSchema } from './basics';
+import { byteSchema, idSchema } from './basics';
 
 const paramsSchema = z.record(z.string().max(64), z.union([z.string().max(2000), z.number(), z.boolean()]));
 /** The most notes one treatment may name. */
@@ -21,6 +21,8 @@ export const treatmentSchema = z.object({
   noteIds: z.array(idSchema).max(MOST_TREATED).optional(),
   /** A selection rule that picks the notes it is for, each time the notes change. */
   rule: z.object({ ruleId: z.string().min(1).max(64), params: paramsSchema }).optional(),
+  /** The row it is for, by its pitch, where its action works on one. */
+  row: byteSchema.optional(),
   /** The stretch of time marked when it was made, for actions that work in one, in ticks of the pattern. */
   span: z.object({ start: z.int().min(0), end: z.int().min(1) }).optional(),
 });

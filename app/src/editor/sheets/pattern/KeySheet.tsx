@@ -1,10 +1,11 @@
-import { keyWords, type KeyChoice } from '@yibbo/core';
-import { useState } from 'react';
+import { keyWords, suggestedKeys, type KeyChoice } from '@yibbo/core';
+import { useMemo, useState } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { KeyChoices } from '../../../controls/KeyChoices';
 import { Press } from '../../../controls/Press';
+import { Words } from '../../../controls/words';
 import { editEntity } from '../../../acts/document/edits';
-import type { OpenPart } from '../../../state/session/selectors';
+import { selectNotes, type OpenPart } from '../../../state/session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { preferencesSet } from '../../../state/preferences/preferences';
 import { SheetFrame } from '../SheetFrame';
@@ -22,6 +23,7 @@ export function KeySheet({ part, isPanel }: { readonly part: OpenPart; readonly 
   };
   return (
     <SheetFrame title="Key" note={part.key ? keyWords(part.key.choice) : 'none: every row is plain'} isPanel={isPanel}>
+      <Suggested onChoose={set} />
       <KeyChoices chosen={chosen} onChange={set} />
       <XStack gap={4} flexWrap="wrap">
         <Press label="No key" look="raised" disabled={chosen === null} onPress={() => set(null)} />
@@ -34,5 +36,27 @@ export function KeySheet({ part, isPanel }: { readonly part: OpenPart; readonly 
         />
       </XStack>
     </SheetFrame>
+  );
+}
+
+/** The likeliest keys of the pattern's notes, each with how many of them lie in it; none is set by itself. */
+function Suggested({ onChoose }: { readonly onChoose: (key: KeyChoice) => void }) {
+  const notes = useAppSelector(selectNotes);
+  const keys = useMemo(() => suggestedKeys(notes), [notes]);
+  if (keys.length === 0) return null;
+  return (
+    <XStack gap={4} flexWrap="wrap" alignItems="center" role="group" aria-label="Keys that fit the notes">
+      <Words small faded>
+        Fits the notes
+      </Words>
+      {keys.map(({ choice, inside, all }) => (
+        <Press
+          key={`${choice.tonic} ${choice.scale}`}
+          label={`${keyWords(choice)}: ${inside} of ${all} notes`}
+          look="raised"
+          onPress={() => onChoose(choice)}
+        />
+      ))}
+    </XStack>
   );
 }

@@ -100,6 +100,7 @@ function HitsLine({ part, pitch, name, notes }: RowProps & { readonly notes: rea
         onPress={() => dispatch(runAction('accents', { every: 2, which: 1 }, ids))}
       />
       <Press label={`Fill row ${name}: try with settings`} shown="Fill …" look="raised" onPress={() => dispatch(tryAction('fill'))} />
+      <Press label={`Make a rhythm on row ${name}`} shown="Make a rhythm" look="raised" onPress={() => dispatch(tryAction('rhythm'))} />
     </XStack>
   );
 }

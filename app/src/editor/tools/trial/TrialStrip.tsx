@@ -14,6 +14,7 @@ import { rowName } from '../../../acts/pattern/rows';
 import { allNotesWords, divisionOf } from '../../screen/scope';
 import { GrooveSettings } from './GrooveSettings';
 import { RecipeStrip } from './RecipeStrip';
+import { besideFigure, RhythmSettings } from './RhythmSettings';
 import { StripFrame } from '../../sheets/StripFrame';
 import { selectNotes, selectPart } from '../../../state/session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
@@ -62,10 +63,11 @@ function ActionStrip({ trial, isPanel }: { readonly trial: Trial; readonly isPan
       }
     >
       <Said trial={trial} />
+      {trial.actionId === 'rhythm' ? <RhythmSettings figure={String(trial.params.figure)} turn={Number(trial.params.turn)} /> : null}
       <ParamControls
         params={action.params}
         values={trial.params}
-        onChange={(changed) => dispatch(changeTrial(changed))}
+        onChange={(changed) => dispatch(changeTrial(action.id === 'rhythm' ? besideFigure(changed) : changed))}
         grid={grid}
         isPanel={isPanel}
         shown={canHaveMore && !hasMore ? main : undefined}
@@ -93,7 +95,7 @@ const ON_SONG = { value: 'song', name: 'song', label: 'The whole song' } as cons
 
 /** What it does, or why it does nothing. */
 function Said({ trial }: { readonly trial: Trial }) {
-  const { landing, whyNot } = trial.performed;
+  const { landing, says, whyNot } = trial.performed;
   const lands = useAppSelector((state) => {
     const part = selectPart(state);
     return part && landsWords(trial.performed, part);
@@ -101,7 +103,7 @@ function Said({ trial }: { readonly trial: Trial }) {
   const warning = whyNot ?? landingWords(landing);
   return (
     <Words small aria-live="polite" color={warning ? '$act' : '$faded'}>
-      {[lands, warning ?? saidOf(trial)].flatMap((each) => each ?? []).join(' ')}
+      {[lands, says, warning ?? saidOf(trial)].flatMap((each) => each ?? []).join(' ')}
     </Words>
   );
 }
