@@ -140,6 +140,20 @@ describe('a rhythm on a row', () => {
     expect(Math.abs(strength(50) - 0.25)).toBeLessThan(0.08);
   });
 
+  it('writes hits a step long, none beyond the row’s end, none louder than can be', () => {
+    const loud = made({ hits: 16, accents: 16, velocity: 127, ghosts: 3 }, [], 1).notes;
+    expect(loud.map(({ length, velocity }) => [length, velocity])).toEqual(Array<number[]>(16).fill([STEP, 127]));
+    const short = {
+      ...songWith([], 1, 'drums'),
+      patterns: [{ ...songWith([], 1, 'drums').patterns[0]!, rowLengths: [{ pitch: 36, length: 2.5 * STEP }] }],
+    };
+    expect(run(short, 'rhythm', { hits: 16 }, [], KICK).notes.map(({ start, length }) => [start / STEP, length / STEP])).toEqual([
+      [0, 1],
+      [1, 1],
+      [2, 0.5],
+    ]);
+  });
+
   it('leaves other rows alone; hits that are locked stay, others give way', () => {
     const there = [
       note({ id: 'snare', pitch: 38, start: STEP }),
