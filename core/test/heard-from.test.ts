@@ -39,8 +39,14 @@ describe('where what is heard comes from', () => {
     expect(from(list, 7, 72)).toBeNull();
   });
 
+  it('is no written note where a row is made of nothing', () => {
+    const made = kept('t0', 'rhythm', { hits: 4 }, { row: 72 });
+    expect(from([made], 4, 72)).toEqual([null, ['t0']]);
+    expect(from([made], 0, 60)).toEqual(['low', []]);
+  });
+
   it('finds every note that is heard, and a written one for each, whatever is kept', () => {
-    const keepable = ACTIONS.filter((action) => canBeKept(action) && action.takes !== 'nothing');
+    const keepable = ACTIONS.filter((action) => canBeKept(action) && action.takes !== 'row');
     const any = fc
       .constantFrom(...keepable)
       .chain((action) => anyParams(action).map((params) => kept('t0', action.id, params as Treatment['params'])));

@@ -77,7 +77,10 @@ async function visit(page: Page, look: (where: string, part?: string) => Promise
   await press('Type a phrase: try with settings');
   await page.getByRole('textbox', { name: 'Phrase' }).fill('D4 Q4');
   await look('A phrase that cannot be read');
-  await press('Drop');
+  await page.getByRole('textbox', { name: 'Phrase' }).fill('D4:4 F4:4');
+  await press('Keep');
+  await press('Deselect');
+  await keptAdjustable(page, look, isWide);
   await press('Back to the song');
   await look('The song');
   for (const [name, sheet] of [
@@ -130,6 +133,44 @@ async function visit(page: Page, look: (where: string, part?: string) => Promise
   await press('Open here');
   await page.getByTestId('here').waitFor();
   await look('Opened here');
+}
+
+/** What is kept adjustable, recipes, and the trials with pictures of their own. */
+async function keptAdjustable(page: Page, look: (where: string, part?: string) => Promise<void>, isWide: boolean): Promise<void> {
+  const press = (name: string) => page.getByRole('button', { name, exact: true }).first().click();
+  const take = async (of: string, name: string) => {
+    if (!isWide) await family(page, of);
+    await press(name);
+  };
+  await take('Feel', 'Groove: try with settings');
+  await press('of a pattern');
+  await look('A groove of a pattern', '[data-testid=trial]');
+  await press('Drop');
+  await take('Pitch', 'Glide: try with settings');
+  await press('Keep adjustable');
+  await press('1 adjustable: show them');
+  await press('Opens by itself: its settings');
+  await page.getByRole('button', { name: /^Copy to: Glide/ }).click();
+  await look('Kept adjustable', '[data-testid=sheet]');
+  await press('Close: Adjustable');
+  await take('Make', 'Recipes …');
+  await page.getByRole('region', { name: 'Recipes' }).waitFor();
+  await look('Recipes', '[data-testid=sheet]');
+  await press('Build a recipe');
+  await press('Add a step');
+  await look('A step of a recipe', '[data-testid=sheet]');
+  await press('Add Swing');
+  await look('A recipe being built', '[data-testid=sheet]');
+  await press('Drop this recipe');
+  await press('Try Climbing run');
+  await press('Step 2: settings');
+  await look('A recipe being tried', '[data-testid=trial]');
+  await press('Drop');
+  await take('Make', 'Make a rhythm: try with settings');
+  await press('Figure: the next');
+  await press('All figures');
+  await look('A rhythm', '[data-testid=trial]');
+  await press('Drop');
 }
 
 /** Colours are the same at every width, and others by night: one walk looks at each. */

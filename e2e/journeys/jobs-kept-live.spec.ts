@@ -5,7 +5,7 @@ import { noteOns, sentOut } from '../support/midi-text';
 import { button, saved } from '../support/song';
 
 /** The most acts that each job may take, by thumb and by keys. */
-const MOST = { readyMade: 36, keysAndStrings: 46, insideKey: 34, followers: 62 };
+const MOST = { readyMade: 36, keysAndStrings: 46, insideKey: 34, groove: 34, followers: 62 };
 
 /** A press by its name, or what has to be done in the strip. */
 type Setting = string | ((strip: Locator) => Promise<void>);
@@ -156,6 +156,33 @@ async function insideKey(page: Page, isByKeys: boolean): Promise<void> {
   expect(acts.count).toBeLessThanOrEqual(MOST.insideKey);
 }
 
+/** A part pushed against the beat while it plays, by several amounts, then one chord alone, and all of it back where it was. */
+async function groove(page: Page, isByKeys: boolean): Promise<void> {
+  const { acts, press, take, phrase } = await worker(page, 'Lamp keys', isByKeys);
+  await phrase('C4+E4:4 -:2 D4+F4:4');
+  const starts = async () => (await shapes(page)).map(([start]) => start);
+  await press('Play');
+  await press('Select all notes');
+  for (const [amount, ticks] of [
+    ['beat', 4],
+    ['1/8', 6],
+  ] as const) {
+    await take('Time', /^One nudge is/);
+    await press(amount);
+    await press(/^Close: /);
+    await take('Time', 'Later');
+    await expect.poll(starts).toEqual([ticks, ticks, ticks + 6, ticks + 6]);
+  }
+  await press('Deselect');
+  await take('Select', /^Select: On the beat/);
+  await take('Time', 'Earlier');
+  await expect.poll(starts).toEqual([6, 6, 10, 10]);
+  for (let step = 0; step < 3; step++) await press('Undo');
+  await expect.poll(starts).toEqual([0, 0, 6, 6]);
+  await expect(button(page, 'Stop')).toBeVisible();
+  expect(acts.count).toBeLessThanOrEqual(MOST.groove);
+}
+
 /** From chords: strummed keys, a bass of one voice, a lead of an arpeggio that opens with a drum, a pad; panned, thinned by chance. */
 async function followers(page: Page, isByKeys: boolean): Promise<void> {
   const { acts, press, take, phrase, track, keep } = await worker(page, 'Quay kit', isByKeys);
@@ -196,6 +223,7 @@ const JOBS = [
   ['a phrase made one’s own: a voice gone, time and pitch set live and made plain', readyMade],
   ['chords on keys: a glide alone and of all, an arpeggio dropped and kept, a groove, a strum', keysAndStrings],
   ['downbeats alone moved, half the time in one act, a live setting switched off, a chain run again', insideKey],
+  ['a part is pushed against the beat while it plays, one chord of it alone, and all goes back', groove],
   ['of chords come strummed keys, a bass, a lead that opens with a drum, a pad', followers],
 ] as const;
 
