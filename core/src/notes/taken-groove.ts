@@ -11,13 +11,27 @@ export interface StepsOfGroove {
   readonly loud: readonly number[];
 }
 
-/** The step of the bar that a note is nearest to, and that bar's number from 0; what is nearer to the next bar is its first step. */
-export function grooveStep(meters: readonly MeterAt[], tick: number): { readonly bar: number; readonly step: number; readonly at: number } {
-  const [start, end] = [barBefore(meters, tick), barAfter(meters, tick)];
-  const { bar } = barBeatAt(meters, tick);
-  const step = Math.round((tick - start) / GROOVE_STEP);
-  const at = start + step * GROOVE_STEP;
-  return at >= end ? { bar, step: 0, at: end } : { bar: bar - 1, step, at };
+/** A step of a bar: the bar's number from 0, the step's in it, and where it is. */
+export interface GrooveStep {
+  readonly bar: number;
+  readonly step: number;
+  readonly at: number;
+}
+
+/** Finds the step of the bar that a tick is nearest to; what is nearer to the next bar is its first step. Ticks in order are found the fastest: the
+ *  bar of the last one is remembered. */
+export function grooveSteps(meters: readonly MeterAt[]): (tick: number) => GrooveStep {
+  let [start, end, bar] = [0, 0, 0];
+  return (tick) => {
+    if (tick < start || tick >= end) {
+      start = barBefore(meters, tick);
+      end = barAfter(meters, tick);
+      bar = barBeatAt(meters, tick).bar;
+    }
+    const step = Math.round((tick - start) / GROOVE_STEP);
+    const at = start + step * GROOVE_STEP;
+    return at >= end ? { bar, step: 0, at: end } : { bar: bar - 1, step, at };
+  };
 }
 
 /** The groove of some notes over one bar, or two where the pattern has as many: each step as late as the notes nearest to it are on average, and as
@@ -28,8 +42,9 @@ export function grooveOf(notes: readonly Note[], meters: readonly MeterAt[], len
   const bars = lengthTicks >= 2 * bar ? 2 : 1;
   const steps = Math.max(1, Math.ceil(bar / GROOVE_STEP)) * bars;
   const found = Array.from({ length: steps }, () => ({ count: 0, late: 0, velocity: 0 }));
+  const stepAt = grooveSteps(meters);
   for (const { start, velocity } of notes) {
-    const { bar: number, step, at } = grooveStep(meters, start);
+    const { bar: number, step, at } = stepAt(start);
     const one = found[((number % bars) * (steps / bars) + step) % steps]!;
     one.count += 1;
     one.late += start - at;

@@ -1,6 +1,6 @@
 import { GROOVES, type Groove, type GrooveId } from '../../notes/grooves';
-import { GROOVE_STEP, grooveStep, readGroove, type StepsOfGroove } from '../../notes/taken-groove';
-import { clamp, type MeterAt } from '../../time';
+import { GROOVE_STEP, grooveSteps, readGroove, type StepsOfGroove } from '../../notes/taken-groove';
+import { clamp } from '../../time';
 import { loopTicks, notesAction } from '../action';
 import { choiceParam, paramsOf, sliderParam, takenParam } from '../params';
 
@@ -33,11 +33,15 @@ export const groove = notesAction({
   run: (part, { groove: id, timing, velocity, taken }, { meters }) => {
     const steps = stepsOfGroove(id, taken);
     if (!steps) return { notes: part.notes };
+    const { bars } = steps;
+    const inBar = steps.late.length / bars;
+    const stepAt = grooveSteps(meters);
     return {
       notes: part.notes.map((note) => {
-        const { late, loud } = stepOf(steps, meters, note.start);
-        const shift = Math.round((late * timing) / 100);
-        const factor = 1 + ((loud - 100) * velocity) / 10_000;
+        const { bar, step } = stepAt(note.start);
+        const at = (bar % bars) * inBar + (step % inBar);
+        const shift = Math.round((steps.late[at]! * timing) / 100);
+        const factor = 1 + ((steps.loud[at]! - 100) * velocity) / 10_000;
         const most = Math.max(note.start, loopTicks(part, note.pitch) - 1);
         return {
           ...note,
@@ -56,16 +60,4 @@ export function stepsOfGroove(id: GrooveId | 'taken', taken: string): StepsOfGro
 
 function inTicks({ late, loud }: Groove): StepsOfGroove {
   return { bars: 1, late: late.map((percent) => (percent * GROOVE_STEP) / 100), loud };
-}
-
-/** How late and how loud a groove has the step that a tick is nearest to. */
-function stepOf(
-  { bars, late, loud }: StepsOfGroove,
-  meters: readonly MeterAt[],
-  tick: number,
-): { readonly late: number; readonly loud: number } {
-  const { bar, step } = grooveStep(meters, tick);
-  const inBar = late.length / bars;
-  const at = (bar % bars) * inBar + (step % inBar);
-  return { late: late[at]!, loud: loud[at]! };
 }

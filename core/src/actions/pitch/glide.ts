@@ -66,11 +66,13 @@ interface Led {
 function withGlide(note: Note, lead: Note, cents: number, settings: Params): Note {
   if (cents === 0) return note;
   const { begin, end } = timesOf(lead, settings);
-  const line = [
-    { tick: begin - note.start, cents: 0, shape: settings.shape },
-    { tick: end - note.start, cents, shape: settings.shape },
-  ];
-  return withFields(note, { bend: line });
+  const { shape } = settings;
+  return withFields(note, {
+    bend: [
+      { tick: begin - note.start, cents: 0, shape },
+      { tick: end - note.start, cents, shape },
+    ],
+  });
 }
 
 /** When a note's glide begins and is there, in ticks of the pattern; at once where its end does not come after its beginning. */
