@@ -1,10 +1,12 @@
 import fc from 'fast-check';
 import {
+  actionById,
   events,
   FIGURES,
   figureSteps,
   makePlain,
   metricLevel,
+  settingsInWords,
   syncopation,
   TICKS_PER_QUARTER,
   TICKS_PER_WHOLE,
@@ -86,6 +88,13 @@ describe('how syncopated a rhythm is', () => {
   ])('%s is %i', (steps, sum) => {
     const hits = Array.from(steps, (step) => step === 'x');
     expect(syncopation(hits, levels)).toBe(sum);
+  });
+
+  it('is called by its figure, or by its hits and steps', () => {
+    const action = actionById('rhythm');
+    const words = (params: object) => settingsInWords(action, action.params.parse(params) as Record<string, unknown>);
+    expect(words({ figure: 'four-floor', of: '1/16' })).toBe('Make a rhythm Four on the floor, 1/16');
+    expect(words({ hits: 7 })).toBe('Make a rhythm 7 hits, 16 steps');
   });
 
   it('is told with the number of hits', () => {

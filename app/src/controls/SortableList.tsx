@@ -115,7 +115,7 @@ function SortableRow({ item: { id, name, mark, content, under }, index, last, on
         <Grip size={20} aria-hidden />
       </button>
       {mark}
-      <View flexGrow={1} flexShrink={1} flexBasis={0} minWidth={0}>
+      <View flexGrow={1} flexShrink={1} flexBasis={content ? CONTENT : 0} minWidth={0}>
         {content ?? <Words oneLine>{name}</Words>}
       </View>
       <Press label={`Move ${name} up`} icon={Up} iconOnly disabled={index === 0} onPress={() => onMove(id, index - 1)} />
@@ -124,6 +124,9 @@ function SortableRow({ item: { id, name, mark, content, under }, index, last, on
     </li>
   );
 }
+
+/** Room that content has before the buttons go to the next line, in pixels. */
+const CONTENT = 200;
 
 const GRIP = {
   width: 44,

@@ -14,14 +14,19 @@ export function namedUnit(steps: TickSteps): AmountUnit {
   return FIXED.find((unit) => amountTicks(1, unit, nowhere) * denominator === numerator) ?? steps;
 }
 
+/** Settings that a ready figure has of its own. */
+const OF_A_FIGURE: ReadonlySet<string> = new Set(['hits', 'steps', 'evenness', 'offBeat', 'accents', 'accentsBy', 'ghosts', 'seed']);
+
 /** An action with its settings, in words: "Transpose 7 semitones". Its main amounts, and whatever else is not as it begins. */
 export function settingsInWords(action: Pick<NotesAction, 'label' | 'params' | 'main'>, params: Readonly<Record<string, unknown>>): string {
   const start = action.params.parse({});
   // What was taken from a pattern stays in the settings while another choice is made.
   const isTaken = Object.values(params).includes('taken');
+  const hasFigure = params.figure !== undefined && params.figure !== start.figure;
   const fields = paramFields(action.params).filter(
     ({ name, control }, index) =>
       (control !== 'taken' || isTaken) &&
+      !(hasFigure && OF_A_FIGURE.has(name)) &&
       (params[name] !== start[name] ||
         // An amount of nothing says nothing.
         (control !== 'choice' && params[name] !== 0 && (action.main ? action.main.includes(name) : index < 2))),
@@ -38,7 +43,7 @@ function inWords({ title, control, unit, options }: ParamField, value: unknown):
   }
   const text = String(value);
   if (control === 'taken') return readGroove(text)?.name ?? '';
-  if (control !== 'division' && control !== 'choice') return text;
+  if (control !== 'division' && control !== 'choice' && control !== 'figure') return text;
   const named = isTickSteps(text) ? namedUnit(text) : text;
   return options.find((option) => option.value === named)?.name ?? named;
 }
