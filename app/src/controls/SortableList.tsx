@@ -118,8 +118,10 @@ function SortableRow({ item: { id, name, mark, content, under }, index, last, on
       <View flexGrow={1} flexShrink={1} flexBasis={content ? CONTENT : 0} minWidth={0}>
         {content ?? <Words oneLine>{name}</Words>}
       </View>
-      <Press label={`Move ${name} up`} icon={Up} iconOnly disabled={index === 0} onPress={() => onMove(id, index - 1)} />
-      <Press label={`Move ${name} down`} icon={Down} iconOnly disabled={index === last} onPress={() => onMove(id, index + 1)} />
+      <div style={{ display: 'flex', marginLeft: 'auto' }}>
+        <Press label={`Move ${name} up`} icon={Up} iconOnly disabled={index === 0} onPress={() => onMove(id, index - 1)} />
+        <Press label={`Move ${name} down`} icon={Down} iconOnly disabled={index === last} onPress={() => onMove(id, index + 1)} />
+      </div>
       {under ? <div style={{ width: '100%' }}>{under}</div> : null}
     </li>
   );
