@@ -1,4 +1,5 @@
 import { gridOfSteps, isTickSteps, type TickSteps } from '../time';
+import { OF_FIGURES } from '../notes/figures';
 import { readGroove } from '../notes/taken-groove';
 import type { NotesAction } from './action';
 import { AMOUNT_UNITS, amountTicks, type AmountUnit } from './amounts';
@@ -14,9 +15,6 @@ export function namedUnit(steps: TickSteps): AmountUnit {
   return FIXED.find((unit) => amountTicks(1, unit, nowhere) * denominator === numerator) ?? steps;
 }
 
-/** Settings that a ready figure has of its own. */
-const OF_A_FIGURE: ReadonlySet<string> = new Set(['hits', 'steps', 'evenness', 'offBeat', 'accents', 'accentsBy', 'ghosts', 'seed']);
-
 /** An action with its settings, in words: "Transpose 7 semitones". Its main amounts, and whatever else is not as it begins. */
 export function settingsInWords(action: Pick<NotesAction, 'label' | 'params' | 'main'>, params: Readonly<Record<string, unknown>>): string {
   const start = action.params.parse({});
@@ -26,7 +24,7 @@ export function settingsInWords(action: Pick<NotesAction, 'label' | 'params' | '
   const fields = paramFields(action.params).filter(
     ({ name, control }, index) =>
       (control !== 'taken' || isTaken) &&
-      !(hasFigure && OF_A_FIGURE.has(name)) &&
+      !(hasFigure && OF_FIGURES.has(name)) &&
       (params[name] !== start[name] ||
         // An amount of nothing says nothing.
         (control !== 'choice' && params[name] !== 0 && (action.main ? action.main.includes(name) : index < 2))),

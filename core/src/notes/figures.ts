@@ -71,6 +71,12 @@ export const FIGURES: Readonly<Record<string, Figure>> = {
   'seven-eight-long': figure('Seven-eight: three, two, two', 'X.x. ..X. ..X. ..'),
 };
 
+/** Settings of a rhythm that a ready figure has of its own: they mean nothing while one is chosen. */
+export const OF_FIGURES: ReadonlySet<string> = new Set([
+  ...['hits', 'steps', 'evenness', 'offBeat'],
+  ...['accents', 'accentsBy', 'ghosts', 'seed'],
+]);
+
 /** Whether a step of a figure is hit, and how: as loud as is set, stronger, or a ghost. */
 export type FigureHit = 'hit' | 'strong' | 'ghost';
 

@@ -1,4 +1,4 @@
-import { FIGURES, figureSteps, turned, type FigureHit } from '@yibbo/core';
+import { FIGURES, figureSteps, OF_FIGURES, turned, type FigureHit } from '@yibbo/core';
 import { useState } from 'react';
 import Svg, { Circle, Path } from 'react-native-svg';
 import { XStack, YStack } from '@tamagui/stacks';
@@ -50,12 +50,9 @@ export function RhythmSettings({ figure, turn }: { readonly figure: string; read
   );
 }
 
-/** Settings that a ready figure has of its own. */
-const OF_FIGURES: readonly string[] = ['hits', 'steps', 'evenness', 'offBeat', 'accents', 'accentsBy', 'ghosts', 'seed'];
-
 /** Changed settings of a rhythm: one that a figure has of its own lets go of the figure. */
 export function besideFigure(changed: Readonly<Record<string, unknown>>): Readonly<Record<string, unknown>> {
-  return OF_FIGURES.some((name) => name in changed) ? { figure: 'own', ...changed } : changed;
+  return Object.keys(changed).some((name) => OF_FIGURES.has(name)) ? { figure: 'own', ...changed } : changed;
 }
 
 /** Width of a step and height of the picture, in pixels. */
