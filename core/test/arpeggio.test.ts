@@ -22,6 +22,34 @@ describe('arpeggio', () => {
     expect(played({ rate: '1/16', gate: 50 }).map(({ length }) => length / STEP)).toEqual(Array<number>(8).fill(0.5));
   });
 
+  it('goes inward, keeps its ends twice, is turned round, rests and ties by a rhythm, runs on over chords', () => {
+    const four = songWith(triad(0, 12 * STEP, 'c', [60, 64, 67, 71]));
+    const of = (params: Partial<ActionParams<'arpeggio'>>, song_ = four) => run(song_, 'arpeggio', { rate: '1/16', ...params }).notes;
+    expect(pitchesOf(of({ order: 'inward' })).slice(0, 4)).toEqual([71, 60, 67, 64]);
+    expect(pitchesOf(of({ order: 'up-down-twice' })).slice(0, 9)).toEqual([60, 64, 67, 71, 71, 67, 64, 60, 60]);
+    expect(pitchesOf(of({ order: 'up', flipped: 'yes' })).slice(0, 4)).toEqual([71, 67, 64, 60]);
+    // The tresillo is hit on steps 0, 3 and 6 of 8; a rest takes no note of the order.
+    const rests = of({ figure: 'tresillo', gate: 100, accent: 10 });
+    expect(rests.map(({ start, pitch, velocity }) => [start / STEP, pitch, velocity])).toEqual([
+      [0, 60, 110],
+      [3, 64, 100],
+      [6, 67, 100],
+      [8, 71, 110],
+      [11, 60, 100],
+    ]);
+    expect(rests.every(({ length }) => length === STEP)).toBe(true);
+    expect(of({ figure: 'tresillo', between: 'tie', gate: 100 }).map(({ length }) => length / STEP)).toEqual([3, 3, 2, 3, 1]);
+    const two = songWith([...triad(0, 2 * STEP, 'c', [60, 64, 67]), ...triad(4 * STEP, 2 * STEP, 'd', [62, 65, 69])]);
+    expect(pitchesOf(of({ from: 'chord' }, two))).toEqual([60, 64, 62, 65]);
+    expect(pitchesOf(of({ from: 'on' }, two))).toEqual([60, 64, 69, 62]);
+  });
+
+  it('says how many notes of its round fit into the shortest chord', () => {
+    const uneven = songWith([...triad(0, 8 * STEP, 'c', [60, 64, 67]), ...triad(8 * STEP, 4 * STEP, 'd', [62, 65, 69])]);
+    expect(run(uneven, 'arpeggio', { rate: '1/16', rounds: 2 }).says).toContain('4 of 6 notes fit');
+    expect(run(uneven, 'arpeggio', { rate: '1/16', rounds: 1 }).says).toBe('');
+  });
+
   it('at random uses every note once before any comes again; a note that ends leaves the round', () => {
     const drawn = pitchesOf(played({ rate: '1/16', order: 'random' }));
     for (const from of [0, 3]) expect([...drawn.slice(from, from + 3)].sort()).toEqual([60, 64, 67]);
@@ -39,16 +67,20 @@ describe('arpeggio', () => {
 
   it('sounds one note at a time of each chord, of its own pitches, within its time', () => {
     fc.assert(
-      fc.property(anyNotes(8), fc.constantFrom('up', 'down', 'up-down', 'outward', 'written', 'random'), (notes, order) => {
-        const one = run(songWith(notes), 'arpeggio', { order: order as 'up', rate: '1/16', gate: 80 });
-        const pitches = new Set(notes.map(({ pitch }) => pitch));
-        const end = notes.reduce((most, { start, length }) => Math.max(most, start + length), 0);
-        for (const each of one.notes) {
-          expect(pitches.has(each.pitch)).toBe(true);
-          expect(each.start).toBeLessThan(Math.max(1, end));
-        }
-        expect(new Set(one.notes.map(({ id }) => id)).size).toBe(one.notes.length);
-      }),
+      fc.property(
+        anyNotes(8),
+        fc.constantFrom('up', 'down', 'up-down', 'up-down-twice', 'outward', 'inward', 'written', 'random'),
+        (notes, order) => {
+          const one = run(songWith(notes), 'arpeggio', { order: order as 'up', rate: '1/16', gate: 80 });
+          const pitches = new Set(notes.map(({ pitch }) => pitch));
+          const end = notes.reduce((most, { start, length }) => Math.max(most, start + length), 0);
+          for (const each of one.notes) {
+            expect(pitches.has(each.pitch)).toBe(true);
+            expect(each.start).toBeLessThan(Math.max(1, end));
+          }
+          expect(new Set(one.notes.map(({ id }) => id)).size).toBe(one.notes.length);
+        },
+      ),
     );
   });
 });

@@ -172,14 +172,14 @@ export function run<Id extends ActionId>(
 
 /** Params anywhere within an action's bounds. */
 export function anyParams(action: NotesAction): fc.Arbitrary<Record<string, unknown>> {
-  const typed = fc.oneof(fc.string(), fc.constantFrom('', '+10', '*2', 'C4*3 - E:1/8', '1/8', '80%'));
+  const typed = fc.oneof(fc.string(), fc.constantFrom('', '+10', '*2', 'C4*3 - E:1/8', '1/8', '80%', 'Am7:2 F/C - G:1/8', 'C E:1'));
   const fields = paramFields(action.params).map(({ name, control, options, low, high }) => {
     const steps = control === 'division' ? ['5040 ticks', '20160/11 ticks'] : [];
     const value = options.length
       ? fc.constantFrom(...options.map((option) => option.value), ...steps)
       : fc.integer({ min: low, max: high });
     if (control === 'text') return [name, typed] as const;
-    if (control === 'taken') return [name, fc.constantFrom('', '2|1:1 2:2 3:3|Odd', '2|300:80 -12:120|Hats')] as const;
+    if (control === 'taken') return [name, fc.constantFrom('', '2|1:1 2:2 3:3|Odd', '2|300:80 -12:120|Hats', 'X..xo.|Taps')] as const;
     if (control === 'steps')
       return [name, fc.array(fc.constantFrom('x', '.'), { minLength: low, maxLength: high }).map((each) => each.join(''))] as const;
     return [name, value] as const;

@@ -27,12 +27,17 @@ const BEAT = 20_160;
 const BAR = 4 * BEAT;
 
 /** Actions that only change the notes they are given, or those of a row: what may be kept live. */
-const LIVE = ACTIONS.filter(({ takes = 'any', id }) => ['any', 'row'].includes(takes) && id !== 'passes-plain');
+const LIVE = ACTIONS.filter(
+  ({ takes = 'any', id }) => ['any', 'row', 'rows', 'nothing'].includes(takes) && !['passes-plain', 'phrase'].includes(id),
+);
 /** Params of an action; a row of steps as short as a tick would only take long. */
 const anyLiveParams = (action: ListedAction) =>
-  anyParams(action).map((params) => (action.takes === 'row' ? { ...params, of: params.of === 'ms' ? '1/8 triplet' : '1/16' } : params));
+  anyParams(action).map((params) =>
+    action.takes === 'row' || action.takes === 'rows' ? { ...params, of: params.of === 'ms' ? '1/8 triplet' : '1/16' } : params,
+  );
 /** The row of an action that works on one. */
-const rowOf = (actionId: string) => (LIVE.find(({ id }) => id === actionId)?.takes === 'row' ? { row: 60 } : {});
+const rowOf = (actionId: string) =>
+  ({ row: { row: 60 }, nothing: { tick: BEAT } })[LIVE.find(({ id }) => id === actionId)?.takes as 'row'] ?? {};
 
 /** Songs whose marks change on the way, with a pattern placed in two or three places, as a whole or from its middle. */
 const anyPlaces = fc
@@ -144,6 +149,7 @@ function madePlain(song: Document, placement: Placement): Document {
       ...plainContext(gridOf(division('1/16'), meters[0]!), meters[0]!, tempos, idsOfRun(id)),
       meters,
       key: key ? keyOf(key) : null,
+      at: { tick: action.takes === 'nothing' ? BEAT : 0, pitch: 60 },
     };
     const request = { action, params, patternId: PATTERN, noteIds: [], seed: treatmentSeed(song.song.seed, id) };
     return applyOwn(each, perform(each, request, context, stamp).change);

@@ -1,4 +1,5 @@
 import { useRef, useState, type KeyboardEvent } from 'react';
+import { ScrollView } from '@tamagui/scroll-view';
 import { XStack } from '@tamagui/stacks';
 import { Press } from './Press';
 import { TypeAhead } from './type-ahead';
@@ -10,19 +11,36 @@ interface ChoicesProps<T extends string | number> {
   readonly value: T | null;
   /** Whether a letter goes to the choice that begins with it, as in long lists. */
   readonly hasLetters?: boolean;
+  /** Whether they stand in one line that scrolls sideways, where there is little room. */
+  readonly scrolls?: boolean;
   readonly onChange: (value: T) => void;
 }
 
 /** Choices side by side, in several lines where they need them. For keys they are one stop: arrows go from one to the next. */
-export function Choices<T extends string | number>({ title, options, value, hasLetters = false, onChange }: ChoicesProps<T>) {
+export function Choices<T extends string | number>({
+  title,
+  options,
+  value,
+  hasLetters = false,
+  scrolls = false,
+  onChange,
+}: ChoicesProps<T>) {
   const group = useRef<HTMLElement | null>(null);
   const onKeyDown = useChoiceKeys(group, hasLetters);
   const stop = Math.max(
     0,
     options.findIndex((option) => option.value === value),
   );
-  return (
-    <XStack ref={group as never} role="group" aria-label={title} gap={4} flexWrap="wrap" flexShrink={1} onKeyDown={onKeyDown as never}>
+  const choices = (
+    <XStack
+      ref={group as never}
+      role="group"
+      aria-label={title}
+      gap={4}
+      flexWrap={scrolls ? 'nowrap' : 'wrap'}
+      flexShrink={1}
+      onKeyDown={onKeyDown as never}
+    >
       {options.map((option, index) => (
         <Press
           key={option.value}
@@ -35,6 +53,12 @@ export function Choices<T extends string | number>({ title, options, value, hasL
         />
       ))}
     </XStack>
+  );
+  if (!scrolls) return choices;
+  return (
+    <ScrollView horizontal showsHorizontalScrollIndicator={false} flexGrow={0} flexShrink={1}>
+      {choices}
+    </ScrollView>
   );
 }
 

@@ -131,6 +131,9 @@ declare module 'lucide-react/dist/esm/icons/hourglass.mjs' {
 declare module 'lucide-react/dist/esm/icons/layers.mjs' {
   export { Layers as default } from 'lucide-react';
 }
+declare module 'lucide-react/dist/esm/icons/layout-grid.mjs' {
+  export { LayoutGrid as default } from 'lucide-react';
+}
 declare module 'lucide-react/dist/esm/icons/link.mjs' {
   export { Link as default } from 'lucide-react';
 }

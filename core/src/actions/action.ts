@@ -130,8 +130,8 @@ export interface DragControl<Params> {
 }
 
 /** The notes an action takes: the selection, else the whole pattern; only a selection; the current row whatever is
- *  selected; all of the pattern whatever is selected; or no notes at all, for it only makes some. */
-export type Takes = 'any' | 'selection' | 'row' | 'pattern' | 'nothing';
+ *  selected; some rows of its own, which may be empty; all of the pattern whatever is selected; or no notes at all, for it only makes some. */
+export type Takes = 'any' | 'selection' | 'row' | 'rows' | 'pattern' | 'nothing';
 
 export interface ActionResult {
   /** Replaces the part's notes. */
@@ -184,6 +184,8 @@ export interface NotesActionEntry<ActionId extends string, Params extends z.ZodO
   readonly takes?: Takes;
   /** Whether it is of use kept on the whole song: a feel that all tracks share. */
   readonly suitsSong?: true;
+  /** Whether it reads names of rows and octaves, which are each person's own: kept live it would sound otherwise for another. */
+  readonly readsNames?: true;
   /** Whether it moves notes so that other settings of it move them back: the way back takes the very notes of the way there. */
   readonly hasWayBack?: true;
   /** One-touch forms for the tray: what the button says and the params it sets. */

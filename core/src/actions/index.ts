@@ -1,3 +1,5 @@
+export { chordLine } from './make/chords';
+export { arpeggioRound } from './make/arpeggio';
 export * from './action';
 export * from './params';
 export * from './amounts';

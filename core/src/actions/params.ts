@@ -45,12 +45,9 @@ export function textParam(title: string, example: string, most = 2000) {
   return z.string().max(most).default('').meta({ title, control: 'text', example });
 }
 
-/** One of the ready figures, by its id, or "own": none of them. */
-export function figureParam(title: string, ids: readonly string[], names: Readonly<Record<string, string>>) {
-  return z
-    .enum(['own', ...ids])
-    .default('own')
-    .meta({ title, control: 'figure', names: { own: 'none', ...names } });
+/** One of the rhythms of some ids. */
+export function figureParam(title: string, ids: readonly string[], names: Readonly<Record<string, string>>, start: string) {
+  return z.enum(ids).default(start).meta({ title, control: 'figure', names });
 }
 
 /** Something taken from a pattern, as text that nobody types. */

@@ -205,6 +205,7 @@ function partOf(
   if (takes === 'nothing') return [];
   if (takes === 'pattern') return all;
   if (takes === 'row') return all.filter(({ pitch }) => pitch === row);
+  if (takes === 'rows') return all.filter(heard);
   if (noteIds.length === 0) return takes === 'selection' ? [] : all.every(heard) ? all : all.filter(heard);
   if (noteIds.length === all.length && all.every(({ id }, index) => id === noteIds[index])) return all;
   const ids = new Set(noteIds);

@@ -37,9 +37,12 @@ import { splitAt } from './length/split-at';
 import { splitLines } from './length/split-lines';
 import { splitParts } from './length/split-parts';
 import { arpeggio } from './make/arpeggio';
+import { beat } from './make/beat';
+import { chords } from './make/chords';
 import { fill } from './make/fill';
 import { phrase } from './make/phrase';
 import { rhythm } from './make/rhythm';
+import { strike } from './make/strike';
 import { bend } from './pitch/bend';
 import { bendLine } from './pitch/bend-line';
 import { fitScale } from './pitch/fit-scale';
@@ -114,6 +117,9 @@ const LIST = [
   deleteNotes,
   fill,
   rhythm,
+  beat,
+  chords,
+  strike,
   arpeggio,
   phrase,
 ] as const;

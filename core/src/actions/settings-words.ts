@@ -1,6 +1,7 @@
 import { gridOfSteps, isTickSteps, type TickSteps } from '../time';
 import { OF_FIGURES } from '../notes/figures';
 import { readGroove } from '../notes/taken-groove';
+import { readRhythm } from '../notes/taken-rhythm';
 import type { NotesAction } from './action';
 import { AMOUNT_UNITS, amountTicks, type AmountUnit } from './amounts';
 import { paramFields, type ParamField } from './params';
@@ -40,7 +41,7 @@ function inWords({ title, control, unit, options }: ParamField, value: unknown):
     return name.endsWith('s') ? `${value} ${name}` : `${name} ${value}`;
   }
   const text = String(value);
-  if (control === 'taken') return readGroove(text)?.name ?? '';
+  if (control === 'taken') return (readGroove(text) ?? readRhythm(text))?.name ?? '';
   if (control !== 'division' && control !== 'choice' && control !== 'figure') return text;
   const named = isTickSteps(text) ? namedUnit(text) : text;
   return options.find((option) => option.value === named)?.name ?? named;

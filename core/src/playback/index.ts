@@ -2,7 +2,7 @@ export * from '../chance/random';
 export * from '../chance/draws';
 export { isAudible, type PlayLine, type PlayView } from './lines';
 export * from './note-loops';
-export { canBeKept, heardAt, treatedNotes, treatmentParents, treatmentSeed } from './treated';
+export { canBeKept, isMaker, heardAt, treatedNotes, treatmentParents, treatmentSeed } from './treated';
 export { heardFrom, type HeardFrom } from './heard-from';
 export * from './events';
 export { eventKey, type PlayEvent } from './line-events';

@@ -1,4 +1,4 @@
-import { plainContext, type ActionContext, type NotesAction } from '../actions/action';
+import { plainContext, type ActionContext, type ActionResult, type NotesAction, type Takes } from '../actions/action';
 import { withAlong } from '../actions/perform';
 import { findAction } from '../actions/registry';
 import { byStartThenPitch } from '../model/collections';
@@ -7,6 +7,7 @@ import type { Id, KeyChoice, Note, Pattern, Placement, Track, Treatment } from '
 import { groupedBy } from '../model/grouped';
 import { hashText, idsOfRun, type NewId } from '../model/ids';
 import { rowLength } from '../model/row-length';
+import { landedOn } from '../notes/landing';
 import { keyOf } from '../theory';
 import { COMMON_TIME, division, gridOf, marksSeenFrom, MAX_TICK, type MeterAt, type TempoAt } from '../time';
 import { SELECTION_RULES } from '../select/registry';
@@ -133,28 +134,42 @@ export function treatedBy(notes: readonly Note[], treatment: Treatment, read: Tr
   const context = newId ? { ...plain, newId } : plain;
   const chosen = chosenBy(treatment, heard, context);
   const meant = chosen ? heard.filter(({ id }) => chosen.has(id)) : heard;
-  // A row is filled where nothing is, too.
-  if (meant.length === 0 && treatment.row === undefined) return heard;
+  // A row is filled, and chords are made, where nothing is, too.
+  if (meant.length === 0 && !MAKES.has(action.takes ?? 'any')) return heard;
   const part = { notes: meant, lengthTicks, rowLengths, around: () => heard };
   if (action.whyNot?.(part, settings.data, context)) return heard;
   const result = action.run(part, settings.data, context);
   if (result.pattern || result.others || result.notes.some(({ start, length }) => start + length > MAX_TICK)) return heard;
-  const others = chosen
-    ? withAlong(
-        heard.filter(({ id }) => !chosen.has(id)),
-        result.along,
-      )
-    : [];
+  const others = chosen ? withAlong(othersUnder(heard, chosen, result), result.along) : [];
   return inOrder(others.length ? [...others, ...result.notes] : result.notes, byStartThenPitch);
 }
 
-/** Whether an action may be kept live: it works on the notes it is given, or on one row, and on nothing else that a person points at. */
-export function canBeKept({ takes = 'any' }: Pick<NotesAction, 'takes'>): boolean {
-  return takes === 'any' || takes === 'row';
+/** The notes that a treatment is not for, as its result's landing leaves them. */
+function othersUnder(notes: readonly Note[], chosen: ReadonlySet<Id>, { notes: put, landing = 'merge' }: ActionResult): readonly Note[] {
+  return landedOn(
+    notes.filter(({ id }) => !chosen.has(id)),
+    put,
+    landing,
+  );
+}
+
+/** Whether an action may be kept live: it works on the notes it is given, or on one row, or makes notes from a place on, and goes by nothing else that a
+ *  person points at. */
+export function canBeKept({ takes = 'any', readsNames }: Pick<NotesAction, 'takes' | 'readsNames'>): boolean {
+  return !readsNames && (takes === 'any' || MAKES.has(takes));
+}
+
+/** What actions take that make notes where none are. */
+const MAKES: ReadonlySet<Takes> = new Set(['row', 'rows', 'nothing']);
+
+/** Whether an action makes notes on a row, on rows or from a place on, and so takes no notes that could be chosen. */
+export function isMaker({ takes = 'any' }: Pick<NotesAction, 'takes'>): boolean {
+  return MAKES.has(takes);
 }
 
 /** The ids a treatment is for, among notes; null where it is for all. */
-function chosenBy({ noteIds, rule, row }: Treatment, notes: readonly Note[], context: ActionContext): ReadonlySet<Id> | null {
+function chosenBy({ actionId, noteIds, rule, row }: Treatment, notes: readonly Note[], context: ActionContext): ReadonlySet<Id> | null {
+  if (findAction(actionId)?.takes === 'nothing') return new Set();
   if (row !== undefined) return new Set(notes.filter(({ pitch }) => pitch === row).map(({ id }) => id));
   if (noteIds) return new Set(noteIds);
   if (!rule) return null;
@@ -168,14 +183,14 @@ function chosenBy({ noteIds, rule, row }: Treatment, notes: readonly Note[], con
 /** The context of a treatment: where its pattern lies in the song, not how it is viewed. Its chance is its own, the same each time. */
 export function treatmentContext(
   { patternId, key, meters, tempos, seed }: TreatmentReads,
-  { id: treatmentId, span, row = 60 }: Pick<Treatment, 'id' | 'span' | 'row'>,
+  { id: treatmentId, span, row = 60, tick = 0 }: Pick<Treatment, 'id' | 'span' | 'row' | 'tick'>,
 ): ActionContext {
   const { numerator, denominator } = meters[0]!;
   const meter = { numerator, denominator };
   return {
     ...plainContext(gridOf(division('1/16'), meter), meter, tempos, idsOfRun(treatmentId)),
     meters,
-    at: { tick: 0, pitch: row },
+    at: { tick, pitch: row },
     span: span ?? null,
     rowGrids: new Map(),
     patternId,

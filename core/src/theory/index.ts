@@ -3,3 +3,5 @@ export * from './signature';
 export * from './degrees';
 export * from './suggest';
 export * from './names';
+export * from './chords';
+export * from './progressions';

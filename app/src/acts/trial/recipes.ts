@@ -2,6 +2,7 @@ import {
   ACTIONS,
   actionById,
   canBeKept,
+  isMaker,
   findAction,
   historyLine,
   isTickSteps,
@@ -180,7 +181,7 @@ export function stepsInWords(steps: readonly RecipeStep[]): string {
 }
 
 /** The actions that a recipe can be built of: those that are not for one row. */
-export const RECIPE_ACTIONS: readonly ListedAction[] = ACTIONS.filter((action) => canBeKept(action) && action.takes !== 'row');
+export const RECIPE_ACTIONS: readonly ListedAction[] = ACTIONS.filter((action) => canBeKept(action) && !isMaker(action));
 
 /** Takes a recipe of one's own away. */
 export function removeRecipe(id: Id, name: string): Thunk {

@@ -76,10 +76,13 @@ function pickedFor({ noteIds }: Trial, { picked, selected }: State['session']): 
 function keptOf(
   { actionId, performed, noteIds, begun: { span, at } }: Trial,
   picked: Picked | null,
-): Pick<Treatment, 'actionId' | 'params' | 'rule' | 'noteIds' | 'span' | 'row'> {
+): Pick<Treatment, 'actionId' | 'params' | 'rule' | 'noteIds' | 'span' | 'row' | 'tick'> {
   const stored = performed.change.made![0]!.params as Treatment['params'];
   const params = Object.fromEntries(Object.entries(stored).map(([name, value]) => [name, isTickSteps(value) ? namedUnit(value) : value]));
-  if (actionById(actionId).takes === 'row') return { actionId, params, row: at.pitch };
+  const { takes } = actionById(actionId);
+  if (takes === 'row') return { actionId, params, row: at.pitch };
+  if (takes === 'rows') return { actionId, params };
+  if (takes === 'nothing') return { actionId, params, row: at.pitch, tick: Math.round(at.tick) };
   const subject = noteIds.length === 0 ? {} : picked ? { rule: picked as Treatment['rule'] } : { noteIds: [...noteIds] };
   return { actionId, params, ...subject, ...(span ? { span: { start: Math.round(span.start), end: Math.round(span.end) } } : {}) };
 }

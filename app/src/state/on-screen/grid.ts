@@ -1,4 +1,4 @@
-import type { Id } from '@yibbo/core';
+import type { Id, Place, Point } from '@yibbo/core';
 
 /** A range of time and rows, half open. */
 export interface ShownRange {
@@ -46,6 +46,21 @@ interface ShownTime {
 export class GridOnScreen {
   private shown: Shown | null = null;
   private lastTime: ShownTime | null = null;
+  private placeOf: ((point: Point) => Place) | null = null;
+
+  /** Tells how points of the page become places, in either view; returns what takes it back. */
+  showPlaces(placeOf: (point: Point) => Place): () => void {
+    this.placeOf = placeOf;
+    return () => {
+      if (this.placeOf === placeOf) this.placeOf = null;
+    };
+  }
+
+  /** The place at a point of the page; null where no notes are. */
+  placeAt(point: Point): Place | null {
+    const isOnNotes = document.elementFromPoint(point.x, point.y)?.closest('[data-testid$="-grid"]');
+    return isOnNotes && this.placeOf ? this.placeOf(point) : null;
+  }
 
   /** Tells what is on screen; returns what takes it back. */
   show(shown: Shown): () => void {

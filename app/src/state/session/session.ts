@@ -44,7 +44,7 @@ export type SectionOf = { readonly sectionId: Id } | { readonly bars: BarSpan } 
 /** A sheet about the open pattern: the grid (of the pattern, a row, a stretch of time), a row, how far a nudge goes, and so on. */
 export type PatternSheet =
   | { readonly kind: 'grid'; readonly of: 'pattern' | 'row' | 'span' }
-  | { readonly kind: 'row' | 'nudge' | 'length' | 'drawing' | 'lanes' | 'tools' };
+  | { readonly kind: 'row' | 'nudge' | 'length' | 'drawing' | 'lanes' | 'chords' | 'tools' };
 
 /** A sheet about the song and what is in it, on the song page and beside a pattern; `key` is the pattern's there. */
 export type SongSheet =
@@ -142,6 +142,8 @@ export interface SessionState {
   readonly ruleParams: Readonly<Record<string, Readonly<Record<string, unknown>>>>;
   /** The WAV file that is being made, and how far it is, 0 to 1; null while none is. */
   readonly making: { readonly name: string; readonly progress: number } | null;
+  /** The chord that the next tap on the notes puts there, by its name, while the chord pads are open; null where none is chosen. */
+  readonly chordToPut: string | null;
   /** The song as it was at a saved point, while that is heard and seen in its place. */
   readonly peek: Document | null;
 }
@@ -173,6 +175,7 @@ const INITIAL: SessionState = {
   cursor: null,
   ruleParams: {},
   making: null,
+  chordToPut: null,
   peek: null,
 };
 
@@ -192,6 +195,7 @@ const slice = createSlice({
       menu: null,
       rule: null,
       sheet: null,
+      chordToPut: null,
       cursor: null,
       copiesNext: false,
     }),
@@ -249,9 +253,11 @@ const slice = createSlice({
     sheetSet: (state, { payload }: PayloadAction<Sheet | null>) => ({
       ...state,
       sheet: payload,
+      chordToPut: payload?.kind === 'chords' ? state.chordToPut : null,
       isFromToolbox:
         payload !== null && payload.kind !== 'tools' && (state.sheet?.kind === 'tools' || (state.sheet !== null && state.isFromToolbox)),
     }),
+    chordToPutSet: (state, { payload }: PayloadAction<string | null>) => ({ ...state, chordToPut: payload }),
     makingSet: (state, { payload }: PayloadAction<SessionState['making']>) => ({ ...state, making: payload }),
     peekSet: (state, { payload }: PayloadAction<Document | null>) => ({ ...state, peek: payload }),
     cursorSet: (state, { payload }: PayloadAction<Place | null>) => ({ ...state, cursor: payload }),
@@ -291,5 +297,6 @@ export const {
   cursorSet,
   peekSet,
   makingSet,
+  chordToPutSet,
   ruleParamsSet,
 } = slice.actions;

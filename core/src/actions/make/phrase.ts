@@ -9,6 +9,7 @@ export const phrase = notesAction({
   family: 'make',
   subject: 'notes',
   takes: 'nothing',
+  readsNames: true,
   label: 'Type a phrase',
   short: 'Phrase',
   help: 'Writes notes from text, from the cursor on: names, - for a rest, *3 for how often, :2 for how many steps long (or :1/8), + to join a chord, ! for an accent.',

@@ -6,16 +6,16 @@ import { metricLevel, syncopation, syncopationWords } from '../../notes/syncopat
 import { barBefore, clamp, gridOfRow, lineAfter, linesBetween, meterAt, TICKS_PER_WHOLE } from '../../time';
 import { loopTicks, notesAction, type ActionContext, type NotesPart } from '../action';
 import { amountParam, gridOfAmount } from '../amounts';
-import { choiceParam, figureParam, paramsOf, sliderParam, wholeParam } from '../params';
+import { choiceParam, paramsOf, sliderParam, wholeParam } from '../params';
+import { readyFigureParam } from './figure-param';
 import { tooManySteps } from './too-many';
 
 const MOST_STEPS = 64;
 const STRONG = 22;
 const GHOST_VELOCITY = 34;
-const NAMES = Object.fromEntries(Object.entries(FIGURES).map(([id, { name }]) => [id, name]));
 
 const params = paramsOf({
-  figure: figureParam('Figure', Object.keys(FIGURES), NAMES),
+  figure: readyFigureParam('Figure'),
   hits: wholeParam('Hits', 1, MOST_STEPS, 5, undefined, 'steps'),
   steps: wholeParam('Steps', 2, MOST_STEPS, 16),
   evenness: sliderParam('Even', 0, 100, 100, '%'),

@@ -23,6 +23,8 @@ export const treatmentSchema = z.object({
   rule: z.object({ ruleId: z.string().min(1).max(64), params: paramsSchema }).optional(),
   /** The row it is for, by its pitch, where its action works on one. */
   row: byteSchema.optional(),
+  /** Where it begins, in ticks of the pattern, where its action makes notes from a place on. */
+  tick: z.int().min(0).optional(),
   /** The stretch of time marked when it was made, for actions that work in one, in ticks of the pattern. */
   span: z.object({ start: z.int().min(0), end: z.int().min(1) }).optional(),
 });

@@ -30,7 +30,7 @@ interface HandOptions {
  *  let go. */
 export function useHand({ surface, setting, isManyHanded, isDragControl = false, onFinish, onStep }: HandOptions) {
   const dispatch = useAppDispatch();
-  const { held } = useEffects();
+  const { held, grid } = useEffects();
   const fingerMode = useAppSelector((state) => state.session.finger);
   const copiesNext = useAppSelector((state) => state.session.copiesNext);
   const [shown, setShown] = useState<HandShown>(NOTHING_SHOWN);
@@ -54,6 +54,7 @@ export function useHand({ surface, setting, isManyHanded, isDragControl = false,
       onStep,
     });
   });
+  useEffect(() => grid.showPlaces((point) => surface.placeAt(point)), [grid, surface]);
   useCalledOff(driver);
   const gestures = useMemo(() => gesturesOf(shown.hand), [shown.hand]);
   return {

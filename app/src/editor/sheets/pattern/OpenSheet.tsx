@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import type { OpenPart } from '../../../state/session/selectors';
 import type { PatternSheet, Sheet, SheetOfKind } from '../../../state/session/session';
 import { isSongSheet, OpenSongSheet } from '../song/OpenSongSheet';
+import { ChordsSheet } from './ChordsSheet';
 import { DrawingSheet } from './DrawingSheet';
 import { GridSheet } from './GridSheet';
 import { KeySheet } from './KeySheet';
@@ -24,6 +25,7 @@ const SHEETS: { readonly [K in PatternSheet['kind']]: (props: OnPattern<K>) => R
   length: LengthSheet,
   drawing: DrawingSheet,
   lanes: LanesSheet,
+  chords: ChordsSheet,
   tools: ToolboxSheet,
 };
 

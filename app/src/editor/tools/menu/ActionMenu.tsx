@@ -35,7 +35,7 @@ import { FAMILIES, FAMILY_NAMES } from '../tray/families';
 import { DRAWN_VELOCITY } from '../../grid/gesture/useSetting';
 
 /** Action inputs that depend on the place, not on its notes. */
-const PLACED: ReadonlySet<string> = new Set(['row', 'nothing', 'pattern']);
+const PLACED: ReadonlySet<string> = new Set(['row', 'rows', 'nothing', 'pattern']);
 
 const WIDTH = 300;
 const HEIGHT = 400;

@@ -43,6 +43,11 @@ export const SHEET_PLACES: Readonly<Record<OpenableSheet, Entry>> = {
     words: 'new notes length draw paint pencil brush shape',
     help: 'How long new notes are, and what runs follow.',
   },
+  chords: {
+    label: 'Chords …',
+    words: 'pads degree harmony triad seventh inversion voicing progression put',
+    help: 'Pads with the chords of the key: hear them, and put them among the notes.',
+  },
   lanes: {
     label: 'Lanes …',
     words: 'lane controller automation bend pressure modulation pan chance velocity cc',

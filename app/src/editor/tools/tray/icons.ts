@@ -7,6 +7,7 @@ import FamilyLength from 'lucide-react/dist/esm/icons/move-horizontal.mjs';
 import FamilyPitch from 'lucide-react/dist/esm/icons/music-2.mjs';
 import FamilySelect from 'lucide-react/dist/esm/icons/square-dashed.mjs';
 import FamilyFeel from 'lucide-react/dist/esm/icons/waves.mjs';
+import ToolChords from 'lucide-react/dist/esm/icons/layout-grid.mjs';
 import ToolLane from 'lucide-react/dist/esm/icons/chart-no-axes-column.mjs';
 import ToolCopy from 'lucide-react/dist/esm/icons/copy.mjs';
 import ToolHits from 'lucide-react/dist/esm/icons/diamond.mjs';
@@ -54,6 +55,7 @@ import Louder from 'lucide-react/dist/esm/icons/trending-up.mjs';
 
 /** The icons that tools and one-touch forms of actions name. */
 export const ICONS: Readonly<Record<string, LucideIcon>> = {
+  chords: ToolChords,
   earlier: ArrowLeft,
   later: ArrowRight,
   rotateBack: RotateBack,

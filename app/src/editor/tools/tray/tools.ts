@@ -1,4 +1,4 @@
-import { ACTIONS, paramFields, SHORT_LETTERS, type ActionFamily, type ListedAction } from '@yibbo/core';
+import { ACTIONS, isMaker, paramFields, SHORT_LETTERS, type ActionFamily, type ListedAction } from '@yibbo/core';
 import { openSheet } from '../../../acts/open-sheet';
 import { copyNotes, cutNotes, toSystem } from '../../../acts/pattern/clipboard';
 import { showNextRows, switchVelocityLane } from '../../../acts/pattern/view';
@@ -28,9 +28,9 @@ export interface Tool {
 }
 
 /** Whether an action has nothing to work on now. */
-export function isOutOfReach({ takes = 'any' }: ListedAction, state: State): boolean {
-  if (takes === 'row' || takes === 'nothing' || takes === 'pattern') return false;
-  return takes === 'selection' ? !selectHasSelection(state) : selectNotes(state).length === 0;
+export function isOutOfReach(action: ListedAction, state: State): boolean {
+  if (action.takes === 'pattern' || isMaker(action)) return false;
+  return action.takes === 'selection' ? !selectHasSelection(state) : selectNotes(state).length === 0;
 }
 
 /** The accessible name of the button that opens an action's trial. */
@@ -128,6 +128,6 @@ export const TOOLS: Readonly<Record<ToolTab, readonly Tool[]>> = {
   pitch: ofFamily('pitch'),
   feel: ofFamily('feel'),
   copy: [...COPY_TOOLS, ...ofFamily('copy')],
-  make: ofFamily('make'),
+  make: [{ label: 'Chords …', icon: 'chords', name: 'Pads', act: show({ kind: 'chords' }) }, ...ofFamily('make')],
   view: VIEW_TOOLS,
 };

@@ -12,9 +12,9 @@ import { keepAdjustable } from '../../../acts/trial/treatments';
 import { changeTrial, compare, setLengthens, takeOffer } from '../../../acts/trial/trials';
 import { rowName } from '../../../acts/pattern/rows';
 import { allNotesWords, divisionOf } from '../../screen/scope';
-import { GrooveSettings } from './GrooveSettings';
+import { ActionSettings } from './ActionSettings';
+import { besideFigure } from './beside-figure';
 import { RecipeStrip } from './RecipeStrip';
-import { besideFigure, RhythmSettings } from './RhythmSettings';
 import { StripFrame } from '../../sheets/StripFrame';
 import { selectNotes, selectPart } from '../../../state/session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
@@ -53,7 +53,7 @@ function ActionStrip({ trial, isPanel }: { readonly trial: Trial; readonly isPan
       }
       isPanel={isPanel}
       testID="trial"
-      isTall={hasMore}
+      isTall={hasMore || TALL.has(trial.actionId)}
       ends={
         <Ends
           isComparing={trial.isComparing}
@@ -63,7 +63,7 @@ function ActionStrip({ trial, isPanel }: { readonly trial: Trial; readonly isPan
       }
     >
       <Said trial={trial} />
-      {trial.actionId === 'rhythm' ? <RhythmSettings figure={String(trial.params.figure)} turn={Number(trial.params.turn)} /> : null}
+      <ActionSettings trial={trial} isPanel={isPanel} />
       <ParamControls
         params={action.params}
         values={trial.params}
@@ -81,7 +81,6 @@ function ActionStrip({ trial, isPanel }: { readonly trial: Trial; readonly isPan
         }
         onEnter={() => dispatch(keepTrial())}
       />
-      {trial.actionId === 'groove' ? <GrooveSettings groove={String(trial.params.groove)} taken={String(trial.params.taken)} /> : null}
       {isKeepable && (hasMore || isPanel) ? <KeptOnChoice hasSong={action.suitsSong ?? false} /> : null}
       {refusal?.from !== undefined && typeof trial.params.text === 'string' ? (
         <Marked text={trial.params.text} from={refusal.from} to={refusal.to ?? refusal.from} />
@@ -90,6 +89,9 @@ function ActionStrip({ trial, isPanel }: { readonly trial: Trial; readonly isPan
     </StripFrame>
   );
 }
+
+/** Actions whose settings need the room of a sheet. */
+const TALL: ReadonlySet<string> = new Set(['chords', 'beat']);
 
 const ON_SONG = { value: 'song', name: 'song', label: 'The whole song' } as const;
 
@@ -233,6 +235,7 @@ function useSubject({ actionId, noteIds, begun: { at } }: Trial): string {
   return useAppSelector((state) => {
     const part = selectPart(state);
     if (!part) return '';
+    if (takes === 'rows') return 'on the rows of its figures';
     if (takes === 'row') return `on row ${rowName(part, at.pitch)}`;
     if (takes === 'nothing' || takes === 'pattern') return `from ${barBeatWords(part.meters, at.tick)} on`;
     if (noteIds.length) return `on ${counted(noteIds.length, 'note')}`;
