@@ -51,6 +51,8 @@ export interface PressProps {
   readonly grow?: boolean;
   /** A short name under the icon or words, in small letters. */
   readonly under?: string;
+  /** Whether what stands over the short name is as large as elsewhere. */
+  readonly large?: boolean;
   /** At least so wide, in pixels. */
   readonly width?: number;
   /** Little room at its sides, where many stand in a row. */
@@ -106,6 +108,7 @@ export function Press({
   expanded,
   grow,
   under,
+  large = false,
   width,
   start,
   tight,
@@ -140,7 +143,7 @@ export function Press({
     >
       {Icon ? <Icon size={22} color={`var(--${colour.slice(1)})`} strokeWidth={2} aria-hidden /> : null}
       {iconOnly ? null : (
-        <Words color={colour} strong={look === 'strong'} {...(under === undefined ? ONE_LINE : CELL_WORDS)}>
+        <Words color={colour} strong={look === 'strong'} {...(under === undefined || large ? ONE_LINE : CELL_WORDS)}>
           {shown ?? label}
         </Words>
       )}

@@ -35,7 +35,7 @@ export const PROGRESSIONS: readonly Progression[] = [
   progression('letter-home', 'Letter home', 'longing', 'major', 'vi IV I V'),
   progression('last-bus', 'Last bus', 'longing', 'major', 'I V/7 vi iii IV I/3 IV V'),
   progression('empty-chair', 'Empty chair', 'longing', 'major', 'I iv I iv6'),
-  progression('far-shore', 'Far shore', 'longing', 'minor', 'i VI III VII'),
+  progression('far-shore', 'Far shore', 'longing', 'minor', 'i III VII VI'),
   progression('old-photograph', 'Old photograph', 'longing', 'minor', 'i VII VI iv:2 V:2'),
   progression('rain-later', 'Rain later', 'longing', 'minor', 'VImaj7 VII i7 i7'),
   progression('back-stairs', 'Back stairs', 'night', 'minor', 'i7 iv7 i7 v7'),

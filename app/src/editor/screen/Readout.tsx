@@ -10,7 +10,7 @@ import { XStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { Words } from '../../controls/words';
 import { useHasMouse } from '../../controls/useHasMouse';
-import { selectHandledNotes, selectHasSelection, selectNotes, type OpenPart } from '../../state/session/selectors';
+import { selectChordName, selectHandledNotes, selectHasSelection, selectNotes, type OpenPart } from '../../state/session/selectors';
 import { useAppDispatch, useAppSelector } from '../../state/store';
 import { adjustStep } from '../../acts/trial/adjust';
 import { selectAdjustable } from '../../acts/trial/made-step';
@@ -134,14 +134,16 @@ function Values({ part }: { readonly part: OpenPart }) {
   const count = useAppSelector((state) => selectNotes(state).length);
   const handled = useAppSelector(selectHandledNotes);
   const hasSelection = useAppSelector(selectHasSelection);
+  const chord = useAppSelector(selectChordName);
   const finger = useAppSelector((state) => state.session.finger);
   if (handled.length === 0)
     return (
       <Words small oneLine flexGrow={1} data-testid="readout" aria-live="polite">
-        {count ? allNotesWords(count) : EMPTY_WORDS[finger]}
+        {[count ? allNotesWords(count) : EMPTY_WORDS[finger], chord ? `${chord} at the cursor` : []].flat().join(' · ')}
       </Words>
     );
-  const words = notesInWords(handled, part.meter, (pitch) => rowName(part, pitch));
+  const plain = notesInWords(handled, part.meter, (pitch) => rowName(part, pitch));
+  const words = chord === null ? plain : handled.length > 1 ? `${chord} · ${plain}` : `${plain} · in ${chord}`;
   const ids = handled.map(({ id }) => id);
   return (
     <View flexGrow={1} flexShrink={1} minWidth={0} position="relative">

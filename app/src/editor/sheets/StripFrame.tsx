@@ -50,7 +50,12 @@ export function StripFrame({ label, title, note, isPanel, testID, isTall = false
           {children}
         </YStack>
       </ScrollView>
-      <XStack gap={6}>{ends}</XStack>
+      <XStack gap={6} {...(isPanel ? ALWAYS_IN_VIEW : {})}>
+        {ends}
+      </XStack>
     </YStack>
   );
 }
+
+/** Beside the notes the panel scrolls as a whole: the ends stay at its foot. */
+const ALWAYS_IN_VIEW = { backgroundColor: '$card', paddingVertical: 4, style: { position: 'sticky', bottom: 0 } } as never as object;

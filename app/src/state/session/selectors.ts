@@ -1,9 +1,11 @@
 import {
   barTicks,
+  chordName,
   division,
   findById,
   gridOf,
   heardAt,
+  isOneChord,
   keyOf,
   layOnTop,
   marksSeenFrom,
@@ -186,3 +188,26 @@ export const selectCurrentNote = createSelector(
 export const selectHandledNotes = createSelector([selectSelectedNotes, selectCurrentNote], (selected, current) =>
   selected.length || !current ? selected : [current],
 );
+
+/** The usual name of the chord that is selected, else of what sounds where one note is selected or the cursor stands; null where that has none, and on a
+ *  kit's part. */
+export const selectChordName = createSelector(
+  [selectPart, selectHandledNotes, (state: State) => state.session.cursor, selectShownNotes, selectHeardNotes],
+  (part, handled, cursor, written, heard): string | null => {
+    if (!part || part.track.kind === 'drums') return null;
+    if (handled.length > 1) return isOneChord(handled) ? nameOf(handled, part) : null;
+    const tick = handled[0]?.start ?? cursor?.tick;
+    if (tick === undefined) return null;
+    return nameOf(
+      (heard ?? written).filter(({ start, length, muted }) => !muted && start <= tick && tick < start + length),
+      part,
+    );
+  },
+);
+
+function nameOf(notes: readonly Note[], { key }: OpenPart): string | null {
+  return chordName(
+    notes.map(({ pitch }) => pitch),
+    key,
+  );
+}

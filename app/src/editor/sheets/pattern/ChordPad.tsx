@@ -30,6 +30,7 @@ export function ChordPad({ name, above }: { readonly name: string; readonly abov
       <Press
         label={`${shown} ${above}`}
         shown={shown}
+        large
         under={above}
         width={PAD}
         look={isChosen ? 'on' : 'raised'}

@@ -55,7 +55,6 @@ export function ChordsSheet({ part, isPanel }: { readonly part: OpenPart; readon
           expanded={hasMore}
           onPress={() => setMore(!hasMore)}
         />
-        {part.key ? null : <Press label="Key …" look="raised" onPress={() => dispatch(openSheet({ kind: 'key' }))} />}
       </XStack>
       <Words small faded aria-live="polite">
         {chosen
@@ -128,8 +127,12 @@ function ByName({ part }: { readonly part: OpenPart }) {
   };
   return (
     <XStack gap={4} alignItems="center" flexWrap="wrap">
+      <Words small faded>
+        By name
+      </Words>
       <TextField label="Chord by name" value={typed} placeholder="C#m7b5/G" width={130} most={24} onChange={setTyped} onEnter={take} />
       {chord ? <ChordPad name={chord.name} above={part.key && /^[#b]?[iv]/i.test(typed) ? typed.trim() : 'typed'} /> : null}
+      {part.key ? null : <Press label="Key …" look="raised" onPress={() => dispatch(openSheet({ kind: 'key' }))} />}
       {isWrong ? (
         <Words small color="$act" aria-live="polite" flexShrink={1}>
           No chord has this name. Type one such as Am7, C/E{part.key ? ' or ii' : ''}.

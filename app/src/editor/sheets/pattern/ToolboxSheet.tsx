@@ -14,7 +14,7 @@ import { sheetSet, trayTabSet, type TrayTab } from '../../../state/session/sessi
 import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { Found, useRuleCounts } from '../../tools/panel/AllTools';
 import { useEnterTool } from '../../tools/panel/useEnterTool';
-import { ActionButtons, CopyPresses, RecipesPress } from '../../tools/tray/ActionButtons';
+import { ActionButtons, CopyPresses, MakePresses } from '../../tools/tray/ActionButtons';
 import { TAB_NAMES, TABS } from '../../tools/tray/families';
 import { TAB_ICONS } from '../../tools/tray/icons';
 import { NudgeBar } from '../../tools/tray/NudgeBar';
@@ -120,7 +120,7 @@ function TabContent({ tab, part }: { readonly tab: TrayTab; readonly part: OpenP
   return (
     <>
       {tab === 'copy' ? <CopyPresses /> : null}
-      {tab === 'make' ? <RecipesPress /> : null}
+      {tab === 'make' ? <MakePresses /> : null}
       {tab === 'time' ? <NudgeBar part={part} /> : null}
       {ACTIONS.filter(({ family, id }) => family === tab && id !== 'nudge').map((action) => (
         <ActionButtons key={action.id} action={action} />

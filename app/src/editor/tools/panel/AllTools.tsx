@@ -14,7 +14,7 @@ import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { useScope } from '../../screen/scope';
 import { KeyList } from '../../keyboard/KeyList';
 import { pickedBy } from '../../../acts/pattern/rules';
-import { CopyPresses, RecipesPress } from '../tray/ActionButtons';
+import { CopyPresses, MakePresses } from '../tray/ActionButtons';
 import { TAB_NAMES, TABS } from '../tray/families';
 import { NudgeBar } from '../tray/NudgeBar';
 import { ViewActions } from '../tray/ViewActions';
@@ -89,7 +89,7 @@ const FAMILY_LINES: Partial<Record<TrayTab, (part: OpenPart) => ReactNode>> = {
   ),
   make: () => (
     <>
-      <RecipesPress />
+      <MakePresses />
       <ActionLines tab="make" />
     </>
   ),

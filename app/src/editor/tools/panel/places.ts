@@ -44,7 +44,7 @@ export const SHEET_PLACES: Readonly<Record<OpenableSheet, Entry>> = {
     help: 'How long new notes are, and what runs follow.',
   },
   chords: {
-    label: 'Chords …',
+    label: 'Chord pads …',
     words: 'pads degree harmony triad seventh inversion voicing progression put',
     help: 'Pads with the chords of the key: hear them, and put them among the notes.',
   },

@@ -80,10 +80,15 @@ export function CopyPresses() {
   );
 }
 
-/** Opens the recipes. */
-export function RecipesPress() {
+/** What makes notes in sheets of their own: the recipes, the chord pads. */
+export function MakePresses() {
   const dispatch = useAppDispatch();
-  return <Press label="Recipes …" look="raised" onPress={() => dispatch(openSheet({ kind: 'recipes' }))} />;
+  return (
+    <>
+      <Press label="Recipes …" look="raised" onPress={() => dispatch(openSheet({ kind: 'recipes' }))} />
+      <Press label="Chord pads …" look="raised" onPress={() => dispatch(openSheet({ kind: 'chords' }))} />
+    </>
+  );
 }
 
 /** For hands without a key to hold: the next drag of notes copies them. */

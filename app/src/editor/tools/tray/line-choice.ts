@@ -17,7 +17,24 @@ export const LINE_STARTS: Readonly<Record<TrayTab, Readonly<Record<Kind, readonl
     pitched: ['Softer', 'Louder', 'Vary velocity', 'Mute notes', 'Ramp up', 'Roll of 2'],
   },
   copy: SAME(['Duplicate', 'Copy', 'Paste', 'Delete', 'Repeat to the end', 'Cut']),
-  make: SAME(['Fill every 2', 'Fill every 4', 'Fill the row: try with settings', 'Type a phrase: try with settings']),
+  make: {
+    drums: [
+      'Fill every 2',
+      'Make a rhythm: try with settings',
+      'Make a beat: try with settings',
+      'Fill every 4',
+      'Fill the row: try with settings',
+      'Type a phrase: try with settings',
+    ],
+    pitched: [
+      'Chord pads …',
+      'Make chords: try with settings',
+      'Arpeggio: try with settings',
+      'Rhythm over chords: try with settings',
+      'Type a phrase: try with settings',
+      'Fill every 2',
+    ],
+  },
   select: {
     drums: ['row', 'every-kth', 'on-beat', 'off-beat', 'loudness', 'others'],
     pitched: ['chord-mates', 'in-chord', 'on-beat', 'off-beat', 'every-kth', 'others'],

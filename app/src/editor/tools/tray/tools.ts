@@ -128,6 +128,6 @@ export const TOOLS: Readonly<Record<ToolTab, readonly Tool[]>> = {
   pitch: ofFamily('pitch'),
   feel: ofFamily('feel'),
   copy: [...COPY_TOOLS, ...ofFamily('copy')],
-  make: [{ label: 'Chords …', icon: 'chords', name: 'Pads', act: show({ kind: 'chords' }) }, ...ofFamily('make')],
+  make: [{ label: 'Chord pads …', icon: 'chords', name: 'pads', act: show({ kind: 'chords' }) }, ...ofFamily('make')],
   view: VIEW_TOOLS,
 };

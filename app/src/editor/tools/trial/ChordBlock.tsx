@@ -48,6 +48,7 @@ export function ChordBlock({ name, beats, isOn, onPress, onBeats }: ChordBlockPr
       <Press
         label={`${name}, ${counted(beats, 'beat')}`}
         shown={name}
+        large
         under={counted(beats, 'beat')}
         look={isOn ? 'on' : 'raised'}
         pressed={isOn}

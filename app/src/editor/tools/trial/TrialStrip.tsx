@@ -63,6 +63,7 @@ function ActionStrip({ trial, isPanel }: { readonly trial: Trial; readonly isPan
       }
     >
       <Said trial={trial} />
+      <Lengthening trial={trial} />
       <ActionSettings trial={trial} isPanel={isPanel} />
       <ParamControls
         params={action.params}
@@ -72,12 +73,9 @@ function ActionStrip({ trial, isPanel }: { readonly trial: Trial; readonly isPan
         isPanel={isPanel}
         shown={canHaveMore && !hasMore ? main : undefined}
         before={
-          <>
-            <Lengthening trial={trial} />
-            {action.curve && (!canHaveMore || hasMore || main.length === 1) ? (
-              <Curve curve={action.curve(trial.params as never)} title={`Curve of ${action.label}`} />
-            ) : null}
-          </>
+          action.curve && (!canHaveMore || hasMore || main.length === 1) ? (
+            <Curve curve={action.curve(trial.params as never)} title={`Curve of ${action.label}`} />
+          ) : null
         }
         onEnter={() => dispatch(keepTrial())}
       />
