@@ -5,6 +5,7 @@ export * from './marks';
 export * from './cut-repeats';
 export * from './marker-sections';
 export { FOLLOWERS, withFollower, type FollowerKind } from './follow';
+export * from './loop-start';
 export { makePlain, treatmentsAt } from './make-plain';
 export { RECIPES, recipeName, runRecipe, type Recipe, type RecipeStep } from './recipe';
 export * from './placing';

@@ -70,8 +70,8 @@ export function progressionById(id: string): Progression | undefined {
 }
 
 /** A progression as a line of chords by their names in a key: "Am F:2 G:2". In a key of the other mode it is in the relative one, so that it keeps to the
- *  key's notes; without a key in C major or A minor. */
-export function progressionLine({ mode, degrees }: Progression, key: Key | null): string {
+ *  key's notes; without a key in C major or A minor. Where a bar has another number of beats than four, a chord lasts as large a share of it. */
+export function progressionLine({ mode, degrees }: Progression, key: Key | null, beatsOfBar = 4): string {
   const home = homeOf(mode, key);
   return degrees
     .split(' ')
@@ -81,7 +81,7 @@ export function progressionLine({ mode, degrees }: Progression, key: Key | null)
       const { name } = readChord(above!, home)!;
       // The number after a slash is the scale degree that lies lowest.
       const lowest = bass ? `/${readChord(NUMERAL[Number(bass) - 1]!, home)!.name}` : '';
-      return `${name}${lowest}:${beats}`;
+      return `${name}${lowest}:${(Number(beats) * beatsOfBar) / 4}`;
     })
     .join(' ');
 }

@@ -1,7 +1,7 @@
 import { SOUNDS, type Id } from '@yibbo/core';
 import { useRouter } from 'expo-router';
 import ArrowLeft from 'lucide-react/dist/esm/icons/arrow-left.mjs';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { Title, Words } from '../../controls/words';
@@ -10,6 +10,7 @@ import { addTrack } from '../../acts/document/edits';
 import { SoundChoice } from '../../editor/sheets/song/SoundChoice';
 import { SongName } from '../../editor/screen/TopRow';
 import { useAppDispatch, useAppSelector } from '../../state/store';
+import { LoopStart } from './LoopStart';
 import { SongPage } from './SongPage';
 import { patternAddress } from '../../state/addresses';
 import { KeepingBar } from '../../editor/screen/KeepingBar';
@@ -21,6 +22,7 @@ export function SongStart({ soundId, hereId }: { readonly soundId?: string | und
   const dispatch = useAppDispatch();
   const router = useRouter();
   const document = useAppSelector((state) => state.song.document);
+  const [isLoop, setLoop] = useState(false);
   const isEmpty = document !== null && document.tracks.length === 0;
   const first = SOUNDS.find(({ id }) => id === soundId);
   useEffect(() => {
@@ -29,7 +31,7 @@ export function SongStart({ soundId, hereId }: { readonly soundId?: string | und
     if (made) router.replace(patternAddress(document.song.id, made));
   }, [dispatch, router, document, isEmpty, first]);
   // The page comes when it is asked for, not for a moment before the first pattern is opened.
-  if (document && !isEmpty) return first ? null : <SongPage document={document} hereId={hereId} />;
+  if (document && !isEmpty && !isLoop) return first ? null : <SongPage document={document} hereId={hereId} />;
   return (
     <YStack height={PAGE_HEIGHT} backgroundColor="$paper" overflow="hidden">
       <XStack render="header" alignItems="center" height={48} paddingHorizontal={4} borderBottomWidth={1} borderColor="$line">
@@ -39,18 +41,33 @@ export function SongStart({ soundId, hereId }: { readonly soundId?: string | und
       <KeepingBar />
       <YStack flex={1} minHeight={0}>
         <YStack render="main">
-          <YStack padding={16} gap={8}>
-            <Title render="h2" margin={0}>
-              What comes first?
-            </Title>
-            <Words>Choose a sound. Its track begins with two empty bars; the first tap on the grid makes a note.</Words>
-          </YStack>
-          <SoundChoice isColumn={false} />
+          {isLoop ? <LoopStart onDone={() => setLoop(false)} /> : <FirstSound onLoop={() => setLoop(true)} />}
           <XStack padding={8}>
             <UndoButtons />
           </XStack>
         </YStack>
       </YStack>
     </YStack>
+  );
+}
+
+/** What a song can begin with: a sound, or a loop. */
+function FirstSound({ onLoop }: { readonly onLoop: () => void }) {
+  return (
+    <>
+      <YStack padding={16} gap={8}>
+        <Title render="h2" margin={0}>
+          What comes first?
+        </Title>
+        <Words>Choose a sound. Its track begins with two empty bars; the first tap on the grid makes a note.</Words>
+      </YStack>
+      <SoundChoice isColumn={false} />
+      <XStack padding={16} gap={8} alignItems="center" flexWrap="wrap">
+        <Press label="Start with a loop" look="raised" onPress={onLoop} />
+        <Words small faded>
+          Drums, chords and bass by mood, a press each.
+        </Words>
+      </XStack>
+    </>
   );
 }

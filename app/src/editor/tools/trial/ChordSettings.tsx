@@ -44,7 +44,7 @@ interface ProgressionsProps {
 /** Ready progressions, a mood at a time, in the key of the pattern: each is heard as it is pressed. */
 function Progressions({ text, part, isPanel }: ProgressionsProps) {
   const dispatch = useAppDispatch();
-  const lines = PROGRESSIONS.map((progression) => ({ ...progression, line: progressionLine(progression, part.key) }));
+  const lines = PROGRESSIONS.map((progression) => ({ ...progression, line: progressionLine(progression, part.key, part.meter.numerator) }));
   const chosen = lines.find(({ line }) => line === text);
   const [mood, setMood] = useState<Mood>(chosen?.mood ?? 'bright');
   return (
