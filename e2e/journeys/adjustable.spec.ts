@@ -141,12 +141,13 @@ test('by thumb: of chords on keys come a bass and strummed keys that follow; the
     await page.touchscreen.tap(at.x, at.y);
   }
   await expect.poll(() => shapes(page)).toHaveLength(5);
-  for (const part of ['Bass from this', 'Strummed keys from this']) {
-    await tool(page, 'Copy', 'Part to another track …');
-    await button(page, 'Follows: a bass, lead or pad made of it').tap();
-    await button(page, part).tap();
-    await expect(page.getByRole('alert')).toContainText('follows now');
+  await tool(page, 'Copy', 'Part to another track …');
+  await button(page, 'Follows: a bass, lead or pad made of it').tap();
+  for (const part of ['Bass', 'Strummed keys']) {
+    await button(page, `${part} from this`).tap();
+    await expect(page.getByRole('alert')).toContainText(`${part} follows now`);
   }
+  await button(page, 'Close: To another track').tap();
   await openTrack(page, 'Round bass');
   await expect(button(page, '1 adjustable: show them')).toBeVisible();
   // An octave under the lowest of each chord: C3 and D3.

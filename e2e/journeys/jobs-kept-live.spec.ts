@@ -1,81 +1,18 @@
-import { expect, test, type Locator, type Page } from '../support/journey';
-import { Acts } from '../support/acts';
-import { Fingers, newSong, savedNotes, shapes } from '../support/app';
+import { expect, test, type Page } from '../support/journey';
+import { savedNotes, shapes } from '../support/app';
+import { typed, worker, type Hand } from '../support/worker';
 import { noteOns, sentOut } from '../support/midi-text';
 import { button, saved } from '../support/song';
 
 /** The most acts that each job may take, by thumb and by keys. */
 const MOST = { readyMade: 36, keysAndStrings: 46, insideKey: 34, groove: 34, followers: 62 };
 
-/** A press by its name, or what has to be done in the strip. */
-type Setting = string | ((strip: Locator) => Promise<void>);
-
-/** A way to work: by thumb on a phone, or by keys alone on a wide screen. */
-interface Worker {
-  readonly acts: Acts;
-  readonly press: (name: string | RegExp) => Promise<void>;
-  readonly take: (family: string, name: string | RegExp) => Promise<void>;
-  readonly phrase: (text: string) => Promise<void>;
-  readonly track: (name: string) => Promise<void>;
-  readonly keep: (family: string, action: string, settings?: readonly Setting[]) => Promise<void>;
-}
-
-async function worker(page: Page, sound: string, isByKeys: boolean): Promise<Worker> {
-  await newSong(page, sound);
-  const acts = new Acts(page, isByKeys ? null : await Fingers.on(page));
-  const pressed = async (name: string | RegExp) => {
-    const found = button(page, name).first();
-    if (!isByKeys) return acts.press(found);
-    acts.count++;
-    await found.press('Enter');
-  };
-  const take = async (family: string, name: string | RegExp) => {
-    if (isByKeys) await expect(page.getByRole('group', { name: 'Tray' })).toBeVisible();
-    if (isByKeys || (await button(page, name).isVisible())) return pressed(name);
-    if (!(await page.getByRole('region', { name: 'Toolbox' }).isVisible())) await pressed(/: other actions$/);
-    const tab = page.getByRole('tab', { name: family });
-    if ((await tab.getAttribute('aria-selected')) !== 'true') await acts.press(tab);
-    await pressed(name);
-  };
-  const track = async (name: string) => {
-    const chip = button(page, new RegExp(`^${name}(, muted)?$`)).first();
-    await expect(chip.or(button(page, 'All tracks')).first()).toBeVisible();
-    if (!(await chip.isVisible())) await pressed('All tracks');
-    await pressed(new RegExp(`^${name}(, muted)?$`));
-  };
-  const keep = async (family: string, action: string, settings: readonly Setting[] = []) => {
-    await take(family, `${action}: try with settings`);
-    const strip = page.getByRole('region', { name: `Trying ${action}` });
-    await expect(strip).toBeVisible();
-    for (const setting of settings) {
-      if (typeof setting !== 'string') await setting(strip);
-      else await pressed(setting);
-    }
-    await pressed('Keep adjustable');
-    await expect(strip).toHaveCount(0);
-  };
-  const phrase = async (text: string) => {
-    await take('Make', 'Type a phrase: try with settings');
-    await acts.type(page.getByRole('textbox', { name: 'Phrase' }), text);
-    await pressed('Keep');
-    await pressed('Deselect');
-  };
-  return { acts, press: pressed, take, phrase, track, keep };
-}
-
 const pitches = async (page: Page) => (await shapes(page)).map(([, , pitch]) => pitch);
 const heard = async (page: Page) => noteOns(await sentOut(page)).map(([, , , pitch]) => pitch);
 
-/** Types a number of semitones in place of the one that is there. */
-const typed = (semitones: number) => async (strip: Locator) => {
-  await strip.getByRole('button', { name: /^Semitones, .*: type it$/ }).press('Enter');
-  await strip.getByRole('textbox', { name: /^Semitones/ }).fill(String(semitones));
-  await strip.getByRole('textbox', { name: /^Semitones/ }).press('Enter');
-};
-
 /** A phrase made one's own: its top voice gone, in a live setting of time and pitch that is then made plain, in another key. */
-async function readyMade(page: Page, isByKeys: boolean): Promise<void> {
-  const { acts, press, take, phrase, keep } = await worker(page, 'Lamp keys', isByKeys);
+async function readyMade(page: Page, by: Hand): Promise<void> {
+  const { acts, press, take, phrase, keep } = await worker(page, 'Lamp keys', by);
   await phrase('C4+G4:4 D4+A4:4 E4+B4:4 F4+C5:4');
   await press('Play');
   await take('Select', /^Select: Highest or lowest/);
@@ -99,8 +36,8 @@ async function readyMade(page: Page, isByKeys: boolean): Promise<void> {
 }
 
 /** Chords with a glide of one note and of all, an arpeggio that is tried, dropped and kept, a groove, a strum with its tension. */
-async function keysAndStrings(page: Page, isByKeys: boolean): Promise<void> {
-  const { acts, press, take, phrase, keep } = await worker(page, 'Lamp keys', isByKeys);
+async function keysAndStrings(page: Page, by: Hand): Promise<void> {
+  const { acts, press, take, phrase, keep } = await worker(page, 'Lamp keys', by);
   await phrase('C4+E4+G4:1/1 D4+F4+A4:1/1');
   await take('Select', /^Select: Highest or lowest/);
   await take('Feel', 'Softer');
@@ -132,8 +69,8 @@ async function keysAndStrings(page: Page, isByKeys: boolean): Promise<void> {
 }
 
 /** A melody kept in its key, its downbeats moved, half and double time in one act, a linked copy, and a chain run again. */
-async function insideKey(page: Page, isByKeys: boolean): Promise<void> {
-  const { acts, press, take, phrase, keep } = await worker(page, 'Lamp keys', isByKeys);
+async function insideKey(page: Page, by: Hand): Promise<void> {
+  const { acts, press, take, phrase, keep } = await worker(page, 'Lamp keys', by);
   await phrase('D4:4 E4:4 F4:4 G4:4 A4:4 A#4:4 C5:4 D5:4');
   await keep('Pitch', 'Transpose', [typed(1)]);
   expect(await heard(page)).toEqual([63, 65, 66, 68, 70, 71, 73, 75]);
@@ -157,8 +94,8 @@ async function insideKey(page: Page, isByKeys: boolean): Promise<void> {
 }
 
 /** A part pushed against the beat while it plays, by several amounts, then one chord alone, and all of it back where it was. */
-async function groove(page: Page, isByKeys: boolean): Promise<void> {
-  const { acts, press, take, phrase } = await worker(page, 'Lamp keys', isByKeys);
+async function groove(page: Page, by: Hand): Promise<void> {
+  const { acts, press, take, phrase } = await worker(page, 'Lamp keys', by);
   await phrase('C4+E4:4 -:2 D4+F4:4');
   const starts = async () => (await shapes(page)).map(([start]) => start);
   await press('Play');
@@ -184,8 +121,8 @@ async function groove(page: Page, isByKeys: boolean): Promise<void> {
 }
 
 /** From chords: strummed keys, a bass of one voice, a lead of an arpeggio that opens with a drum, a pad; panned, thinned by chance. */
-async function followers(page: Page, isByKeys: boolean): Promise<void> {
-  const { acts, press, take, phrase, track, keep } = await worker(page, 'Quay kit', isByKeys);
+async function followers(page: Page, by: Hand): Promise<void> {
+  const { acts, press, take, phrase, track, keep } = await worker(page, 'Quay kit', by);
   await take('Make', 'Fill every 2');
   await take('Feel', 'Chance 75 %');
   await press('Add a track');
@@ -193,18 +130,19 @@ async function followers(page: Page, isByKeys: boolean): Promise<void> {
   await phrase('C4+E4+G4:1/2 A3+C4+E4:1/2 F3+A3+C4:1/2 G3+B3+D4:1/2');
   await press('Play');
   await keep('Time', 'Lean');
+  await take('Copy', 'Part to another track …');
+  await press('Follows: a bass, lead or pad made of it');
   for (const part of ['Strummed keys', 'Bass', 'Lead', 'Pad']) {
-    await take('Copy', 'Part to another track …');
-    await press('Follows: a bass, lead or pad made of it');
     await press(`${part} from this`);
-    await expect(page.getByRole('alert').last()).toContainText('follows now');
+    await expect(page.getByRole('alert').last()).toContainText(`${part} follows now`);
   }
+  await press('Close: To another track');
   await track('Gull lead');
   await take('Feel', 'Pan right');
   await press(/adjustable: show them$/);
   await press('Opens by itself: its settings');
   const choice = page.getByRole('group', { name: 'Track that Gull lead opens with' }).getByRole('button', { name: 'Quay kit' });
-  await (isByKeys ? choice.press('Enter') : acts.press(choice));
+  await (by === 'keys' ? choice.press('Enter') : acts.press(choice));
   await press(/^Opens with Quay kit: its settings$/);
   await press('Close: Adjustable');
   await track('Round bass');
@@ -227,9 +165,9 @@ const JOBS = [
   ['of chords come strummed keys, a bass, a lead that opens with a drum, a pad', followers],
 ] as const;
 
-for (const [name, job] of JOBS) test(`by thumb: ${name}`, async ({ page }) => job(page, false));
+for (const [name, job] of JOBS) test(`by thumb: ${name}`, async ({ page }) => job(page, 'thumb'));
 
 test.describe('wide', () => {
   test.use({ viewport: { width: 1280, height: 800 }, hasTouch: false, isMobile: false });
-  for (const [name, job] of JOBS) test(`by keys: ${name}`, async ({ page }) => job(page, true));
+  for (const [name, job] of JOBS) test(`by keys: ${name}`, async ({ page }) => job(page, 'keys'));
 });

@@ -1,5 +1,6 @@
 import { ruleSet, sheetSet, type Sheet } from '../state/session/session';
 import { settleTrial } from './trial/trial-ends';
+import { selectPart } from '../state/session/selectors';
 import type { Thunk } from '../state/store';
 
 /** Whether two sheets are about the very same thing. */
@@ -22,4 +23,10 @@ export function openSheet(sheet: Sheet): Thunk {
 export const closeSheet: Thunk = (dispatch, getState) => {
   const { session, preferences } = getState();
   dispatch(sheetSet(session.isFromToolbox && preferences.isToolboxPinned ? { kind: 'tools' } : null));
+};
+
+/** Opens the parts that follow the open one, and those that can be made to. */
+export const openFollowers: Thunk = (dispatch, getState) => {
+  const placementId = selectPart(getState())?.placement.id;
+  if (placementId) dispatch(openSheet({ kind: 'to-track', placementId, follows: true }));
 };

@@ -161,6 +161,9 @@ declare module 'lucide-react/dist/esm/icons/music.mjs' {
 declare module 'lucide-react/dist/esm/icons/music-2.mjs' {
   export { Music2 as default } from 'lucide-react';
 }
+declare module 'lucide-react/dist/esm/icons/network.mjs' {
+  export { Network as default } from 'lucide-react';
+}
 declare module 'lucide-react/dist/esm/icons/pencil.mjs' {
   export { Pencil as default } from 'lucide-react';
 }

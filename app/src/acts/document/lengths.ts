@@ -1,8 +1,8 @@
 import { barTicks, type Document, type MeterShape, type Note, type Placement } from '@yibbo/core';
 
-/** The length in ticks, in whole bars, that a pattern needs for every note to begin inside it. */
-export function lengthFor(notes: readonly Note[], meter: MeterShape): number {
-  const last = notes.reduce((tick, { start }) => Math.max(tick, start), 0);
+/** The length in ticks, in whole bars, that a pattern needs for every note to begin inside it or, where it is said so, to end there. */
+export function lengthFor(notes: readonly Note[], meter: MeterShape, toEnds = false): number {
+  const last = notes.reduce((tick, { start, length }) => Math.max(tick, toEnds ? start + length - 1 : start), 0);
   return (Math.floor(last / barTicks(meter)) + 1) * barTicks(meter);
 }
 

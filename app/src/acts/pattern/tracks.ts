@@ -2,7 +2,7 @@ import type { Id, Placement } from '@yibbo/core';
 import { selectPart } from '../../state/session/selectors';
 import type { Thunk } from '../../state/store';
 import { patternViewSet } from '../../state/preferences/pattern-views';
-import { placementOpened } from '../../state/session/session';
+import { placementOpened, sheetSet } from '../../state/session/session';
 import { settleTrial } from '../trial/trial-ends';
 
 /** Of a track's placements the one that sounds where another begins, else the one that begins nearest to it. */
@@ -20,6 +20,16 @@ export function openTrack(trackId: Id): Thunk {
     if (!placement || placement.id === part?.placement.id) return;
     dispatch(settleTrial());
     if (part) dispatch(patternViewSet({ patternId: placement.patternId, view: { bar: part.view.bar } }));
-    dispatch(placementOpened(placement.id));
+    dispatch(showPlacement(placement.id));
+  };
+}
+
+/** Shows another placement. A toolbox that is to stay open does. */
+export function showPlacement(placementId: Id): Thunk {
+  return (dispatch, getState) => {
+    const { session, preferences } = getState();
+    const stays = preferences.isToolboxPinned && (session.sheet?.kind === 'tools' || session.isFromToolbox);
+    dispatch(placementOpened(placementId));
+    if (stays) dispatch(sheetSet({ kind: 'tools' }));
   };
 }

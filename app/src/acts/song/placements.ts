@@ -241,7 +241,7 @@ export function followPart(placementId: Id, kind: FollowerKind, trackId: Id | nu
     const isDone = dispatch(
       editSong(`${name} that follows`, (song, newId) => withFollower(song, placementId, kind, trackId, newId)?.document ?? song),
     );
-    dispatch(sheetSet(null));
+    // The sheet stays: from chords come several parts, one after the other.
     if (isDone)
       dispatch(
         noticeSet(

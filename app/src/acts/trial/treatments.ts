@@ -15,10 +15,11 @@ import {
   type Id,
   type Treatment,
 } from '@yibbo/core';
+import { closeSheet } from '../open-sheet';
 import { commit, stamp } from '../document/commit';
 import { editEntity, editSong } from '../document/edits';
 import { selectPart } from '../../state/session/selectors';
-import { noticeSet, sheetSet, type Picked } from '../../state/session/session';
+import { noticeSet, type Picked } from '../../state/session/session';
 import { paramsUsed, trialSet, type KeptOn, type Trial } from '../../state/session/trial';
 import type { State, Thunk } from '../../state/store';
 import { songBefore } from './made-step';
@@ -33,12 +34,26 @@ export const KEPT_ON_WORDS: Readonly<Record<KeptOn, string>> = {
   song: 'the song',
 };
 
+/** What a trial's action would be kept on: what was chosen last; else the pattern or, where that sounds on other tracks as well and is played otherwise
+ *  here, this place of it. */
+export function selectKeptOn(state: State): KeptOn {
+  const { trial, keptOn } = state.trial;
+  const suitsSong = trial !== null && actionById(trial.actionId).suitsSong === true;
+  // The song is chosen for a feel; what is none goes elsewhere.
+  if (keptOn && (keptOn !== 'song' || suitsSong)) return keptOn;
+  const { document } = state.song;
+  const placement = selectPart(state)?.placement;
+  const isFollower =
+    document?.treatments.some(({ parentId }) => parentId === placement?.id) &&
+    document.placements.some(({ patternId, trackId }) => patternId === placement?.patternId && trackId !== placement.trackId);
+  return isFollower ? 'placement' : 'pattern';
+}
+
 /** Ends the trial by keeping its action live: the notes stay as they are written, and what it leaves of them is heard. */
 export function keepAdjustable(): Thunk {
   return (dispatch, getState, effects) => {
-    const { trial, keptOn: chosen } = getState().trial;
-    // The song is chosen for a feel; what is none goes to the pattern.
-    const keptOn = chosen === 'song' && trial && !actionById(trial.actionId).suitsSong ? 'pattern' : chosen;
+    const { trial } = getState().trial;
+    const keptOn = selectKeptOn(getState());
     const part = selectPart(getState());
     const { document } = getState().song;
     const base = trial && songBefore(getState(), trial.adjusts);
@@ -104,7 +119,8 @@ export function tryTreatment(treatmentId: Id): Thunk {
     const action = treatment && findAction(treatment.actionId);
     if (!treatment || !action) return;
     dispatch(noticeSet(null));
-    dispatch(sheetSet(null));
+    // A toolbox that stays open is there again when the settings are kept.
+    if (getState().session.sheet?.kind !== 'tools') dispatch(closeSheet);
     const { actionId, params, noteIds = [] } = treatment;
     dispatch(trialSet(dispatch(tried({ actionId: actionId as ActionId, params, noteIds, treatmentId }))));
   };

@@ -8,7 +8,7 @@ import { tried } from './tried';
 import { triedRecipe } from './tried-recipe';
 import type { Thunk } from '../../state/store';
 import { comparingSet, paramsUsed, trialSet } from '../../state/session/trial';
-import { selectPart } from '../../state/session/selectors';
+import { selectNotes, selectPart } from '../../state/session/selectors';
 import { noticeSet, selectionSet, sheetSet, takenSet } from '../../state/session/session';
 
 type Params = Readonly<Record<string, unknown>>;
@@ -72,7 +72,9 @@ export function tryAction<A extends ActionId>(actionId: A, changed?: Some<A>, on
     dispatch(settleTrial());
     if (!wasTrying) dispatch(noticeSet(null));
     const params = inStep(actionById(actionId).params, dispatch(paramsFor(actionId, changed)), changed ?? {});
-    dispatch(trialSet(dispatch(tried({ actionId, params, noteIds: on ?? getState().session.selected }))));
+    // What is made on empty ground says how long the pattern is.
+    const lengthens = actionById(actionId).takes === 'nothing' && selectNotes(getState()).length === 0;
+    dispatch(trialSet(dispatch(tried({ actionId, params, noteIds: on ?? getState().session.selected, lengthens }))));
   };
 }
 

@@ -54,7 +54,9 @@ export function tried({
       adjusts,
       lengthens,
       treatmentId,
-      performed: treatmentId ? asSetting(performed, document, treatmentId) : onPresent(performed, base, document, lengthens ? part : null),
+      performed: treatmentId
+        ? asSetting(performed, document, treatmentId)
+        : onPresent(performed, base, document, lengthens ? { part, toEnds: given.action.takes === 'nothing' } : null),
       isComparing: false,
     };
   };
@@ -78,13 +80,20 @@ function asSetting(performed: Performed, document: Document, treatmentId: Id): P
   };
 }
 
+/** The part whose pattern is made as long as its notes need: to begin in it or, as made ones do, to end there. */
+interface Lengthened {
+  readonly part: OpenPart;
+  readonly toEnds: boolean;
+}
+
 /** A performed result as a Change to the present document; where a part is named, its pattern is made as long as the notes need. */
-function onPresent(performed: Performed, base: Document, present: Document, lengthened: OpenPart | null): Performed {
+function onPresent(performed: Performed, base: Document, present: Document, lengthened: Lengthened | null): Performed {
   if (base === present && !lengthened) return performed;
   const result = layOnTop(base, performed.change).document;
-  const needed = lengthened && performed.landing.beyondEnd > 0 ? lengthFor(notesOf(result, lengthened.pattern.id), lengthened.meter) : 0;
-  const isLonger = lengthened !== null && needed > lengthened.pattern.length;
-  const after = isLonger ? withLength(result, lengthened.placement, needed) : result;
+  const part = lengthened?.part;
+  const needed = part && performed.landing.beyondEnd > 0 ? lengthFor(notesOf(result, part.pattern.id), part.meter, lengthened.toEnds) : 0;
+  const isLonger = part !== undefined && needed > part.pattern.length;
+  const after = isLonger ? withLength(result, part.placement, needed) : result;
   const landing = isLonger ? { ...performed.landing, beyondEnd: 0 } : performed.landing;
   return { ...performed, landing, change: { ...performed.change, entries: diff(present, after) } };
 }

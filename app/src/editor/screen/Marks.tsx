@@ -3,7 +3,7 @@ import { ScrollView } from '@tamagui/scroll-view';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { hiddenRows } from '../../acts/pattern/rows';
-import { openSheet } from '../../acts/open-sheet';
+import { AdjustablePress } from './AdjustablePress';
 import { selectNotes, selectShownNotes, selectTreatments, type OpenPart } from '../../state/session/selectors';
 import { useAppDispatch, useAppSelector } from '../../state/store';
 import { patternViewSet } from '../../state/preferences/pattern-views';
@@ -45,14 +45,7 @@ const MarkPresses = memo(function MarkPresses({ part, offGrid, outside, hidden, 
   return (
     <ScrollView horizontal showsHorizontalScrollIndicator={false} flexGrow={0} flexShrink={1} minWidth={MARKS_WIDTH}>
       <XStack role="group" aria-label="Easily overlooked" gap={2}>
-        {treated ? (
-          <Press
-            label={`${treated} adjustable: show them`}
-            shown={`${treated} adjustable`}
-            tight
-            onPress={() => dispatch(openSheet({ kind: 'treatments' }))}
-          />
-        ) : null}
+        {treated ? <AdjustablePress /> : null}
         {offGrid ? (
           <Press
             label={`${offGrid} off grid: select them`}

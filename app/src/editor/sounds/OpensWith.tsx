@@ -30,7 +30,7 @@ export function OpensWith({ track }: { readonly track: Track }) {
   const set = (next: Opening | undefined, label: string) => dispatch(editTrack(track.id, label, { opensWith: next }));
   const choose = (trackId: string) => {
     const source = findById(others, trackId);
-    const pitch = source && rowsOf(document, source)[0]?.value;
+    const pitch = source && busiestRow(document, source);
     set(
       source ? { ...(opensWith ?? FIRST), trackId, pitch: pitch ?? 60, on: true } : undefined,
       source ? `Opens with ${source.name}` : 'Opens by itself',
@@ -144,4 +144,12 @@ function rowsOf(document: Document, track: Track): { readonly value: number; rea
   const patterns = new Set(document.placements.filter(({ trackId }) => trackId === track.id).map(({ patternId }) => patternId));
   const pitches = new Set([...patterns].flatMap((patternId) => notesOf(document, patternId).map(({ pitch }) => pitch)));
   return [...pitches].sort((a, b) => a - b).map((pitch) => ({ value: pitch, name: pitchName(pitch) }));
+}
+
+/** The row of a track that sounds most often: what opens another in a rhythm, such as hats. */
+function busiestRow(document: Document, track: Track): number | undefined {
+  const patterns = new Set(document.placements.filter(({ trackId }) => trackId === track.id).map(({ patternId }) => patternId));
+  const counts = new Map<number, number>();
+  for (const patternId of patterns) for (const { pitch } of notesOf(document, patternId)) counts.set(pitch, (counts.get(pitch) ?? 0) + 1);
+  return [...counts].sort(([, a], [, b]) => b - a)[0]?.[0] ?? rowsOf(document, track)[0]?.value;
 }

@@ -61,7 +61,9 @@ function FirstSound({ onLoop }: { readonly onLoop: () => void }) {
         </Title>
         <Words>Choose a sound. Its track begins with two empty bars; the first tap on the grid makes a note.</Words>
       </YStack>
-      <SoundChoice isColumn={false} />
+      <YStack paddingHorizontal={16}>
+        <SoundChoice isColumn={false} />
+      </YStack>
       <XStack padding={16} gap={8} alignItems="center" flexWrap="wrap">
         <Press label="Start with a loop" look="raised" onPress={onLoop} />
         <Words small faded>

@@ -56,7 +56,7 @@ export type SongSheet =
   /** What is kept adjustable on a placement; on the open part where none is named. */
   | { readonly kind: 'treatments'; readonly placementId?: Id }
   /** A part that is to be put on another track too. */
-  | { readonly kind: 'to-track'; readonly placementId: Id }
+  | { readonly kind: 'to-track'; readonly placementId: Id; /** Whether it is to follow, and not to be copied. */ readonly follows?: true }
   | {
       readonly kind:
         'key' | 'song' | 'tracks' | 'recipes' | 'add-track' | 'levels' | 'add-section' | 'order' | 'backdrop' | 'wav' | 'history' | 'help';

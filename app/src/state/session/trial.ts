@@ -43,7 +43,8 @@ export type KeptOn = 'pattern' | 'placement' | 'track' | 'song';
 
 export interface TrialState {
   readonly trial: Trial | null;
-  readonly keptOn: KeptOn;
+  /** Chosen to be kept on; null while nothing was. */
+  readonly keptOn: KeptOn | null;
   readonly made: MadeStep | null;
   /** Settings an action was last used with, by action. */
   readonly lastParams: Readonly<Partial<Record<ActionId, Readonly<Record<string, unknown>>>>>;
@@ -51,7 +52,7 @@ export interface TrialState {
 
 const slice = createSlice({
   name: 'trial',
-  initialState: { trial: null, keptOn: 'pattern', made: null, lastParams: {} } as TrialState,
+  initialState: { trial: null, keptOn: null, made: null, lastParams: {} } as TrialState,
   reducers: {
     trialSet: (state, { payload }: PayloadAction<Trial | null>) => ({ ...state, trial: payload }),
     stepMade: (state, { payload }: PayloadAction<MadeStep>) => ({ ...state, made: payload }),

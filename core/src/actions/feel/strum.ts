@@ -33,7 +33,7 @@ export const strum = notesAction({
     ends: choiceParam('Ends', ['kept', 'moved'], 'kept', { kept: 'stay', moved: 'move along' }),
     louder: wholeParam('Louder towards the last', -60, 60, 0),
   }),
-  main: ['time', 'order'],
+  main: ['time', 'tension', 'order'],
   quick: [
     { label: 'Strum up', params: { order: 'up', time: 40 } },
     { label: 'Strum down', params: { order: 'down', time: 40 } },

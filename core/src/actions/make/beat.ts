@@ -29,7 +29,7 @@ export const beat = notesAction({
     there: choiceParam('Hits there already', ['go', 'stay'], 'go', { go: 'are replaced', stay: 'are locked' }),
     of: amountParam('Steps of', '1/16'),
   }),
-  main: ['kick', 'snare', 'hats'],
+  main: ['velocity', 'there'],
   quick: [
     { label: 'Beat: four on the floor', shown: 'four on the floor', params: { kick: 'four-floor', snare: 'backbeat', hats: 'off-beats' } },
     { label: 'Beat: half time', shown: 'half time', params: { kick: 'push-kick', snare: 'half-backbeat', hats: 'sixteenths' } },

@@ -99,6 +99,13 @@ function HitsLine({ part, pitch, name, notes }: RowProps & { readonly notes: rea
         disabled={isEmpty}
         onPress={() => dispatch(runAction('accents', { every: 2, which: 1 }, ids))}
       />
+      <Press
+        label={`Chance 75 % on row ${name}`}
+        shown="Chance 75 %"
+        look="raised"
+        disabled={isEmpty}
+        onPress={() => dispatch(runAction('chance', { percent: 75 }, ids))}
+      />
       <Press label={`Fill row ${name}: try with settings`} shown="Fill …" look="raised" onPress={() => dispatch(tryAction('fill'))} />
       <Press label={`Make a rhythm on row ${name}`} shown="Make a rhythm" look="raised" onPress={() => dispatch(tryAction('rhythm'))} />
     </XStack>

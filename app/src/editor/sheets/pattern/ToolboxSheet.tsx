@@ -13,6 +13,7 @@ import type { OpenPart } from '../../../state/session/selectors';
 import { sheetSet, trayTabSet, type TrayTab } from '../../../state/session/session';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { Found, useRuleCounts } from '../../tools/panel/AllTools';
+import { AdjustablePress } from '../../screen/AdjustablePress';
 import { useEnterTool } from '../../tools/panel/useEnterTool';
 import { ActionButtons, CopyPresses, MakePresses } from '../../tools/tray/ActionButtons';
 import { TAB_NAMES, TABS } from '../../tools/tray/families';
@@ -69,6 +70,8 @@ function Head({ query, onQuery }: { readonly query: string; readonly onQuery: (q
       <XStack flexGrow={1} flexShrink={1} minWidth={0}>
         <SearchField label="Find an action" placeholder="Find an action" value={query} width="100%" onChange={onQuery} onEnter={enter} />
       </XStack>
+      {/* The readout, where it stands otherwise, has given way. */}
+      <AdjustablePress />
       <Press
         label="The toolbox stays open after an act"
         icon={Pin}

@@ -40,7 +40,7 @@ const SHEETS: { readonly [K in SongSheet['kind']]: (props: OnSong<K>) => ReactNo
   history: ({ isPanel }) => <HistorySheet isPanel={isPanel} />,
   help: ({ isPanel }) => <HelpSheet isPanel={isPanel} />,
   backdrop: BackdropSheet,
-  'to-track': ({ sheet, isPanel }) => <ToTrackSheet placementId={sheet.placementId} isPanel={isPanel} />,
+  'to-track': ({ sheet, isPanel }) => <ToTrackSheet placementId={sheet.placementId} follows={sheet.follows ?? false} isPanel={isPanel} />,
   'add-section': AddSectionSheet,
   treatments: ({ sheet, isPanel }) => <TreatmentsSheet placementId={sheet.placementId} isPanel={isPanel} />,
   recipes: ({ isPanel }) => <RecipesSheet isPanel={isPanel} />,

@@ -1,5 +1,5 @@
-import { drumRowsFor, findById, FOLLOWERS, notesOf, type FollowerKind, type Id, type Track } from '@yibbo/core';
-import { useState } from 'react';
+import { drumRowsFor, findById, FOLLOWERS, notesOf, type Document, type FollowerKind, type Id, type Track } from '@yibbo/core';
+import { useMemo, useState } from 'react';
 import { Choices } from '../../../controls/Choices';
 import { Press } from '../../../controls/Press';
 import { Words } from '../../../controls/words';
@@ -7,6 +7,8 @@ import { XStack } from '@tamagui/stacks';
 import { SheetFrame } from '../SheetFrame';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { copyToTrack, followPart } from '../../../acts/song/placements';
+import { tryTreatment } from '../../../acts/trial/treatments';
+import { useOpenPlacement } from '../../screen/useOpenPlacement';
 
 const MODES = [
   { value: 'own', name: 'Own copy', label: 'Own copy: it changes alone' },
@@ -14,11 +16,18 @@ const MODES = [
   { value: 'follows', name: 'Follows', label: 'Follows: a bass, lead or pad made of it' },
 ] as const;
 
+interface ToTrackSheetProps {
+  readonly placementId: Id;
+  /** Whether it begins with parts that follow. */
+  readonly follows: boolean;
+  readonly isPanel: boolean;
+}
+
 /** A part for another track too: at the same place of the song, with a pattern of its own or the very same one. */
-export function ToTrackSheet({ placementId, isPanel }: { readonly placementId: Id; readonly isPanel: boolean }) {
+export function ToTrackSheet({ placementId, follows, isPanel }: ToTrackSheetProps) {
   const dispatch = useAppDispatch();
   const document = useAppSelector((state) => state.song.document);
-  const [mode, setMode] = useState<'own' | 'linked' | 'follows'>('own');
+  const [mode, setMode] = useState<'own' | 'linked' | 'follows'>(follows ? 'follows' : 'own');
   const placement = findById(document?.placements ?? [], placementId);
   const from = findById(document?.tracks ?? [], placement?.trackId);
   if (!document || !placement || !from) return null;
@@ -84,6 +93,44 @@ function Followers({ placementId, others }: { readonly placementId: Id; readonly
           />
         ))}
       </XStack>
+      <Following placementId={placementId} />
     </>
   );
+}
+
+/** The parts on other tracks that follow this one already: a press opens one with what makes it of this. */
+function Following({ placementId }: { readonly placementId: Id }) {
+  const dispatch = useAppDispatch();
+  const open = useOpenPlacement();
+  const document = useAppSelector((state) => state.song.document);
+  const parts = useMemo(() => (document ? followersOf(document, placementId) : []), [document, placementId]);
+  if (parts.length === 0) return null;
+  return (
+    <XStack gap={4} flexWrap="wrap" alignItems="center" role="group" aria-label="Parts that follow this">
+      <Words small faded>
+        Made of this
+      </Words>
+      {parts.map(({ placement, track, treatment }) => (
+        <Press
+          key={placement.id}
+          label={`${track.name} …: open it and its settings`}
+          shown={`${track.name} …`}
+          look="raised"
+          onPress={() => {
+            open(placement.id);
+            if (treatment) dispatch(tryTreatment(treatment.id));
+          }}
+        />
+      ))}
+    </XStack>
+  );
+}
+
+function followersOf({ placements, tracks, treatments }: Document, placementId: Id) {
+  const from = findById(placements, placementId);
+  return placements.flatMap((placement) => {
+    const track = findById(tracks, placement.trackId);
+    const isOther = placement.patternId === from?.patternId && placement.trackId !== from.trackId;
+    return isOther && track ? [{ placement, track, treatment: treatments.find(({ parentId }) => parentId === placement.id) }] : [];
+  });
 }

@@ -1,13 +1,12 @@
 import type { Track } from '@yibbo/core';
 import Plus from 'lucide-react/dist/esm/icons/plus.mjs';
 import { XStack, YStack } from '@tamagui/stacks';
-import { openSheet } from '../../../acts/open-sheet';
+import { closeSheet, openSheet } from '../../../acts/open-sheet';
 import { openTrack } from '../../../acts/pattern/tracks';
 import { Press } from '../../../controls/Press';
 import { TrackSymbol } from '../../../controls/TrackSymbol';
 import { Words } from '../../../controls/words';
 import { selectPart } from '../../../state/session/selectors';
-import { sheetSet } from '../../../state/session/session';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { ChipFrame } from '../../screen/TrackChips';
 import { SoundPress } from '../../sounds/SoundPress';
@@ -36,8 +35,7 @@ function TrackLine({ track }: { readonly track: Track }) {
   const dispatch = useAppDispatch();
   const isOpen = useAppSelector((state) => selectPart(state)?.track.id === track.id);
   const open = () => {
-    dispatch(sheetSet(null));
-    if (!isOpen) dispatch(openTrack(track.id));
+    dispatch(isOpen ? closeSheet : openTrack(track.id));
   };
   return (
     <XStack alignItems="center" borderBottomWidth={1} borderColor="$line">

@@ -2,7 +2,7 @@ import { showNextRows, switchVelocityLane, switchViewMode } from '../../../acts/
 import { preferencesSet, type Preferences } from '../../../state/preferences/preferences';
 import { selectPart } from '../../../state/session/selectors';
 import { askingSet, fingerSet, type Finger, type Sheet } from '../../../state/session/session';
-import { openSheet } from '../../../acts/open-sheet';
+import { openFollowers, openSheet } from '../../../acts/open-sheet';
 import type { Thunk } from '../../../state/store';
 import { ZOOM_BY } from '../../grid/viewport/useViewport';
 
@@ -132,6 +132,12 @@ const SWITCHES: readonly ToolPlace[] = [
     words: 'magnet free lines grid',
     help: 'Whether what is drawn and dragged goes to the lines.',
     act: toggled('isSnapping'),
+  },
+  {
+    label: 'Parts from this …',
+    words: 'bass lead pad keys follow chords copy track',
+    help: 'A bass, lead or pad made of this part, that follows it.',
+    act: openFollowers,
   },
   { label: 'Velocity lane', words: 'loudness dynamics stems', help: 'Shows how loud each note is, to be drawn.', act: switchVelocityLane },
   { label: 'Zoom in in time', words: 'bigger closer wider magnify', help: 'Fewer bars, larger steps.', act: zoom(ZOOM_BY, 1) },

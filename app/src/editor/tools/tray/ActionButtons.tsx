@@ -9,7 +9,7 @@ import { Press } from '../../../controls/Press';
 import { copyNotes, cutNotes, toSystem } from '../../../acts/pattern/clipboard';
 import { selectHandledNotes, selectPart } from '../../../state/session/selectors';
 import { copiesNextSet } from '../../../state/session/session';
-import { openSheet } from '../../../acts/open-sheet';
+import { openFollowers, openSheet } from '../../../acts/open-sheet';
 import { runAction, tryAction } from '../../../acts/trial/trials';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { ICONS } from './icons';
@@ -87,6 +87,7 @@ export function MakePresses() {
     <>
       <Press label="Recipes …" look="raised" onPress={() => dispatch(openSheet({ kind: 'recipes' }))} />
       <Press label="Chord pads …" look="raised" onPress={() => dispatch(openSheet({ kind: 'chords' }))} />
+      <Press label="Parts from this …" look="raised" onPress={() => dispatch(openFollowers)} />
     </>
   );
 }

@@ -8,6 +8,7 @@ import FamilyPitch from 'lucide-react/dist/esm/icons/music-2.mjs';
 import FamilySelect from 'lucide-react/dist/esm/icons/square-dashed.mjs';
 import FamilyFeel from 'lucide-react/dist/esm/icons/waves.mjs';
 import ToolChords from 'lucide-react/dist/esm/icons/layout-grid.mjs';
+import ToolParts from 'lucide-react/dist/esm/icons/network.mjs';
 import ToolLane from 'lucide-react/dist/esm/icons/chart-no-axes-column.mjs';
 import ToolCopy from 'lucide-react/dist/esm/icons/copy.mjs';
 import ToolHits from 'lucide-react/dist/esm/icons/diamond.mjs';
@@ -56,6 +57,7 @@ import Louder from 'lucide-react/dist/esm/icons/trending-up.mjs';
 /** The icons that tools and one-touch forms of actions name. */
 export const ICONS: Readonly<Record<string, LucideIcon>> = {
   chords: ToolChords,
+  parts: ToolParts,
   earlier: ArrowLeft,
   later: ArrowRight,
   rotateBack: RotateBack,

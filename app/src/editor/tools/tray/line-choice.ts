@@ -29,8 +29,9 @@ export const LINE_STARTS: Readonly<Record<TrayTab, Readonly<Record<Kind, readonl
     pitched: [
       'Chord pads …',
       'Make chords: try with settings',
+      'Parts from this …',
       'Arpeggio: try with settings',
-      'Rhythm over chords: try with settings',
+      'Strike a rhythm over chords: try with settings',
       'Type a phrase: try with settings',
       'Fill every 2',
     ],

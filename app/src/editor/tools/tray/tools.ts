@@ -1,5 +1,5 @@
 import { ACTIONS, isMaker, paramFields, SHORT_LETTERS, type ActionFamily, type ListedAction } from '@yibbo/core';
-import { openSheet } from '../../../acts/open-sheet';
+import { openFollowers, openSheet } from '../../../acts/open-sheet';
 import { copyNotes, cutNotes, toSystem } from '../../../acts/pattern/clipboard';
 import { showNextRows, switchVelocityLane } from '../../../acts/pattern/view';
 import { runAction, tryAction } from '../../../acts/trial/trials';
@@ -128,6 +128,10 @@ export const TOOLS: Readonly<Record<ToolTab, readonly Tool[]>> = {
   pitch: ofFamily('pitch'),
   feel: ofFamily('feel'),
   copy: [...COPY_TOOLS, ...ofFamily('copy')],
-  make: [{ label: 'Chord pads …', icon: 'chords', name: 'pads', act: show({ kind: 'chords' }) }, ...ofFamily('make')],
+  make: [
+    { label: 'Chord pads …', icon: 'chords', name: 'pads', act: show({ kind: 'chords' }) },
+    { label: 'Parts from this …', icon: 'parts', name: 'Parts', act: openFollowers, isFor: ({ track }) => track.kind === 'pitched' },
+    ...ofFamily('make'),
+  ],
   view: VIEW_TOOLS,
 };

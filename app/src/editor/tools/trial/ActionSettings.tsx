@@ -9,6 +9,8 @@ import { GrooveSettings } from './GrooveSettings';
 interface OfTrial {
   readonly trial: Trial;
   readonly isPanel: boolean;
+  /** Whether all settings are shown, or the main ones only. */
+  readonly isWhole: boolean;
 }
 
 /** What actions show of their settings beside the controls that all have. */
@@ -22,10 +24,10 @@ const SETTINGS: Partial<Readonly<Record<ActionId, (props: OfTrial) => ReactNode>
     </>
   ),
   strike: ({ trial }) => <FigureChoice trial={trial} />,
-  arpeggio: ({ trial }) => (
+  arpeggio: ({ trial, isWhole }) => (
     <>
       <ArpeggioPicture trial={trial} />
-      <FigureChoice trial={trial} />
+      {isWhole ? <FigureChoice trial={trial} /> : null}
     </>
   ),
   chords: ChordSettings,
@@ -33,7 +35,7 @@ const SETTINGS: Partial<Readonly<Record<ActionId, (props: OfTrial) => ReactNode>
 };
 
 /** An action's own settings: ready figures, chords, pictures. */
-export function ActionSettings({ trial, isPanel }: OfTrial) {
-  const Shown = SETTINGS[trial.actionId];
-  return Shown ? <Shown trial={trial} isPanel={isPanel} /> : null;
+export function ActionSettings(props: OfTrial) {
+  const Shown = SETTINGS[props.trial.actionId];
+  return Shown ? <Shown {...props} /> : null;
 }

@@ -8,7 +8,7 @@ import { mainParams, ParamControls } from '../../../controls/ParamControls';
 import { Press } from '../../../controls/Press';
 import { Words } from '../../../controls/words';
 import { dropTrial, keepTrial } from '../../../acts/trial/trial-ends';
-import { keepAdjustable } from '../../../acts/trial/treatments';
+import { keepAdjustable, selectKeptOn } from '../../../acts/trial/treatments';
 import { changeTrial, compare, setLengthens, takeOffer } from '../../../acts/trial/trials';
 import { rowName } from '../../../acts/pattern/rows';
 import { allNotesWords, divisionOf } from '../../screen/scope';
@@ -64,7 +64,7 @@ function ActionStrip({ trial, isPanel }: { readonly trial: Trial; readonly isPan
     >
       <Said trial={trial} />
       <Lengthening trial={trial} />
-      <ActionSettings trial={trial} isPanel={isPanel} />
+      <ActionSettings trial={trial} isPanel={isPanel} isWhole={isPanel || hasMore} />
       <ParamControls
         params={action.params}
         values={trial.params}
@@ -112,7 +112,7 @@ function Said({ trial }: { readonly trial: Trial }) {
 function KeptOnChoice({ hasSong }: { readonly hasSong: boolean }) {
   const { width } = useWindowDimensions();
   const dispatch = useAppDispatch();
-  const keptOn = useAppSelector((state) => state.trial.keptOn);
+  const keptOn = useAppSelector(selectKeptOn);
   return (
     <XStack alignItems="center" gap={6} flexWrap="wrap">
       <Words small faded>
@@ -121,7 +121,7 @@ function KeptOnChoice({ hasSong }: { readonly hasSong: boolean }) {
       <Choices
         title="Kept adjustable on"
         options={hasSong ? [...KEPT_ON, ON_SONG] : KEPT_ON}
-        value={hasSong || keptOn !== 'song' ? keptOn : 'pattern'}
+        value={keptOn}
         onChange={(to) => dispatch(keptOnSet(to))}
       />
       {width < NARROWEST ? <KeepAdjustable /> : null}
