@@ -43,22 +43,34 @@ interface Range {
 }
 
 /** A chord by its inversion and spread, as low in the range as it goes. Notes above the range come down where there is room for them. */
-function laidOut({ root, steps, bass }: Chord, { inversion, spread }: VoicingSettings, { low, high }: Range): readonly number[] {
-  const upwards = steps.toSorted((a, b) => a - b);
-  // A bass that is one of the chord's notes is an inversion; another one comes below it.
-  const isLowest = (step: number) => (root + step) % 12 === bass;
-  const isOwn = upwards.some(isLowest);
-  let turned = upwards;
-  if (isOwn) while (!isLowest(turned[0]!)) turned = inverted(turned);
+function laidOut(chord: Chord, { inversion, spread }: VoicingSettings, { low, high }: Range): readonly number[] {
+  const steps = spreadOut(turnedTo(chord, inversion), spread);
+  const lowest = steps[0]!;
+  const bottom = low + modulo(chord.root + lowest - low, 12);
+  const placed = steps.map((step) => bottom + step - lowest);
+  return folded(hasOwnBass(chord) ? placed : overBass(placed, chord.bass!, low), high);
+}
+
+/** Whether a chord's lowest note is one of its own. */
+function hasOwnBass({ root, steps, bass }: Chord): boolean {
+  return bass === null || steps.some((step) => (root + step) % 12 === bass);
+}
+
+/** A chord's steps from below, inverted as is set or, where its name says which of its notes is the bass, until that is lowest. */
+function turnedTo(chord: Chord, inversion: number): readonly number[] {
+  const { root, steps, bass } = chord;
+  let turned = steps.toSorted((a, b) => a - b);
+  if (bass !== null && hasOwnBass(chord)) while ((root + turned[0]!) % 12 !== bass) turned = inverted(turned);
   else for (let turn = Math.min(inversion, steps.length - 1); turn > 0; turn--) turned = inverted(turned);
-  turned = [...turned];
-  if (spread === 'open' || spread === 'wide') turned[1]! += 12;
-  if (spread === 'wide') turned[0]! -= 12;
-  turned.sort((a, b) => a - b);
-  const from = root + turned[0]!;
-  const bottom = low + modulo(from - low, 12);
-  const placed = turned.map((step) => bottom + step - turned[0]!);
-  return folded(bass === null || isOwn ? placed : overBass(placed, bass, low), high);
+  return turned;
+}
+
+/** Steps further apart: the second lowest an octave up and, where they are wide, the lowest an octave down. */
+function spreadOut(steps: readonly number[], spread: Spread): readonly number[] {
+  const isWide = spread === 'wide';
+  if (spread !== 'open' && !isWide) return steps;
+  const moved = steps.map((step, place) => (place === 1 ? step + 12 : place === 0 && isWide ? step - 12 : step));
+  return moved.sort((a, b) => a - b);
 }
 
 /** Steps with the lowest an octave up, or more where it is not alone there. */
@@ -94,27 +106,56 @@ export function nearestVoicing(
   { low, high }: Range,
   bass: number | null,
 ): readonly number[] | null {
+  const nearestOf = (key: number) => before.reduce((least, each) => Math.min(least, Math.abs(each - key)), Infinity);
   const places = classes.map((each) => {
     const first = low + modulo(each - low, 12);
-    return Array.from({ length: Math.max(0, Math.floor((high - first) / 12) + 1) }, (_, octave) => first + 12 * octave);
+    const keys = Array.from({ length: Math.max(0, Math.floor((high - first) / 12) + 1) }, (_, octave) => first + 12 * octave);
+    // The nearest first: a good voicing is found soon, and worse ones are given up early.
+    return keys.map((key) => ({ key, away: nearestOf(key) })).sort((a, b) => a.away - b.away);
   });
-  let best: { readonly keys: readonly number[]; readonly cost: number; readonly top: number } | null = null;
-  for (const keys of combinations(places)) {
-    const sorted = keys.toSorted((a, b) => a - b);
-    if (bass !== null && sorted[0]! % 12 !== bass) continue;
-    const cost = motion(before, sorted);
-    if (best && cost > best.cost) continue;
-    const top = Math.abs(sorted.at(-1)! - before.at(-1)!);
-    if (!best || cost < best.cost || top < best.top || (top === best.top && sum(sorted) < sum(best.keys)))
-      best = { keys: sorted, cost, top };
-  }
-  return best?.keys ?? null;
+  /** As many notes go nowhere, where the chord before has fewer. */
+  const free = Math.max(0, classes.length - before.length);
+  let best: Found | null = null;
+  const visit = (chosen: readonly Placed[]): void => {
+    if (best && leastCost(chosen, free) > best.cost) return;
+    const next = places[chosen.length];
+    if (next) return next.forEach((each) => visit([...chosen, each]));
+    best = better(
+      best,
+      chosen.map(({ key }) => key).sort((a, b) => a - b),
+      before,
+      bass,
+    );
+  };
+  visit([]);
+  return (best as Found | null)?.keys ?? null;
 }
 
-function* combinations(places: readonly (readonly number[])[]): Generator<readonly number[]> {
-  const [first, ...others] = places;
-  if (!first) return void (yield []);
-  for (const rest of combinations(others)) for (const key of first) yield [key, ...rest];
+/** A note at an octave place, and how far that is from the nearest note of the chord before. */
+interface Placed {
+  readonly key: number;
+  readonly away: number;
+}
+
+interface Found {
+  readonly keys: readonly number[];
+  readonly cost: number;
+  readonly top: number;
+}
+
+/** No voicing with these notes moves less: each goes at least to the nearest note, but for as many as go nowhere. */
+function leastCost(chosen: readonly Placed[], free: number): number {
+  const away = chosen.map((each) => each.away).sort((a, b) => a - b);
+  return sum(free ? away.slice(0, Math.max(0, away.length - free)) : away);
+}
+
+function better(best: Found | null, keys: readonly number[], before: readonly number[], bass: number | null): Found | null {
+  if (bass !== null && keys[0]! % 12 !== bass) return best;
+  const cost = motion(before, keys);
+  if (best && cost > best.cost) return best;
+  const top = Math.abs(keys.at(-1)! - before.at(-1)!);
+  const isBetter = !best || cost < best.cost || top < best.top || (top === best.top && sum(keys) < sum(best.keys));
+  return isBetter ? { keys, cost, top } : best;
 }
 
 const sum = (keys: readonly number[]) => keys.reduce((total, key) => total + key, 0);

@@ -158,7 +158,9 @@ export function withLoopPart(
   const keyed =
     wish.part === 'drums' ? document : { ...document, song: { ...document.song, key: keyOfLoop(document, wish.progressionId) } };
   const sound = soundById(MOOD_LOOPS[wish.mood][wish.part === 'drums' ? 'kit' : wish.part]);
-  const own = trackId ? findById(keyed.tracks, trackId) : undefined;
+  // A track whose part was deleted elsewhere is not used again.
+  const isPlaced = keyed.placements.some((each) => each.trackId === trackId);
+  const own = trackId && isPlaced ? findById(keyed.tracks, trackId) : undefined;
   const made = own ? null : named(keyed, wish.part, newTrack(keyed, sound, newId, BARS_OF_DRUMS));
   const there = made ? withTrack(keyed, made) : keyed;
   const track = own ?? made!.track;

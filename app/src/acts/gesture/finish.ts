@@ -22,7 +22,7 @@ import {
   type Place,
 } from '@yibbo/core';
 import { addNotes, editNotes, removeNotes, tellBeyond } from '../document/edits';
-import { putChord } from '../pattern/put-chord';
+import { putChosenChord } from '../pattern/put-chord';
 import { takeRow } from '../pattern/row-acts';
 import { selectNotes, selectPart } from '../../state/session/selectors';
 import type { Thunk } from '../../state/store';
@@ -123,9 +123,8 @@ function paint(run: readonly DrawnNote[], { notes }: GestureContext): Thunk {
 }
 
 function tapEmpty(note: DrawnNote, { trackId }: GestureContext): Thunk {
-  return (dispatch, getState) => {
-    const { chordToPut } = getState().session;
-    if (chordToPut !== null) return void dispatch(putChord(chordToPut, note));
+  return (dispatch) => {
+    if (dispatch(putChosenChord(note))) return;
     dispatch(hearNote(trackId, note.pitch, note.velocity));
     dispatch(takeRow(note.pitch));
     dispatch(addNotes('Draw a note', [note]));

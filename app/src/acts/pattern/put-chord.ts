@@ -49,4 +49,13 @@ export function putChord(name: string, place: { readonly start: number; readonly
   };
 }
 
+/** Puts the chord that is chosen where a note would be put; false where none is. */
+export function putChosenChord(note: { readonly start: number; readonly pitch: number }): Thunk<boolean> {
+  return (dispatch, getState) => {
+    const { chordToPut } = getState().session;
+    if (chordToPut !== null) dispatch(putChord(chordToPut, note));
+    return chordToPut !== null;
+  };
+}
+
 const NO_NOTES: readonly Id[] = [];

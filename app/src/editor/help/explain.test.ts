@@ -16,6 +16,11 @@ describe('what is this', () => {
     ['Mute Fog Pad', 'Mute'],
     ['Sound: Fog pad, of Fog Pad', 'Sound'],
     ['Drive of Fog Pad', 'How the sound is set'],
+    ['Am7 vi', 'Chord pads'],
+    ['Put Dm7 at the cursor', 'Chord pads'],
+    ['G7, 4 beats', 'Chords and moods'],
+    ['Other chords', 'A loop to start with'],
+    ['Bass from this', 'Parts from this'],
   ])('%s is %s', (name, title) => {
     const told = explain(name);
     expect(told.title).toBe(title);

@@ -133,7 +133,28 @@ const CONTROLS: readonly Entry[] = [
     text: 'Several actions under one name. Its name runs all of them as one step, on what is selected or on the whole pattern; adjustable keeps them live. The last steps you did can be saved as a recipe of your own, one can be built step by step, each with its settings and the rule that picks its notes, and a recipe goes out and comes in as a file. Your own are found by their names, and can be put on a key.',
   },
   {
-    names: /^Make a rhythm|^Figure: |^All figures$|^Ready figures$/,
+    names:
+      /^[A-G][♯♭]*\S* (?:[iv]+[°+]?|\d+|typed)$|^Chord pads|^Put (?:\S+ )?at the cursor$|^With (?:\d|add|sus)|^Triads$|^Of a progression$|^Voicing and length$/i,
+    title: 'Chord pads',
+    text: 'The chords of the key, of a ready progression, or by name. A press sounds one; the next tap on the grid puts it there, and so does dragging its pad. Each goes as near as it can to the chord before, or stands as Voicing says.',
+  },
+  {
+    names: /, [\d.]+ beats?$|^Beats of |^All chords|^Ready progressions$|^(?:Bright|Calm|Longing|Night|Stormy|Dusty|Drifting)$/,
+    title: 'Chords and moods',
+    text: 'Ready progressions by mood, in the key of the pattern, heard in the loop as you press them. Drag a chord sideways to make it longer, or press it for its beats.',
+  },
+  {
+    names: /^Start with a loop$|^Other (?:drums|chords|bass)$|^On to the song$/,
+    title: 'A loop to start with',
+    text: 'Drums, chords and bass by a mood, a press each: plain notes on tracks of their own. Another choice, or leaving one out, is a press away.',
+  },
+  {
+    names: /^Parts from this|from this$|: open it and its settings$/,
+    title: 'Parts from this',
+    text: 'A bass, a lead, a pad or strummed keys made of the notes of this part. They follow when it changes; what makes them can be set anew, or made plain.',
+  },
+  {
+    names: /^Make a rhythm|^(?:Figure|Rhythm|Kick|Snare|Hats): |^All figures|^Ready figures/,
     title: 'Make a rhythm',
     text: 'A rhythm for one row, heard as you turn its settings: a ready figure, or hits spread over steps, from even to drawn by weight, moved off the beat, turned, with accents and ghosts. Other rows stay as they are; hits that are locked do too. It says how syncopated it is.',
   },

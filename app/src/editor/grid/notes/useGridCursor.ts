@@ -14,6 +14,7 @@ import {
   type Place,
 } from '@yibbo/core';
 import { useState, type KeyboardEvent, type RefObject } from 'react';
+import { putChosenChord } from '../../../acts/pattern/put-chord';
 import { addNotes } from '../../../acts/document/edits';
 import { useEffects } from '../../../state/effects';
 import { selectHandledNotes, selectNotes, type OpenPart } from '../../../state/session/selectors';
@@ -57,11 +58,14 @@ function useCursorActs({ part, setting }: CursorParts) {
       dispatch(spanSet(span));
       select(notesInSpan(notes, span).map(({ id }) => id));
     },
-    putNote: ({ tick, pitch }: Place) => {
-      if (notes.some((note) => note.pitch === pitch && note.start === tick)) return;
+    /** Puts a note, or the chord that is chosen; says whether it was a chord, whose end the cursor has gone to. */
+    putNote: ({ tick, pitch }: Place): boolean => {
+      if (dispatch(putChosenChord({ start: tick, pitch }))) return true;
+      if (notes.some((note) => note.pitch === pitch && note.start === tick)) return false;
       dispatch(hearNote(part.track.id, pitch, setting.velocity));
       dispatch(addNotes('Draw a note', [tappedNote({ tick, pitch }, setting)]));
       select([]);
+      return false;
     },
     /** Selects the note at a place, if there is one; says whether there was. */
     takeNote: ({ tick, pitch }: Place, isAdding: boolean): boolean => {
@@ -129,8 +133,7 @@ export function useGridCursor(parts: CursorParts): GridCursor {
     }
     const at = here();
     setPlace(at);
-    if (acts.takeNote(at, isAdding) || isAdding) return;
-    acts.putNote(at);
+    if (acts.takeNote(at, isAdding) || isAdding || acts.putNote(at)) return;
     setPlace({ ...at, tick: lineAfter(gridOfRow(parts.part, at.pitch), at.tick) });
   };
   const onKeyDown = (event: KeyboardEvent) => {
