@@ -252,6 +252,29 @@ describe('a line of chords', () => {
     expect([said('Am7 Hm F'), said('C:x'), said('C: F'), said('C:0'), said('Am F')]).toEqual(['Hm', ':x', ':', ':0', null]);
   });
 
+  it('is read or told, whatever is typed, and a part of it that cannot be read lies in it', () => {
+    const anyWord = fc.constantFrom('Am7', 'ii', 'C/E', '-', ':2', 'F:1/8', 'b', 'H', '♭VII', 'G7:', '/', ',', ' ', 'xx', '°', '13');
+    fc.assert(
+      fc.property(
+        fc.oneof(
+          fc.string(),
+          fc.array(anyWord).map((words) => words.join(' ')),
+          fc.array(anyWord).map((words) => words.join('')),
+        ),
+        (text) => {
+          const read = line(text);
+          if (!read.ok) {
+            const { from, to, words } = read.problem;
+            expect([from >= 0 && from < to && to <= text.length, words.endsWith('.')]).toEqual([true, true]);
+          } else
+            for (const [at, word] of read.words.entries())
+              expect(word.start).toBe(read.words[at - 1] ? read.words[at - 1]!.start + read.words[at - 1]!.length : 0);
+        },
+      ),
+      { numRuns: 400 },
+    );
+  });
+
   it('is written as plain notes from the cursor on, the others as they were, and goes on from the chord before', () => {
     const melody = note({ id: 'm', start: 0, length: BAR, pitch: 90 });
     const song = songWith([melody, ...[60, 64, 67].map((pitch) => note({ id: `c${pitch}`, start: 0, length: BAR, pitch }))], 8);

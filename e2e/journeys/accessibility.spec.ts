@@ -70,6 +70,13 @@ async function visit(page: Page, look: (where: string, part?: string) => Promise
   await press('Drop');
   // What comes now has the same few colours.
   if (isNight) return;
+  await page.goto('/');
+  await press('New song');
+  await page.getByRole('textbox', { name: 'Name of the song' }).fill('A loop');
+  await press('Create song');
+  await press('Start with a loop');
+  await press('Drums');
+  await look('A loop to start with');
   await newSong(page, 'Fog pad', 'Empty');
   await look('Nothing yet');
   await eachSheet(page, look);
@@ -171,6 +178,32 @@ async function keptAdjustable(page: Page, look: (where: string, part?: string) =
   await press('All figures');
   await look('A rhythm', '[data-testid=trial]');
   await press('Drop');
+  await take('Make', 'Chord pads …');
+  await press('Of a progression');
+  await press('Voicing and length');
+  await page.getByRole('textbox', { name: 'Chord by name' }).fill('Q7');
+  await look('Chord pads', '[data-testid=sheet]');
+  await press('Close: Chords');
+  await take('Make', 'Make chords: try with settings');
+  await press('Open window');
+  await page.getByRole('button', { name: /^F, 4 beats/ }).click();
+  await look('Chords being made', '[data-testid=trial]');
+  await press('Drop');
+  for (const [action, more] of [
+    ['Make a beat', 'All figures for kick'],
+    ['Strike a rhythm over chords', 'All figures for rhythm'],
+    ['Arpeggio', null],
+  ] as const) {
+    await take('Make', `${action}: try with settings`);
+    if (more) await press(more);
+    await look(action, '[data-testid=trial]');
+    await press('Drop');
+  }
+  await take('Make', 'Parts from this …');
+  await press('Bass from this');
+  await look('Parts from this', '[data-testid=sheet]');
+  await press('Close: To another track');
+  await press('Undo');
 }
 
 /** Colours are the same at every width, and others by night: one walk looks at each. */

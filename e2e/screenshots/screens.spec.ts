@@ -62,6 +62,11 @@ test.describe('phone', () => {
     await tool(page, 'Time', 'Rotate: try with settings');
     await shoot(page, 'phone-trial');
     await page.getByRole('button', { name: 'Drop' }).click();
+    await tool(page, 'Make', 'Chord pads …');
+    await page.getByRole('button', { name: 'With 7', exact: true }).click();
+    await page.getByRole('group', { name: 'Chord pads' }).getByRole('button', { name: / IV$/ }).click();
+    await shoot(page, 'phone-chords');
+    await page.getByRole('button', { name: 'Close: Chords' }).click();
     for (const [of, action] of [
       ['Feel', 'Strum'],
       ['Pitch', 'Transpose'],
@@ -155,10 +160,9 @@ test.describe('phone, by night', () => {
 test.describe('wide', () => {
   test.use({ viewport: { width: 1280, height: 800 }, isMobile: false, hasTouch: false });
 
-  test('steps, notes, trial, songs', async ({ page }) => {
+  test('steps, notes, trial, a song', async ({ page }) => {
     await page.goto('/');
     await expect(page.getByRole('listitem')).toHaveCount(3);
-    await shoot(page, 'wide-songs');
     await page.getByRole('button', { name: /^Last Boat Home/ }).click();
     await page.getByRole('button', { name: 'Crossing: duplicate, move, rename' }).click();
     await shoot(page, 'wide-song');

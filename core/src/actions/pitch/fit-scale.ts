@@ -1,4 +1,5 @@
-import { fitted } from '../../theory';
+import { counted } from '../../model/counted';
+import { fitted, isInScale } from '../../theory';
 import { notesAction } from '../action';
 import { choiceParam, paramsOf } from '../params';
 import { NO_KEY } from './no-key';
@@ -16,5 +17,9 @@ export const fitScale = notesAction({
   run: ({ notes }, { towards }, { key }) => ({
     notes: key ? notes.map((note) => ({ ...note, pitch: fitted(note.pitch, key, towards) })) : notes,
   }),
+  says: ({ notes }, _params, { key }) => {
+    const outside = key ? notes.filter(({ pitch }) => !isInScale(key, pitch)).length : 0;
+    return outside ? `${counted(outside, 'note lies', 'notes lie')} outside the scale.` : 'All notes lie in the scale.';
+  },
   whyNot: (_part, _params, { key }) => (key ? null : NO_KEY),
 });

@@ -83,11 +83,16 @@ export function CopyPresses() {
 /** What makes notes in sheets of their own: the recipes, the chord pads. */
 export function MakePresses() {
   const dispatch = useAppDispatch();
+  const isPitched = useAppSelector((state) => selectPart(state)?.track.kind === 'pitched');
   return (
     <>
       <Press label="Recipes …" look="raised" onPress={() => dispatch(openSheet({ kind: 'recipes' }))} />
-      <Press label="Chord pads …" look="raised" onPress={() => dispatch(openSheet({ kind: 'chords' }))} />
-      <Press label="Parts from this …" look="raised" onPress={() => dispatch(openFollowers)} />
+      {isPitched ? (
+        <>
+          <Press label="Chord pads …" look="raised" onPress={() => dispatch(openSheet({ kind: 'chords' }))} />
+          <Press label="Parts from this …" look="raised" onPress={() => dispatch(openFollowers)} />
+        </>
+      ) : null}
     </>
   );
 }

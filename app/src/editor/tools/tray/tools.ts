@@ -80,6 +80,7 @@ const switched =
   (dispatch, getState) =>
     void dispatch(preferencesSet({ [name]: !getState().preferences[name] }));
 
+const isPitched = ({ track }: OpenPart) => track.kind === 'pitched';
 const isInNotes = ({ viewMode }: OpenPart) => viewMode === 'notes';
 
 const VIEW_TOOLS: readonly Tool[] = [
@@ -129,8 +130,8 @@ export const TOOLS: Readonly<Record<ToolTab, readonly Tool[]>> = {
   feel: ofFamily('feel'),
   copy: [...COPY_TOOLS, ...ofFamily('copy')],
   make: [
-    { label: 'Chord pads …', icon: 'chords', name: 'pads', act: show({ kind: 'chords' }) },
-    { label: 'Parts from this …', icon: 'parts', name: 'Parts', act: openFollowers, isFor: ({ track }) => track.kind === 'pitched' },
+    { label: 'Chord pads …', icon: 'chords', name: 'pads', act: show({ kind: 'chords' }), isFor: isPitched },
+    { label: 'Parts from this …', icon: 'parts', name: 'Parts', act: openFollowers, isFor: isPitched },
     ...ofFamily('make'),
   ],
   view: VIEW_TOOLS,

@@ -40,11 +40,11 @@ interface RhythmSource {
 }
 
 function sourcesOf(document: Document): readonly RhythmSource[] {
+  const tracks = new Map(document.tracks.map((track) => [track.id, track]));
+  const trackOf = new Map(document.placements.map(({ patternId, trackId }) => [patternId, tracks.get(trackId)]));
   return document.patterns.flatMap(({ id, name }): RhythmSource[] => {
     const notes = notesOf(document, id);
-    const track = document.tracks.find((each) =>
-      document.placements.some(({ trackId, patternId }) => patternId === id && trackId === each.id),
-    );
+    const track = trackOf.get(id);
     if (notes.length === 0 || !track) return [];
     if (track.kind !== 'drums') return [{ key: id, words: name, patternId: id, pitch: null }];
     const pitches = [...new Set(notes.map(({ pitch }) => pitch))].sort((a, b) => a - b);
