@@ -161,7 +161,7 @@ function StepRow({ step: { id, words, at, isDone }, isHere, isMine, now }: StepR
       onClick={() => void dispatch(goToStep(id))}
       style={{
         ...ROW_STYLE,
-        opacity: isDone ? 1 : 0.65,
+        color: isDone ? 'var(--ink)' : 'var(--faded)',
         borderLeft: `4px solid ${isHere ? 'var(--act)' : 'transparent'}`,
         textDecoration: isDone ? 'none' : 'line-through',
       }}

@@ -33,7 +33,7 @@ export function Notice() {
           onPress={() => dispatch(applyRemedy(remedy))}
         />
       ) : null}
-      <Press label="Close the message" shown="OK" look="on" onPress={() => dispatch(noticeSet(null))} />
+      <Press label="OK: close the message" shown="OK" look="on" onPress={() => dispatch(noticeSet(null))} />
     </XStack>
   );
 }

@@ -145,7 +145,7 @@ function OneChord({ word, isOnly, onBeats, onLeaveOut }: OneChordProps) {
         onStep={(by) => onBeats(Math.max(LEAST_BEATS, Math.min(MOST_BEATS, word.beats + by)))}
         onTyped={onBeats}
       />
-      <Press label={`Leave ${name} out`} shown="Leave out" look="raised" disabled={isOnly} onPress={onLeaveOut} />
+      <Press label={`Leave out ${name}`} shown="Leave out" look="raised" disabled={isOnly} onPress={onLeaveOut} />
     </>
   );
 }
