@@ -159,3 +159,32 @@ test.describe('by thumb', () => {
     await expect(page.getByTestId('notes-grid')).toBeVisible();
   });
 });
+
+test.describe('wide', () => {
+  test.use({ viewport: { width: 1280, height: 800 }, hasTouch: false, isMobile: false });
+
+  test('chord pads by keys alone, and dragged with the mouse', async ({ page }) => {
+    await newSong(page, 'Lamp keys');
+    await button(page, 'Chord pads …').press('Enter');
+    const sheet = page.getByRole('region', { name: 'Chords', exact: true });
+    await sheet.getByRole('button', { name: 'Am vi', exact: true }).press('Enter');
+    await button(page, 'Put Am at the cursor').press('Enter');
+    await expect.poll(() => chords(page)).toEqual([[0, [57, 60, 64]]]);
+    // The same by Enter on the grid, at the cursor, which has gone on to the chord's end.
+    await page.getByTestId('notes-grid').press('Enter');
+    await expect.poll(async () => (await chords(page)).map(([start]) => start)).toEqual([0, 16]);
+    const pad = await middleOf(sheet.getByRole('button', { name: 'G V', exact: true }));
+    const grid = await middleOf(page.getByTestId('notes-grid'));
+    await page.mouse.move(pad.x, pad.y);
+    await page.mouse.down();
+    await page.mouse.move(grid.x - grid.width / 4 + 6, grid.y, { steps: 8 });
+    await page.mouse.up();
+    await expect.poll(async () => (await chords(page)).map(([start]) => start)).toEqual([0, 8, 16]);
+    // Let go anywhere else it does nothing.
+    await page.mouse.move(pad.x, pad.y);
+    await page.mouse.down();
+    await page.mouse.move(pad.x + 40, pad.y + 200, { steps: 8 });
+    await page.mouse.up();
+    expect(await chords(page)).toHaveLength(3);
+  });
+});

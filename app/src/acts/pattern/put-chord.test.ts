@@ -2,6 +2,8 @@ import { notesOf } from '@yibbo/core';
 import { opened, PATTERN, STEP } from '../../../test/opened';
 import { chordToPutSet, cursorSet, sheetSet } from '../../state/session/session';
 import { openSheet } from '../open-sheet';
+import { selectHeardNotes } from '../../state/session/selectors';
+import { keepAdjustable } from '../trial/treatments';
 import { keepTrial } from '../trial/trial-ends';
 import { changeTrial, tryAction } from '../trial/trials';
 import { putChord, putChosenChord, setChordSettings } from './put-chord';
@@ -52,6 +54,14 @@ it('chords on empty ground say how long the pattern is, to their very end; among
   dispatch(changeTrial({ text: 'C F G:12' }));
   dispatch(keepTrial());
   expect(bars()).toBe(5);
+  const kept = app();
+  kept.dispatch(tryAction('chords', { text: 'C F G:8' }));
+  kept.dispatch(keepAdjustable());
+  // Live too: nothing is written, and all of it is heard.
+  expect(kept.chords()).toEqual([]);
+  expect(selectHeardNotes(kept.store.getState())).toHaveLength(9);
+  expect(kept.store.getState().song.document!.patterns[0]!.length / BAR).toBe(4);
+  expect(kept.store.getState().song.document!.placements[0]!.length / BAR).toBe(4);
   dispatch(tryAction('chords', { text: 'C:64' }));
   dispatch(keepTrial());
   expect(bars()).toBe(5);

@@ -4,6 +4,7 @@ import {
   findAction,
   findById,
   isTickSteps,
+  layOnTop,
   makePlain,
   notesOf,
   MOST_TREATED,
@@ -18,6 +19,7 @@ import {
 import { closeSheet } from '../open-sheet';
 import { commit, stamp } from '../document/commit';
 import { editEntity, editSong } from '../document/edits';
+import { withLength } from '../document/lengths';
 import { selectPart } from '../../state/session/selectors';
 import { noticeSet, type Picked } from '../../state/session/session';
 import { paramsUsed, trialSet, type KeptOn, type Trial } from '../../state/session/trial';
@@ -73,9 +75,17 @@ export function keepAdjustable(): Thunk {
     dispatch(trialSet(null));
     dispatch(paramsUsed({ actionId: trial.actionId, params: trial.params }));
     const label = `${actionById(trial.actionId).label}, adjustable`;
-    dispatch(commit({ ...stamp(effects), label, entries: diff(document, withTreatments(base, [treatment])) }));
+    const after = asLongAsTried(withTreatments(base, [treatment]), base, trial);
+    dispatch(commit({ ...stamp(effects), label, entries: diff(document, after) }));
     dispatch(noticeSet(`${actionById(trial.actionId).label} is kept adjustable on ${KEPT_ON_WORDS[keptOn]}. The notes stay as they are.`));
   };
+}
+
+/** A song whose pattern is as long as the trial would have made it. */
+function asLongAsTried(document: Document, base: Document, { lengthens, patternId, performed }: Trial): Document {
+  const tried = lengthens ? findById(layOnTop(base, performed.change).document.patterns, patternId) : undefined;
+  const placements = document.placements.filter((each) => each.patternId === patternId);
+  return tried ? placements.reduce((each, placement) => withLength(each, placement, tried.length), document) : document;
 }
 
 /** Said where more notes are named than a treatment can hold. */

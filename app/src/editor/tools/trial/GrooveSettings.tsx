@@ -1,10 +1,8 @@
 import { notesOf, readGroove, stepsOfGroove } from '@yibbo/core';
-import { XStack } from '@tamagui/stacks';
-import { Choices } from '../../../controls/Choices';
-import { Words } from '../../../controls/words';
 import { takeGroove } from '../../../acts/trial/take-groove';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { GroovePicture } from './GroovePicture';
+import { TakenFrom } from './TakenFrom';
 
 /** What a groove does, drawn, and the pattern it is taken from where it is none of the ready ones. */
 export function GrooveSettings({ groove, taken }: { readonly groove: string; readonly taken: string }) {
@@ -24,16 +22,10 @@ function TakeGroove({ taken }: { readonly taken: string }) {
   const patterns = document?.patterns.filter(({ id }) => notesOf(document, id).length > 0) ?? [];
   const name = readGroove(taken)?.name;
   return (
-    <XStack gap={6} alignItems="center" flexWrap="wrap">
-      <Words small faded>
-        Taken from
-      </Words>
-      <Choices
-        title="Taken from"
-        options={patterns.map((pattern) => ({ value: pattern.id, name: pattern.name }))}
-        value={patterns.find((pattern) => pattern.name === name)?.id ?? null}
-        onChange={(id) => dispatch(takeGroove(id))}
-      />
-    </XStack>
+    <TakenFrom
+      options={patterns.map((pattern) => ({ value: pattern.id, name: pattern.name }))}
+      value={patterns.find((pattern) => pattern.name === name)?.id ?? null}
+      onChange={(id) => dispatch(takeGroove(id))}
+    />
   );
 }

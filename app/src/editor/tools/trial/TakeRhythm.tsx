@@ -1,10 +1,8 @@
 import { drumName, notesOf, readRhythm, type Document } from '@yibbo/core';
 import { useMemo } from 'react';
-import { XStack } from '@tamagui/stacks';
-import { Choices } from '../../../controls/Choices';
-import { Words } from '../../../controls/words';
 import { takeRhythm } from '../../../acts/trial/take-groove';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
+import { TakenFrom } from './TakenFrom';
 
 /** The patterns of the song that a rhythm can be taken from, by name, and of a kit's patterns each row by itself. */
 export function TakeRhythm({ taken }: { readonly taken: string }) {
@@ -13,20 +11,14 @@ export function TakeRhythm({ taken }: { readonly taken: string }) {
   const sources = useMemo(() => (document ? sourcesOf(document) : []), [document]);
   const name = readRhythm(taken)?.name;
   return (
-    <XStack gap={6} alignItems="center" flexWrap="wrap">
-      <Words small faded>
-        Taken from
-      </Words>
-      <Choices
-        title="Taken from"
-        options={sources.map(({ key, words }) => ({ value: key, name: words }))}
-        value={sources.find(({ words }) => words === name)?.key ?? null}
-        onChange={(key) => {
-          const source = sources.find((each) => each.key === key);
-          if (source) dispatch(takeRhythm(source));
-        }}
-      />
-    </XStack>
+    <TakenFrom
+      options={sources.map(({ key, words }) => ({ value: key, name: words }))}
+      value={sources.find(({ words }) => words === name)?.key ?? null}
+      onChange={(key) => {
+        const source = sources.find((each) => each.key === key);
+        if (source) dispatch(takeRhythm(source));
+      }}
+    />
   );
 }
 
