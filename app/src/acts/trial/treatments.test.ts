@@ -6,6 +6,10 @@ import { selectHeardNotes, selectTreatments } from '../../state/session/selector
 import { selectionSet } from '../../state/session/session';
 import { keptOnSet } from '../../state/session/trial';
 import { undo } from '../document/undo';
+import { openFollowers, openSheet } from '../open-sheet';
+import { showPlacement } from '../pattern/tracks';
+import { followPart } from '../song/placements';
+import { preferencesSet } from '../../state/preferences/preferences';
 import { takeRule } from '../pattern/rules';
 import { dropTrial, keepTrial } from './trial-ends';
 import {
@@ -221,4 +225,35 @@ it('whatever is done to treatments in whatever order, the song stays whole, and 
     }),
     { numRuns: 60 },
   );
+});
+
+it('a part that follows keeps what is adjustable in its own place, unless another is chosen; a plain pattern keeps it for all', () => {
+  const { store, dispatch, treatments, keep } = treatedSong();
+  keep(tryAction('transpose', { semitones: 1 }));
+  expect(treatments().map(({ parentId }) => parentId)).toEqual([PATTERN]);
+  dispatch(followPart('placement', 'bass', null));
+  const follower = store.getState().song.document!.placements.find(({ trackId }) => trackId !== 'track')!;
+  dispatch(showPlacement(follower.id));
+  keep(tryAction('transpose', { semitones: 2 }));
+  expect(treatments().at(-1)).toMatchObject({ actionId: 'transpose', parentId: follower.id });
+  keep(keptOnSet('track'), tryAction('transpose', { semitones: 3 }));
+  expect(treatments().at(-1)?.parentId).toBe(follower.trackId);
+});
+
+it('a pinned toolbox is there again when another part is shown, from it or from a sheet that was opened out of it', () => {
+  const { store, dispatch } = treatedSong();
+  const sheet = () => store.getState().session.sheet?.kind ?? null;
+  dispatch(followPart('placement', 'bass', null));
+  const follower = store.getState().song.document!.placements.find(({ trackId }) => trackId !== 'track')!;
+  dispatch(openSheet({ kind: 'tools' }));
+  dispatch(showPlacement(follower.id));
+  expect(sheet()).toBeNull();
+  dispatch(preferencesSet({ isToolboxPinned: true }));
+  dispatch(openSheet({ kind: 'tools' }));
+  dispatch(openSheet({ kind: 'tracks' }));
+  dispatch(showPlacement('placement'));
+  expect(sheet()).toBe('tools');
+  dispatch(openSheet({ kind: 'key' }));
+  dispatch(openFollowers);
+  expect(store.getState().session.sheet).toMatchObject({ kind: 'to-track', placementId: 'placement', follows: true });
 });
