@@ -173,6 +173,12 @@ test.describe('wide', () => {
     // The same by Enter on the grid, at the cursor, which has gone on to the chord's end.
     await page.getByTestId('notes-grid').press('Enter');
     await expect.poll(async () => (await chords(page)).map(([start]) => start)).toEqual([0, 16]);
+    // A click chooses once, and another lets go again.
+    const em = sheet.getByRole('button', { name: 'Em iii', exact: true });
+    await em.click();
+    await expect(em).toHaveAttribute('aria-pressed', 'true');
+    await em.click();
+    await expect(em).toHaveAttribute('aria-pressed', 'false');
     const pad = await middleOf(sheet.getByRole('button', { name: 'G V', exact: true }));
     const grid = await middleOf(page.getByTestId('notes-grid'));
     await page.mouse.move(pad.x, pad.y);

@@ -2,7 +2,7 @@ import { counted } from '@yibbo/core';
 import { useRef } from 'react';
 import { View } from '@tamagui/core';
 import { Press } from '../../../controls/Press';
-import { useOnePointer } from '../../../controls/useOnePointer';
+import { usePressOrDrag } from '../../../controls/usePressOrDrag';
 
 /** Width of a beat, and the least and most of a block, in pixels: a thumb, and what leaves room for others. */
 const BEAT = 14;
@@ -25,26 +25,24 @@ interface ChordBlockProps {
 
 /** A chord as wide as it is long: a press takes it up, a drag sideways makes it longer or shorter. */
 export function ChordBlock({ name, beats, isOn, onPress, onBeats }: ChordBlockProps) {
-  const drag = useRef<{ readonly x: number; readonly beats: number; isDrag: boolean } | null>(null);
-  const handlers = useOnePointer({
-    onPointerDown: (event) => {
-      drag.current = { x: event.clientX, beats, isDrag: false };
-    },
-    onPointerMove: ({ clientX, currentTarget, pointerId }) => {
-      const now = drag.current;
-      if (!now || (!now.isDrag && Math.abs(clientX - now.x) < DRAG)) return;
-      // Taken over only now: a press that is none is the button's own.
-      if (!now.isDrag) currentTarget.setPointerCapture(pointerId);
-      now.isDrag = true;
-      const to = now.beats + Math.round((clientX - now.x) / BEAT / STEP) * STEP;
-      const bounded = Math.max(STEP, Math.min(LONGEST, to));
+  const before = useRef(beats);
+  const handlers = usePressOrDrag({
+    far: DRAG,
+    onPress,
+    onDrag: (to, from) => {
+      const dragged = before.current + Math.round((to.x - from.x) / BEAT / STEP) * STEP;
+      const bounded = Math.max(STEP, Math.min(LONGEST, dragged));
       if (bounded !== beats) onBeats(bounded);
     },
-    onPointerUp: () => (drag.current = null),
-    onPointerCancel: () => (drag.current = null),
+    onDrop: () => undefined,
   });
+  // A drag counts from the length that the chord had when it was pressed.
+  const onPointerDown: typeof handlers.onPointerDown = (event) => {
+    before.current = beats;
+    handlers.onPointerDown(event);
+  };
   return (
-    <View {...(handlers as object)} style={SIDEWAYS}>
+    <View {...({ ...handlers, onPointerDown } as object)} style={SIDEWAYS}>
       <Press
         label={`${name}, ${counted(beats, 'beat')}`}
         shown={name}
