@@ -51,6 +51,23 @@ describe('the name of a chord', () => {
     ['B°', 'B D F'],
     ['Caug', 'C E G#'],
     ['Gadd9', 'G B D A'],
+    ['Cm6', 'C Eb G A'],
+    ['Csus2', 'C D G'],
+    ['C7sus4', 'C F G Bb'],
+    ['C9sus4', 'C F G Bb D'],
+    ['Cdim7', 'C Eb Gb A'],
+    ['Cmadd9', 'C Eb G D'],
+    ['Cmaj9', 'C E G B D'],
+    ['Cm9', 'C Eb G Bb D'],
+    ['CmMaj7', 'C Eb G B'],
+    ['Cmaj7#5', 'C E G# B'],
+    ['C7b9', 'C E G Bb Db'],
+    ['Cm11', 'C Eb G Bb D F'],
+    ['C13', 'C E G Bb D A'],
+    ['Cmaj13', 'C E G B D A'],
+    ['Cm13', 'C Eb G Bb D A'],
+    ['C11', 'C G Bb D F'],
+    ['C5', 'C G'],
   ])('%s is made of %s', (text, names) => {
     expect(sounds(text)?.toSorted()).toEqual(classes(names).toSorted());
   });
@@ -122,6 +139,12 @@ describe('chords of a key', () => {
         .slice(0, 1)
         .map(({ chord }) => chord.name),
     ).toEqual(['Asus2']);
+  });
+
+  it('are those of major or minor where the scale has fewer or more notes', () => {
+    const names = (scale: string) => chordsOfKey(keyOf({ tonic: 'A', scale })!, 'triad').map(({ chord }) => chord.name);
+    expect(names('minor pentatonic')).toEqual(['Am', 'Bdim', 'C', 'Dm', 'Em', 'F', 'G']);
+    expect(names('major pentatonic')).toEqual(['A', 'Bm', 'C#m', 'D', 'E', 'F#m', 'G#dim']);
   });
 
   it('have only notes of the scale, in every form, where it has seven', () => {
