@@ -5,6 +5,7 @@ import { XStack, YStack } from '@tamagui/stacks';
 import { Choices } from '../../../controls/Choices';
 import { Press } from '../../../controls/Press';
 import { Stepper } from '../../../controls/Stepper';
+import { Words } from '../../../controls/words';
 import { changeTrial } from '../../../acts/trial/trials';
 import { useAppDispatch } from '../../../state/store';
 import type { Trial } from '../../../state/session/trial';
@@ -27,16 +28,23 @@ export function FigureChoice({ trial, name = 'figure' }: FigureChoiceProps) {
     0,
     options.findIndex((option) => option.value === value),
   );
+  // One of several says which it is.
+  const isOnly = title === 'Figure';
   const choose = (id: string) => dispatch(changeTrial({ [name]: id }));
   const taken = String(trial.params.taken ?? '');
   const steps = stepsShown(value, taken);
   return (
     <YStack gap={4}>
       <XStack gap={4} alignItems="center" flexWrap="wrap">
+        {isOnly ? null : (
+          <Words small faded minWidth={TITLE}>
+            {title}
+          </Words>
+        )}
         <Stepper
           title={title}
           shown={nameShown(options[at]!.name, title)}
-          width={150}
+          width={isOnly ? 150 : 122}
           lowerLabel={`${title}: the one before`}
           raiseLabel={`${title}: the next`}
           canLower={at > 0}
@@ -44,7 +52,7 @@ export function FigureChoice({ trial, name = 'figure' }: FigureChoiceProps) {
           onStep={(by) => choose(options[at + by]!.value)}
         />
         <Press
-          label={title === 'Figure' ? 'All figures' : `All figures for ${title.toLowerCase()}`}
+          label={isOnly ? 'All figures' : `All figures for ${title.toLowerCase()}`}
           shown="All figures"
           look={isListed ? 'on' : 'raised'}
           expanded={isListed}
@@ -55,7 +63,7 @@ export function FigureChoice({ trial, name = 'figure' }: FigureChoiceProps) {
       {value === 'taken' ? <TakeRhythm taken={taken} /> : null}
       {isListed ? (
         <Choices
-          title={title === 'Figure' ? 'Ready figures' : `Ready figures for ${title.toLowerCase()}`}
+          title={isOnly ? 'Ready figures' : `Ready figures for ${title.toLowerCase()}`}
           hasLetters
           options={options.map((option) => ({ value: option.value, name: nameShown(option.name, title) }))}
           value={value}
@@ -68,6 +76,9 @@ export function FigureChoice({ trial, name = 'figure' }: FigureChoiceProps) {
     </YStack>
   );
 }
+
+/** Room for the name of one of several figures, in pixels. */
+const TITLE = 44;
 
 /** "none" says what there is none of. */
 function nameShown(name: string, title: string): string {
