@@ -181,6 +181,7 @@ async function keptAdjustable(page: Page, look: (where: string, part?: string) =
   await take('Make', 'Chord pads …');
   await press('Of a progression');
   await press('Voicing and length');
+  await page.getByRole('group', { name: 'Chord pads' }).getByRole('button').first().click();
   await page.getByRole('textbox', { name: 'Chord by name' }).fill('Q7');
   await look('Chord pads', '[data-testid=sheet]');
   await press('Close: Chords');

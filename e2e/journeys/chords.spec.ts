@@ -40,14 +40,14 @@ test.describe('by thumb', () => {
       ]);
     await sheet.getByRole('button', { name: 'With 7', exact: true }).tap();
     await sheet.getByRole('button', { name: 'Dm7 ii', exact: true }).tap();
-    await button(page, 'Put Dm7 at the cursor').tap();
+    await button(page, 'Put at the cursor: Dm7').tap();
     await expect.poll(async () => (await chords(page)).at(-1)).toEqual([16, [60, 62, 65, 69]]);
     const name = sheet.getByRole('textbox', { name: 'Chord by name' });
     await name.fill('Hm7');
     await expect(sheet).toContainText('No chord has this name');
     await name.fill('E7/G#');
     await name.press('Enter');
-    await button(page, 'Put E7/G♯ at the cursor').tap();
+    await button(page, 'Put at the cursor: E7/G♯').tap();
     // G sharp is lowest; B, D and E are above it.
     const classes = async () => (await chords(page)).at(-1)![1].map((pitch) => pitch % 12);
     await expect.poll(async () => (await classes())[0]).toBe(8);
@@ -168,7 +168,7 @@ test.describe('wide', () => {
     await button(page, 'Chord pads …').press('Enter');
     const sheet = page.getByRole('region', { name: 'Chords', exact: true });
     await sheet.getByRole('button', { name: 'Am vi', exact: true }).press('Enter');
-    await button(page, 'Put Am at the cursor').press('Enter');
+    await button(page, 'Put at the cursor: Am').press('Enter');
     await expect.poll(() => chords(page)).toEqual([[0, [57, 60, 64]]]);
     // The same by Enter on the grid, at the cursor, which has gone on to the chord's end.
     await page.getByTestId('notes-grid').press('Enter');

@@ -1,4 +1,14 @@
-import { LOOP_PARTS, progressionsOf, withLoopPart, withoutLoopPart, type Id, type LoopPart, type LoopWish, type Mood } from '@yibbo/core';
+import {
+  LOOP_PARTS,
+  progressionsOf,
+  withLoopPart,
+  withoutLoopPart,
+  type Document,
+  type Id,
+  type LoopPart,
+  type LoopWish,
+  type Mood,
+} from '@yibbo/core';
 import { editSong } from '../document/edits';
 import type { Thunk } from '../../state/store';
 
@@ -7,9 +17,11 @@ export interface LoopBegun {
   readonly mood: Mood;
   readonly choices: Readonly<Record<LoopPart, number>>;
   readonly tracks: Readonly<Partial<Record<LoopPart, Id>>>;
+  /** Whether the song has its key from the loop: it goes with the last part that has one. */
+  readonly gaveKey: boolean;
 }
 
-export const LOOP_NOT_BEGUN: LoopBegun = { mood: 'bright', choices: { drums: 0, chords: 0, bass: 0 }, tracks: {} };
+export const LOOP_NOT_BEGUN: LoopBegun = { mood: 'bright', choices: { drums: 0, chords: 0, bass: 0 }, tracks: {}, gaveKey: false };
 
 /** What a part of a loop is to be. Chords and bass share their progression. */
 export function wishOf({ mood, choices }: LoopBegun, part: LoopPart): LoopWish {
@@ -19,8 +31,9 @@ export function wishOf({ mood, choices }: LoopBegun, part: LoopPart): LoopWish {
 
 /** Makes some parts of a loop, or makes them anew, as one step; answers the loop with their tracks. */
 export function makeLoopParts(loop: LoopBegun, parts: readonly LoopPart[], label: string): Thunk<LoopBegun> {
-  return (dispatch) => {
+  return (dispatch, getState) => {
     let tracks = loop.tracks;
+    const gaveKey = loop.gaveKey || (!getState().song.document?.song.key && parts.some((part) => part !== 'drums'));
     dispatch(
       editSong(label, (song, newId) =>
         parts.reduce((each, part) => {
@@ -30,16 +43,27 @@ export function makeLoopParts(loop: LoopBegun, parts: readonly LoopPart[], label
         }, song),
       ),
     );
-    return { ...loop, tracks };
+    return { ...loop, tracks, gaveKey };
   };
 }
 
 /** Takes a part of a loop out of the song. */
 export function leaveLoopPartOut(loop: LoopBegun, part: LoopPart): Thunk<LoopBegun> {
   return (dispatch) => {
-    const { [part]: trackId, ...tracks } = loop.tracks;
-    if (trackId) dispatch(editSong(`Leave out the ${part}`, (song) => withoutLoopPart(song, trackId)));
-    return { ...loop, tracks };
+    const { [part]: trackId, ...others } = loop.tracks;
+    const tracks: LoopBegun['tracks'] = others;
+    const endsKey = loop.gaveKey && !tracks.chords && !tracks.bass;
+    const withoutKey = (song: Document): Document => {
+      const { key: _key, ...plain } = song.song;
+      return { ...song, song: plain };
+    };
+    if (trackId)
+      dispatch(
+        editSong(`Leave out the ${part}`, (song) =>
+          endsKey ? withoutKey(withoutLoopPart(song, trackId)) : withoutLoopPart(song, trackId),
+        ),
+      );
+    return { ...loop, tracks, gaveKey: loop.gaveKey && !endsKey };
   };
 }
 

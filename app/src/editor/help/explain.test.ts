@@ -17,7 +17,7 @@ describe('what is this', () => {
     ['Sound: Fog pad, of Fog Pad', 'Sound'],
     ['Drive of Fog Pad', 'How the sound is set'],
     ['Am7 vi', 'Chord pads'],
-    ['Put Dm7 at the cursor', 'Chord pads'],
+    ['Put at the cursor: Dm7', 'Chord pads'],
     ['G7, 4 beats', 'Chords and moods'],
     ['Other chords', 'A loop to start with'],
     ['Bass from this', 'Parts from this'],

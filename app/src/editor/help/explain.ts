@@ -134,7 +134,7 @@ const CONTROLS: readonly Entry[] = [
   },
   {
     names:
-      /^[A-G][♯♭]*\S* (?:[iv]+[°+]?|\d+|typed)$|^Chord pads|^Put (?:\S+ )?at the cursor$|^With (?:\d|add|sus)|^Triads$|^Of a progression$|^Voicing and length$/i,
+      /^[A-G][♯♭]*\S* (?:[iv]+[°+]?|\d+|typed)$|^Chord pads|^Put at the cursor|^With (?:\d|add|sus)|^Triads$|^Of a progression$|^Voicing and length$/i,
     title: 'Chord pads',
     text: 'The chords of the key, of a ready progression, or by name. A press sounds one; the next tap on the grid puts it there, and so does dragging its pad. Each goes as near as it can to the chord before, or stands as Voicing says.',
   },

@@ -41,7 +41,7 @@ export function ChordsSheet({ part, isPanel }: { readonly part: OpenPart; readon
       <ByName part={part} />
       <XStack gap={4} flexWrap="wrap" alignItems="center">
         <Press
-          label={chosen ? `Put ${chordPrinted(chosen)} at the cursor` : 'Put at the cursor'}
+          label={chosen ? `Put at the cursor: ${chordPrinted(chosen)}` : 'Put at the cursor'}
           shown="Put at the cursor"
           look="raised"
           disabled={chosen === null}
