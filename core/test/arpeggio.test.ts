@@ -121,4 +121,32 @@ describe('a part that follows', () => {
     expect(own).toHaveLength(6);
     expect(document.tracks.map(({ name }) => name)).toEqual(['Lamp keys', 'Round bass']);
   });
+
+  it('a lead and a pad are made of held chords, where the chords are struck again and again', () => {
+    const struck = songWith(
+      [0, 4, 8]
+        .flatMap((step) => triad(step * STEP, 2 * STEP, `c${step}`, [60, 64, 67]))
+        .concat(triad(16 * STEP, 4 * STEP, 'd', [62, 65, 69])),
+    );
+    const made = (kind: FollowerKind) => {
+      const { document } = withFollower(struck, placement!.id, kind, null, counter('new'))!;
+      const track = document.tracks.find(({ id }) => id !== 'track')!;
+      return events(document, 0, 32 * STEP, { view: { kind: 'song' } }).filter(({ trackId }) => trackId === track.id);
+    };
+    // The pad: C from its first stroke to D, and D to the end of two bars.
+    expect(made('pad').map(({ tick, lengthTicks, pitch }) => [tick / STEP, lengthTicks / STEP, pitch])).toEqual([
+      [0, 16, 60],
+      [0, 16, 64],
+      [0, 16, 67],
+      [16, 16, 62],
+      [16, 16, 65],
+      [16, 16, 69],
+    ]);
+    // The lead goes round over C up to the end of its last stroke, two octaves of three notes, and begins again at D.
+    expect(made('lead').map(({ tick, pitch }) => [tick / STEP, pitch])).toEqual(
+      [60, 64, 67, 72, 76, 79, 60, 64, 67, 72]
+        .map((pitch, step) => [step, pitch])
+        .concat([62, 65, 69, 74].map((pitch, step) => [16 + step, pitch])),
+    );
+  });
 });

@@ -17,8 +17,22 @@ export interface Follower {
 /** The parts that can be made of chords. */
 export const FOLLOWERS = {
   bass: { name: 'Bass', soundId: 'round-bass', actions: [{ actionId: 'one-voice', params: { which: 'lowest', octaves: -1 } }] },
-  lead: { name: 'Lead', soundId: 'gull-lead', actions: [{ actionId: 'arpeggio', params: { rounds: 2, rate: '1/16' } }] },
-  pad: { name: 'Pad', soundId: 'fog-pad', actions: [{ actionId: 'extend', params: { next: 'any' } }] },
+  lead: {
+    name: 'Lead',
+    soundId: 'gull-lead',
+    actions: [
+      { actionId: 'join', params: { what: 'repeats' } },
+      { actionId: 'arpeggio', params: { rounds: 2, rate: '1/16' } },
+    ],
+  },
+  pad: {
+    name: 'Pad',
+    soundId: 'fog-pad',
+    actions: [
+      { actionId: 'join', params: { what: 'repeats' } },
+      { actionId: 'extend', params: { next: 'any' } },
+    ],
+  },
   same: { name: 'A copy', soundId: 'lamp-keys', actions: [] },
   strummed: { name: 'Strummed keys', soundId: 'lamp-keys', actions: [{ actionId: 'strum', params: { time: 40 } }] },
 } as const satisfies Readonly<Record<string, Follower>>;
