@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import {
+  actionById,
   CHORD_FORMS,
   chordName,
   chordsOfKey,
@@ -14,6 +15,7 @@ import {
   readChord,
   readChords,
   SCALES,
+  settingsInWords,
   TICKS_PER_QUARTER,
   voiced,
   type Chord,
@@ -309,6 +311,11 @@ describe('a line of chords', () => {
     ]);
     expect(notes.filter(({ start }) => start === 0)).toEqual(notesOf(song, 'pattern'));
   });
+});
+
+it('settings of chords read as a person says them: the lowest key by its name', () => {
+  const action = actionById('chords');
+  expect(settingsInWords(action, { ...action.params.parse({}), text: 'Am F', lowest: 48 })).toBe('Make chords bar, Am F, from C3');
 });
 
 describe('ready progressions', () => {

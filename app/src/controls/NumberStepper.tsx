@@ -9,6 +9,8 @@ interface NumberStepperProps {
   readonly value: number;
   /** Follows the number: "steps"; may be empty. */
   readonly unit: string;
+  /** How a value reads, where it is more than a number and its unit. */
+  readonly words?: ((value: number) => string) | undefined;
   /** Room for the number and its unit, in pixels. */
   readonly width?: number;
   /** Whether only whole numbers are taken. */
@@ -20,9 +22,20 @@ interface NumberStepperProps {
 }
 
 /** A number to step, or to type after a press on it. What is no number within the bounds is not taken, and the field says what is. */
-export function NumberStepper({ title, value, unit, width = 84, isWhole = false, least, most, onStep, onTyped }: NumberStepperProps) {
+export function NumberStepper({
+  title,
+  value,
+  unit,
+  words,
+  width = 84,
+  isWhole = false,
+  least,
+  most,
+  onStep,
+  onTyped,
+}: NumberStepperProps) {
   const [typed, setTyped] = useState<string | null>(null);
-  const shown = unit ? `${value} ${unit}` : String(value);
+  const shown = words?.(value) ?? (unit ? `${value} ${unit}` : String(value));
   if (typed === null)
     return (
       <Stepper

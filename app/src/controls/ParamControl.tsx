@@ -1,4 +1,4 @@
-import type { ParamField } from '@yibbo/core';
+import { pitchName, type ParamField } from '@yibbo/core';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Choices } from './Choices';
 import { DivisionControl, isStepped } from './DivisionControl';
@@ -63,6 +63,7 @@ function StepperParam({ field, value, onChange }: Kind<number>) {
       title={field.title}
       value={value}
       unit={field.unit}
+      words={field.unit === 'pitch' ? (pitch) => pitchName(pitch) : undefined}
       width={48}
       isWhole
       least={field.low}

@@ -8,7 +8,7 @@ export type ControlKind = 'stepper' | 'slider' | 'choice' | 'division' | 'text' 
 export interface ParamMeta {
   readonly title: string;
   readonly control: ControlKind;
-  /** The unit of the number: "%", "semitones". */
+  /** The unit of the number: "%", "semitones"; "pitch" for a MIDI key, which is shown by its name. */
   readonly unit?: string;
   /** For a number: the param that says how many there are, which it cannot be more than. */
   readonly upTo?: string;

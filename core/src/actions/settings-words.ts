@@ -1,3 +1,4 @@
+import { pitchName } from '../theory';
 import { gridOfSteps, isTickSteps, type TickSteps } from '../time';
 import { OF_FIGURES } from '../notes/figures';
 import { readGroove } from '../notes/taken-groove';
@@ -36,6 +37,7 @@ export function settingsInWords(action: Pick<NotesAction, 'label' | 'params' | '
 
 function inWords({ title, control, unit, options }: ParamField, value: unknown): string {
   if (typeof value === 'number') {
+    if (unit === 'pitch') return `${title.toLowerCase()} ${pitchName(value)}`;
     if (unit) return `${value} ${unit}`;
     const name = title.toLowerCase();
     return name.endsWith('s') ? `${value} ${name}` : `${name} ${value}`;
