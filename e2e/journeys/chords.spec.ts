@@ -192,5 +192,13 @@ test.describe('wide', () => {
     await page.mouse.move(pad.x + 40, pad.y + 200, { steps: 8 });
     await page.mouse.up();
     expect(await chords(page)).toHaveLength(3);
+    // In Steps too it is a cell that takes a chord, not the name of a row.
+    await page.getByRole('button', { name: ': show as Steps' }).click();
+    const name = await middleOf(page.getByTestId('steps-grid').getByText('C4', { exact: true }).first());
+    await page.mouse.move(pad.x, pad.y);
+    await page.mouse.down();
+    await page.mouse.move(name.x, name.y, { steps: 8 });
+    await page.mouse.up();
+    expect(await shapes(page)).toHaveLength(9);
   });
 });

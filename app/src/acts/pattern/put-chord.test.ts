@@ -54,6 +54,11 @@ it('chords on empty ground say how long the pattern is, to their very end; among
   dispatch(changeTrial({ text: 'C F G:12' }));
   dispatch(keepTrial());
   expect(bars()).toBe(5);
+  // One that begins inside and ends beyond does so too.
+  const long = app();
+  long.dispatch(tryAction('chords', { text: 'C:12' }));
+  long.dispatch(keepTrial());
+  expect(long.store.getState().song.document!.patterns[0]!.length / BAR).toBe(3);
   const kept = app();
   kept.dispatch(tryAction('chords', { text: 'C F G:8' }));
   kept.dispatch(keepAdjustable());

@@ -91,7 +91,9 @@ function onPresent(performed: Performed, base: Document, present: Document, leng
   if (base === present && !lengthened) return performed;
   const result = layOnTop(base, performed.change).document;
   const part = lengthened?.part;
-  const needed = part && performed.landing.beyondEnd > 0 ? lengthFor(notesOf(result, part.pattern.id), part.meter, lengthened.toEnds) : 0;
+  // What begins inside may end beyond.
+  const isBeyond = lengthened?.toEnds || performed.landing.beyondEnd > 0;
+  const needed = part && isBeyond ? lengthFor(notesOf(result, part.pattern.id), part.meter, lengthened.toEnds) : 0;
   const isLonger = part !== undefined && needed > part.pattern.length;
   const after = isLonger ? withLength(result, part.placement, needed) : result;
   const landing = isLonger ? { ...performed.landing, beyondEnd: 0 } : performed.landing;

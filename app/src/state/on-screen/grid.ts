@@ -56,9 +56,9 @@ export class GridOnScreen {
     };
   }
 
-  /** The place at a point of the page; null where no notes are. */
+  /** The place at a point of the page: anywhere on the grid of notes, or on a cell of the steps; null elsewhere. */
   placeAt(point: Point): Place | null {
-    const isOnNotes = document.elementFromPoint(point.x, point.y)?.closest('[data-testid$="-grid"]');
+    const isOnNotes = document.elementFromPoint(point.x, point.y)?.closest('[data-places], [data-cell]');
     return isOnNotes && this.placeOf ? this.placeOf(point) : null;
   }
 

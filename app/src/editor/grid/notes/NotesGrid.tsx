@@ -120,6 +120,7 @@ function NotesSurface({ view, hand, surfaceRef, followRef }: NotesSurfaceProps) 
       aria-multiselectable
       aria-label={`Notes of ${part.track.name}. Arrow keys move the cursor, Enter puts a note there.`}
       tabIndex={0}
+      data-places=""
       data-testid="notes-grid"
       style={{
         position: 'relative',
