@@ -11,7 +11,7 @@ import type { Thunk } from '../state/store';
 export function goToStep(id: Id): Thunk<Promise<void>> {
   return async (dispatch, getState) => {
     dispatch(settleTrial());
-    const line = historyLine(getState().song.history);
+    const line = historyLine(getState().song.history, getState().session.openRun);
     const steps = stepsTo(line, id);
     // A long way is gone in one step, which can be undone as one.
     if (Math.abs(steps) > MOST_STEPS) return dispatch(backTo(id, line.find((step) => step.id === id)!.words));

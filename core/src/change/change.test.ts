@@ -1,7 +1,20 @@
 import fc from 'fast-check';
 import { anyNotes, note, PATTERN, songWith } from '../../test/make';
 import { byStartThenPitch, notesOf, type Document } from '../model';
-import { apply, applyOwn, diff, historyLine, historyState, invert, layOnTop, readChanges, stepsTo, type Change, type ChangeLabel } from '.';
+import {
+  apply,
+  applyOwn,
+  diff,
+  goesWith,
+  historyLine,
+  historyState,
+  invert,
+  layOnTop,
+  readChanges,
+  stepsTo,
+  type Change,
+  type ChangeLabel,
+} from '.';
 
 const stamp = { id: 'c', at: 0, device: 'd', label: 'Edit' };
 const changeBetween = (before: Document, after: Document, id = 'c'): Change => ({ ...stamp, id, entries: diff(before, after) });
@@ -158,6 +171,26 @@ describe('the history as one line', () => {
   });
   const read = (labels: readonly ChangeLabel[]) =>
     historyLine(labels).map(({ words, isDone, point }) => `${words}${point ? '*' : ''}${isDone ? '' : '?'}`);
+
+  it('a run of Changes is one step, done or undone, unless it still goes on', () => {
+    const run = { together: 'r' };
+    const labels = [label('a', 'Draw'), label('b', 'Step 1', run), label('c', 'Step 2', run), label('d', 'Move')];
+    expect(read(labels)).toEqual(['Draw', 'Step 2', 'Move']);
+    expect(historyLine(labels, 'r').map(({ id }) => id)).toEqual(['a', 'b', 'c', 'd']);
+    const undone = [
+      ...labels,
+      label('u', 'Undo: Move', { undoes: 'd' }),
+      label('v', 'Undo: Step 2', { undoes: 'c', ...run }),
+      label('w', 'Undo: Step 1', { undoes: 'b', ...run }),
+    ];
+    expect(read(undone)).toEqual(['Draw', 'Step 2?', 'Move?']);
+    expect(goesWith(undone, 'v', { together: 'r' })).toBe(true);
+    expect([goesWith(undone, 'a', { together: 'r' }), goesWith(undone, 'a', {}), goesWith(undone, null, run)]).toEqual([
+      false,
+      false,
+      false,
+    ]);
+  });
 
   it('says what is done, what is undone, and where points were saved, however often that went to and fro', () => {
     const labels = [label('a', 'Draw'), label('p', 'Saved point: One', { point: 'One' }), label('b', 'Move'), label('c', 'Split')];

@@ -34,6 +34,8 @@ export interface Change {
   readonly undoes?: Id;
   /** The name of a saved point: the Change only marks where the song was, and has no entries. */
   readonly point?: string;
+  /** Names a run of Changes that undo takes back as one once the run is over: steps put in one after the other, the passes of a recording. */
+  readonly together?: Id;
   readonly entries: readonly Entry[];
 }
 
@@ -47,8 +49,8 @@ export interface Made {
 }
 
 /** A Change without its entries, as the history keeps it. */
-export type ChangeLabel = Pick<Change, 'id' | 'label' | 'at' | 'device' | 'undoes' | 'point'>;
+export type ChangeLabel = Pick<Change, 'id' | 'label' | 'at' | 'device' | 'undoes' | 'point' | 'together'>;
 
-export function labelOf({ id, label, at, device, undoes, point }: Change): ChangeLabel {
-  return { id, label, at, device, ...(undoes ? { undoes } : {}), ...(point ? { point } : {}) };
+export function labelOf({ id, label, at, device, undoes, point, together }: Change): ChangeLabel {
+  return { id, label, at, device, ...(undoes ? { undoes } : {}), ...(point ? { point } : {}), ...(together ? { together } : {}) };
 }

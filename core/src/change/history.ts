@@ -59,10 +59,16 @@ export interface HistoryStep {
 }
 
 /** The history as one line, oldest first: what is done, then what is undone, in the order it was done. Saved points stand after what was done when
- *  they were made. What a new Change left behind of undone steps is not in it. */
-export function historyLine(labels: readonly ChangeLabel[]): readonly HistoryStep[] {
-  const { done, undone } = sidesOf(labels);
+ *  they were made. What a new Change left behind of undone steps is not in it. A run of Changes that belong together is one step, its last, but for
+ *  `openRun`, which still goes on. */
+export function historyLine(labels: readonly ChangeLabel[], openRun: Id | null = null): readonly HistoryStep[] {
+  const sides = sidesOf(labels);
   const byId = new Map(labels.map((label, index) => [label.id, { label, index }]));
+  const runOf = (id: Id | undefined) => (id === undefined ? undefined : byId.get(id)!.label.together);
+  const isLastOfRun = (id: Id, index: number, side: readonly Id[]) =>
+    runOf(id) === undefined || runOf(id) === openRun || runOf(side[index + 1]) !== runOf(id);
+  const done = sides.done.filter(isLastOfRun);
+  const undone = [...sides.undone].reverse().filter(isLastOfRun);
   const stepOf = (id: Id, isDone: boolean): HistoryStep => {
     const { label, at, device, point } = byId.get(id)!.label;
     return { id, words: label.replace(/^(?:(?:Undo|Redo): )+/, ''), at, device, isDone, point: point ?? null };
@@ -76,7 +82,12 @@ export function historyLine(labels: readonly ChangeLabel[]): readonly HistorySte
     line.push(stepOf(id, true));
   }
   for (; next < points.length; next++) line.push(stepOf(points[next]!.id, true));
-  return [...line, ...[...undone].reverse().map((id) => stepOf(id, false))];
+  return [...line, ...undone.map((id) => stepOf(id, false))];
+}
+
+/** Whether the step that undo or redo comes to next belongs to the same run as a Change that was just taken back, and goes with it. */
+export function goesWith(labels: readonly ChangeLabel[], nextId: Id | null, { together }: Pick<ChangeLabel, 'together'>): boolean {
+  return together !== undefined && nextId !== null && labels.find(({ id }) => id === nextId)?.together === together;
 }
 
 /** How many times to undo (negative) or do again (positive) until a step of the line is the last that is done. */

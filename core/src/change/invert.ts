@@ -6,7 +6,8 @@ export function invert(
   change: Change,
   stamp: { readonly id: Id; readonly at: number; readonly device: string; readonly label: string },
 ): Change {
-  return { ...stamp, undoes: change.id, entries: [...change.entries].reverse().map(inverted) };
+  const { together } = change;
+  return { ...stamp, undoes: change.id, ...(together ? { together } : {}), entries: [...change.entries].reverse().map(inverted) };
 }
 
 function inverted(entry: Entry): Entry {

@@ -88,6 +88,7 @@ const envelopeSchema = z.object({
     .optional(),
   undoes: idSchema.optional(),
   point: z.string().min(1).max(200).optional(),
+  together: idSchema.optional(),
 });
 
 /** The Change, or what is wrong with it. */

@@ -42,6 +42,8 @@ export const changes = sqliteTable(
     undoes: text('undoes'),
     /** The name of a saved point. */
     point: text('point'),
+    /** The run of Changes that it is taken back with. */
+    together: text('together'),
     body: text('body').notNull(),
   },
   (table) => [primaryKey({ columns: [table.songId, table.revision] }), uniqueIndex('changes_by_id').on(table.songId, table.id)],

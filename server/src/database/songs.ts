@@ -183,13 +183,14 @@ export class SongQueries {
 
   /** The newest labels of a song's history, or of what came before a revision; oldest first. */
   async labels(id: Id, before?: number): Promise<ChangeLabel[]> {
-    const { id: changeId, label, at, device, undoes, point } = changes;
+    const { id: changeId, label, at, device, undoes, point, together } = changes;
     const texts = {
       id: safeText(changeId),
       label: safeText(label),
       device: safeText(device),
       undoes: safeText(undoes),
       point: safeText(point),
+      together: safeText(together),
     };
     const rows = this.orm
       .select({ ...texts, at })
@@ -198,10 +199,11 @@ export class SongQueries {
       .orderBy(desc(changes.revision))
       .limit(LABELS_KEPT)
       .all();
-    return rows.reverse().map(({ undoes: undone, point: name, ...row }) => ({
+    return rows.reverse().map(({ undoes: undone, point: name, together: run, ...row }) => ({
       ...row,
       ...(undone ? { undoes: undone } : {}),
       ...(name ? { point: name } : {}),
+      ...(run ? { together: run } : {}),
     }));
   }
 
@@ -217,6 +219,7 @@ export class SongQueries {
     const rows = added.map(({ revision: at, change, body }) => ({
       undoes: null,
       point: null,
+      together: null,
       ...labelOf(change),
       songId: id,
       revision: at,
@@ -325,6 +328,7 @@ function savingStatements(orm: Orm) {
         device: placeholder('device'),
         undoes: placeholder('undoes'),
         point: placeholder('point'),
+        together: placeholder('together'),
         body: placeholder('body'),
       })
       .prepare(),

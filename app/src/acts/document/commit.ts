@@ -1,4 +1,4 @@
-import type { Change, Entry } from '@yibbo/core';
+import type { Change, Entry, Id } from '@yibbo/core';
 import type { Effects } from '../../state/effects';
 import type { Thunk } from '../../state/store';
 import { songChanged } from '../../state/document/song';
@@ -18,6 +18,7 @@ export function commit(change: Change): Thunk {
   };
 }
 
-export function commitEntries(label: string, entries: readonly Entry[]): Thunk {
-  return (dispatch, _getState, effects) => dispatch(commit({ ...stamp(effects), label, entries }));
+/** Makes a Change of these entries; with `together` it belongs to that run of Changes, which undo takes back as one once the run is over. */
+export function commitEntries(label: string, entries: readonly Entry[], together?: Id): Thunk {
+  return (dispatch, _getState, effects) => dispatch(commit({ ...stamp(effects), label, ...(together ? { together } : {}), entries }));
 }

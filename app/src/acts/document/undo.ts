@@ -1,4 +1,4 @@
-import { counted, historyState, invert, layOnTop, SONG_TIMED, type Collection } from '@yibbo/core';
+import { counted, goesWith, historyState, invert, layOnTop, SONG_TIMED, type Change, type Collection } from '@yibbo/core';
 import { noticeSet } from '../../state/session/session';
 import { changedPlace, tellIfOutOfView } from '../pattern/show';
 import { changedSongPlace, tellOnPage } from '../song/show';
@@ -9,18 +9,31 @@ import { commit, stamp } from './commit';
 /** Collections whose changes show on the song page. */
 const OF_SONG: ReadonlySet<Collection> = new Set<Collection>(['tracks', ...SONG_TIMED]);
 
-/** Takes back the newest Change (or, with `redo`, the newest undo). During a trial, undo drops the trial; redo leaves it, for there is nothing to
- *  do again before it is kept or dropped. */
+/** Takes back the newest Change (or, with `redo`, the newest undo), and with it the run it belongs to, unless that still goes on. During a trial,
+ *  undo drops the trial; redo leaves it, for there is nothing to do again before it is kept or dropped. */
 export function undo(direction: 'undo' | 'redo' = 'undo'): Thunk<Promise<void>> {
-  return async (dispatch, getState, effects) => {
+  return async (dispatch, getState) => {
     if (getState().trial.trial) return void dispatch(direction === 'undo' ? dropTrial() : noticeSet('Keep or drop the trial first.'));
+    let taken = await dispatch(takeBack(direction));
+    const goesOn = () => {
+      const { history } = getState().song;
+      const isOver = taken?.together !== getState().session.openRun;
+      return taken !== null && isOver && goesWith(history, historyState(history)[direction], taken);
+    };
+    while (goesOn()) taken = await dispatch(takeBack(direction));
+  };
+}
+
+/** Takes back one Change; answers it, or null where it could not be had. */
+function takeBack(direction: 'undo' | 'redo'): Thunk<Promise<Change | null>> {
+  return async (dispatch, getState, effects) => {
     const { history, bodies, document } = getState().song;
     const id = historyState(history)[direction];
-    if (!id || !document) return;
+    if (!id || !document) return null;
     const made =
       bodies[id] ?? (await effects.server.change(document.song.id, id).catch((error: Error) => void dispatch(noticeSet(error.message))));
     const present = getState().song.document;
-    if (!made || !present || historyState(getState().song.history)[direction] !== id) return;
+    if (!made || !present || historyState(getState().song.history)[direction] !== id) return null;
     const label = direction === 'undo' ? `Undo: ${made.label}` : made.label.replace(/^Undo: /, 'Redo: ');
     const { change, lost } = layOnTop(present, invert(made, { ...stamp(effects), label }), 'present');
     dispatch(commit(change));
@@ -32,5 +45,6 @@ export function undo(direction: 'undo' | 'redo' = 'undo'): Thunk<Promise<void>> 
     else if (change.entries.some(({ of }) => OF_SONG.has(of))) dispatch(noticeSet({ words: said, isOfLastStep: true }));
     else if (after) dispatch(tellIfOutOfView(said, changedPlace(after, change)));
     if (lost.length) dispatch(noticeSet(`${counted(lost.length, 'value has', 'values have')} changed since and stayed.`));
+    return change;
   };
 }

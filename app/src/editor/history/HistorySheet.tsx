@@ -25,7 +25,8 @@ const PANEL_LIST = 480;
 export default function HistorySheet({ isPanel }: { readonly isPanel: boolean }) {
   const labels = useAppSelector((state) => state.song.history);
   // The newest first: that is what is looked for most.
-  const steps = useMemo(() => [...historyLine(labels)].reverse(), [labels]);
+  const openRun = useAppSelector((state) => state.session.openRun);
+  const steps = useMemo(() => [...historyLine(labels, openRun)].reverse(), [labels, openRun]);
   const [compared, setCompared] = useState<NamedCompared | null>(null);
   const done = steps.filter(({ isDone, point }) => isDone && point === null).length;
   return (

@@ -144,6 +144,8 @@ export interface SessionState {
   readonly making: { readonly name: string; readonly progress: number } | null;
   /** The chord that the next tap on the notes puts there, by its name, while the chord pads are open; null where none is chosen. */
   readonly chordToPut: string | null;
+  /** The run of Changes that still goes on, of which undo takes back one at a time; null while none does. */
+  readonly openRun: Id | null;
   /** The song as it was at a saved point, while that is heard and seen in its place. */
   readonly peek: Document | null;
 }
@@ -176,6 +178,7 @@ const INITIAL: SessionState = {
   ruleParams: {},
   making: null,
   chordToPut: null,
+  openRun: null,
   peek: null,
 };
 
@@ -258,6 +261,7 @@ const slice = createSlice({
         payload !== null && payload.kind !== 'tools' && (state.sheet?.kind === 'tools' || (state.sheet !== null && state.isFromToolbox)),
     }),
     chordToPutSet: (state, { payload }: PayloadAction<string | null>) => ({ ...state, chordToPut: payload }),
+    openRunSet: (state, { payload }: PayloadAction<Id | null>) => ({ ...state, openRun: payload }),
     makingSet: (state, { payload }: PayloadAction<SessionState['making']>) => ({ ...state, making: payload }),
     peekSet: (state, { payload }: PayloadAction<Document | null>) => ({ ...state, peek: payload }),
     cursorSet: (state, { payload }: PayloadAction<Place | null>) => ({ ...state, cursor: payload }),
@@ -298,5 +302,6 @@ export const {
   peekSet,
   makingSet,
   chordToPutSet,
+  openRunSet,
   ruleParamsSet,
 } = slice.actions;
