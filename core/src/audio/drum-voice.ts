@@ -117,6 +117,8 @@ export class DrumVoice implements Voice {
 
   end(): void {}
 
+  letGo(): void {}
+
   fade(frame: number, seconds: number): void {
     this.fadeOut.begin(frame, seconds);
   }

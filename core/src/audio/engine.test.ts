@@ -54,6 +54,32 @@ describe('the sound engine', () => {
     }
   });
 
+  it('a held key begins with the next chunk and sounds until it is let go, however long that takes; a drum rings on', () => {
+    const held = (id: string, letGoAt: number) => {
+      const engine = new SoundEngine();
+      engine.post({ type: 'tracks', tracks: [dry(id)] });
+      const first = render(engine, 12_800).left;
+      engine.post({ type: 'notes', notes: [hit(id, { at: 12_800, frames: 60 * SAMPLE_RATE, held: 'one', pitch: 50 })], generation: 0 });
+      const before = render(engine, letGoAt).left;
+      engine.post({ type: 'letGo', held: 'another' });
+      const still = render(engine, 12_800).left;
+      engine.post({ type: 'letGo', held: 'one' });
+      const after = render(engine, SAMPLE_RATE).left;
+      return { first: peak(first), begins: before.findIndex((sample) => sample !== 0), before, still, after };
+    };
+    const organ = held('ferry-organ', 2 * SAMPLE_RATE);
+    expect(organ.first).toBe(0);
+    expect(organ.begins).toBeLessThanOrEqual(2 * 128);
+    expect(peak(organ.still)).toBeGreaterThan(0.8 * peak(organ.before));
+    expect(peak(organ.after.subarray(-4800))).toBeLessThan(1e-3);
+    expect(largestStep(organ.after)).toBeLessThan(1.2 * largestStep(organ.still));
+    const quick = held('ferry-organ', 128);
+    expect(peak(quick.after.subarray(-4800))).toBeLessThan(1e-3);
+    const drum = held('quay-kit', 128);
+    expect(drum.begins).toBeLessThanOrEqual(2 * 128);
+    expect(peak(drum.after.subarray(0, 4800))).toBeGreaterThan(0.001);
+  });
+
   it('a pan of its own moves a note out of its track, and nothing else with it', () => {
     const sides = (pan: number, trackPan = 0) => {
       const { left, right } = play([hit('lamp-keys', { pan })], 24_000, 128, [{ ...dry('lamp-keys'), pan: trackPan }]);

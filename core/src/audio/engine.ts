@@ -36,6 +36,9 @@ const GLIDE_FRAMES = 480;
 /** A note counts as shortened from this many frames on: each edit rounds ends to frames again. */
 const SHORTER_FRAMES = 48;
 
+/** How long a held key sounds at least, in frames: 10 ms. */
+const TAPPED_FRAMES = 480;
+
 interface Waiting extends EngineNote {
   readonly generation: number;
 }
@@ -100,6 +103,7 @@ export class SoundEngine {
       for (const { at, frames, trackId } of message.gates)
         this.whenDue(at, message.generation, () => this.strips.get(trackId)?.gate.add(at, frames));
     } else if (message.type === 'replace') this.replace(message.from, message.generation, message.sounding);
+    else if (message.type === 'letGo') this.letGoOf(message.held);
     else this.stop(message.generation);
   }
 
@@ -170,6 +174,12 @@ export class SoundEngine {
     this.due.splice(index, 0, { at, generation, set });
   }
 
+  /** Lets a held key go; one that has not begun yet sounds for a moment. */
+  private letGoOf(held: string): void {
+    this.waiting = this.waiting.map((note) => (note.held === held ? { ...note, frames: Math.min(note.frames, TAPPED_FRAMES) } : note));
+    for (const [voice, note] of this.played) if (note.held === held) voice.letGo(this.renderedTo);
+  }
+
   private replace(from: number, generation: number, sounding?: readonly StillSounding[]): void {
     this.generation = generation;
     const stays = (each: Waiting | Due) => each.at < from || each.generation >= generation;
@@ -212,7 +222,7 @@ export class SoundEngine {
     this.tools.filters.finish();
     for (const { gate, track } of this.strips.values()) if (track.gate) gate.work(renderedTo, track.gate);
     for (const place of this.places) {
-      const peak = place.render(renderedTo, mix, this.letGo);
+      const peak = place.render(renderedTo, mix, this.forgetLater);
       if (peak > 0) this.notePeak(place.strip.track.id, peak);
     }
     this.forget();
@@ -229,7 +239,7 @@ export class SoundEngine {
     this.renderedTo += CHUNK;
   }
 
-  private readonly letGo = (voice: Voice) => void this.over.add(voice);
+  private readonly forgetLater = (voice: Voice) => void this.over.add(voice);
 
   /** Forgets the voices that are over, and what was only there for them. */
   private forget(): void {
@@ -273,7 +283,7 @@ export class SoundEngine {
     if (!strip || strip.isGone || this.voices.length >= VOICE_LIMIT) return;
     const { sound } = strip.track;
     const frame = Math.max(note.at, this.renderedTo);
-    const controls = note.key === undefined ? null : strip.controls;
+    const controls = note.key === undefined && note.held === undefined ? null : strip.controls;
     const voice =
       sound.kind === 'drums'
         ? new DrumVoice(this.tools, drumFor(sound, note.pitch), note, frame)

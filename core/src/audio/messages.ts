@@ -39,6 +39,8 @@ export type EngineMessage =
     }
   | { readonly type: 'echoes'; readonly echoes: readonly EngineEcho[]; readonly generation: number }
   | { readonly type: 'gates'; readonly gates: readonly EngineGate[]; readonly generation: number }
+  /** A held key or pad is let go, now. */
+  | { readonly type: 'letGo'; readonly held: string }
   /** Drops what waits at or after `from` from earlier generations. Where `sounding` is given, it names what goes on of all that began before:
    *  what has a key and is not named fades, what is named with an earlier end ends there. */
   | { readonly type: 'replace'; readonly from: number; readonly generation: number; readonly sounding?: readonly StillSounding[] }

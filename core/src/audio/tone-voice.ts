@@ -23,12 +23,12 @@ export class ToneVoice implements Voice {
   readonly startFrame: number;
   readonly pan: number;
   readonly choke = null;
-  private readonly releaseFrame: number;
+  private releaseFrame: number;
   private readonly fadeOut = new Fade();
   private readonly filter: StateFilter;
   private readonly gain: number;
   /** How far its attack comes before the note is let go, 0..1. */
-  private readonly reached: number;
+  private reached: number;
   private readonly cutoffHz: number;
   private readonly drive: number;
   private readonly source: ToneSource;
@@ -61,7 +61,7 @@ export class ToneVoice implements Voice {
     this.attackFrames = Math.max(1, Math.round(envelope.attackSeconds * SAMPLE_RATE));
     this.releaseFrame = Math.max(startFrame + 1, note.at + note.frames);
     this.gain = velocityGain(note.velocity);
-    this.reached = Math.min(1, (this.releaseFrame - startFrame) / this.attackFrames);
+    this.reached = this.reachedAt(this.releaseFrame);
     this.source = new ToneSource(tools, sound, note);
     this.pitch = new TonePitch(sound, note, startFrame, controls, slidesFrom);
     this.filter = new StateFilter(filter.kind ?? 'low');
@@ -88,6 +88,16 @@ export class ToneVoice implements Voice {
 
   fade(frame: number, seconds: number): void {
     this.fadeOut.begin(frame, seconds);
+  }
+
+  letGo(frame: number): void {
+    if (frame >= this.releaseFrame) return;
+    this.releaseFrame = Math.max(this.startFrame + 1, frame);
+    this.reached = this.reachedAt(this.releaseFrame);
+  }
+
+  private reachedAt(releaseFrame: number): number {
+    return Math.min(1, (releaseFrame - this.startFrame) / this.attackFrames);
   }
 
   begin(frame: number): void {

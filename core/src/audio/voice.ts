@@ -23,6 +23,8 @@ export interface EngineNote {
   readonly seed: number;
   /** Tells it from all others, so that an edit reaches it while it sounds; absent where it belongs to no song, as when a row is tried. */
   readonly key?: string;
+  /** Identifies a press of a key or pad that sounds until it is let go; absent for notes whose length is known. */
+  readonly held?: string;
   /** -1..1, added to its track's; absent means 0. */
   readonly pan?: number;
   readonly bend?: readonly EngineBend[];
@@ -50,6 +52,8 @@ export interface Voice {
   finish(frame: number, place: Samples): boolean;
   /** Ends it from `frame` on within a few milliseconds. */
   fade(frame: number, seconds: number): void;
+  /** Lets its key go at a frame, where that is before its note ends; a drum rings on. */
+  letGo(frame: number): void;
   /** How loud it is at the most from here on, as a gain; less than 0 where it is fading already. */
   readonly loudness: number;
   /** Whether its note is over and it only rings. */
