@@ -8,6 +8,7 @@ export * from './actions';
 export * from './select';
 export * from './gesture';
 export * from './playback';
+export * from './input';
 export * from './audio';
 export * from './sounds';
 export { MAX_FILE_BYTES, MAX_FILE_NOTES, refusal, type Mended, type Refusal } from './midi/words';

@@ -13,6 +13,7 @@ export * from './engine-notes';
 export * from './loop-clock';
 export { passAt } from './loop';
 export * from './silence';
+export * from './click';
 export * from './engine-messages';
 export { USUAL_ECHO } from './echo';
 export { unheardNotes, type VoiceMode } from './one-voice';

@@ -5,7 +5,7 @@ import { scaleOf } from '../lanes/targets';
 import { findById, inOrder, lanesOf, notesOf, pointsOf, type Document } from '../model/document';
 import type { Id, Lane, LanePoint, Note, Pattern, Placement } from '../model/entities';
 import { barBeatAt, tickOfBar, type MeterAt } from '../time';
-import { freeName, patternCopied } from './stretch';
+import { freeName, patternCopied, standingAlone } from './stretch';
 import { withoutLostTreatments, withTreatmentsCopied } from './treatments';
 
 type NewId = () => Id;
@@ -161,7 +161,7 @@ function withPieces(document: Document, placement: Placement, pattern: Pattern, 
     const inside = notes.filter(({ start }) => start >= piece.start && start < piece.end);
     const hasPoints = lanes.some(({ id }) => pointsOf(document, id).some(({ tick }) => tick >= piece.start && tick < piece.end));
     if (inside.length === 0 && !hasPoints) return null;
-    const own = { ...pattern, id: newId(), name: freeName(pattern.name, names), length: piece.end - piece.start };
+    const own = { ...standingAlone(pattern), id: newId(), name: freeName(pattern.name, names), length: piece.end - piece.start };
     names.push(own.name);
     made.set(piece.key, own);
     notesMade[own.id] = patternCopied(inside, own.id, newId, piece.start);

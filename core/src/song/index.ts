@@ -12,6 +12,7 @@ export * from './placing';
 export * from './arrange';
 export * from './sections';
 export * from './to-track';
+export * from './takes';
 export * from './treatments';
 export * from './variants';
 export { contentEnd } from './moved-time';

@@ -6,7 +6,7 @@ import { groupedBy } from '../model/grouped';
 import { rowLength } from '../model/row-length';
 import { drawIdOf } from '../chance/draws';
 import { heardAt, treatmentParents } from '../playback/treated';
-import { freeName } from './stretch';
+import { freeName, standingAlone } from './stretch';
 import { withNotesRenamed, withoutLostTreatments } from './treatments';
 
 /** Writes out what treatments leave, so that it can be edited note by note, and takes them away: the one that is named and all that work before it,
@@ -102,7 +102,6 @@ function withOwnPattern(
   newId: () => Id,
 ): Document {
   const id = newId();
-  const { versionOf: _versionOf, ...plain } = pattern;
   const name = freeName(
     pattern.name,
     document.patterns.map((each) => each.name),
@@ -119,7 +118,7 @@ function withOwnPattern(
   const chosen = new Set(placements.map((each) => each.id));
   const made: Document = {
     ...withNotes(withLanesCopied(document, pattern.id, id, newId), id, own),
-    patterns: inOrder([...document.patterns, { ...plain, id, name }], COLLECTIONS.patterns.compare),
+    patterns: inOrder([...document.patterns, { ...standingAlone(pattern), id, name }], COLLECTIONS.patterns.compare),
     placements: document.placements.map((each) => (chosen.has(each.id) ? { ...each, patternId: id } : each)),
   };
   return withNotesRenamed(made, id, new Map(notes.map((note, index) => [note.id, own[index]!.id])));

@@ -1,7 +1,7 @@
 import { withLanesCopied, withoutLostLanes } from '../lanes/edit';
 import { COLLECTIONS } from '../model/collections';
 import { findById, inOrder, type Document } from '../model/document';
-import type { Id, Note, Placement, Song } from '../model/entities';
+import type { Id, Note, Pattern, Placement, Song } from '../model/entities';
 import { groupedBy } from '../model/grouped';
 import { copiedNotes } from '../notes/copied';
 import { MAX_TICK } from '../time';
@@ -188,9 +188,7 @@ export function makeOwn(document: Document, placementIds: readonly Id[], newId: 
     if (!pattern) return [];
     const name = freeName(pattern.name, names);
     names.push(name);
-    // A pattern of its own is no version of another any more.
-    const { versionOf: _versionOf, ...own } = pattern;
-    return [{ ...own, id: copyOf.get(patternId)!, name }];
+    return [{ ...standingAlone(pattern), id: copyOf.get(patternId)!, name }];
   });
   const notes = Object.fromEntries(
     [...wanted].flatMap((patternId) => {
@@ -209,6 +207,11 @@ export function makeOwn(document: Document, placementIds: readonly Id[], newId: 
     ),
   };
   return [...copyOf].reduce((after, [from, to]) => withPatternTreated(after, from, to, newId), own);
+}
+
+/** A pattern as the beginning of one of its own: no version of another any more, and no take, since its notes are not those that were played. */
+export function standingAlone({ versionOf: _versionOf, take: _take, ...pattern }: Pattern): Pattern {
+  return pattern;
 }
 
 /** Notes of a pattern for another one, `earlierTicks` earlier, with what ties them to one another. Their ids keep their order, so that notes on one

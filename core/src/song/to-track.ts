@@ -3,7 +3,7 @@ import { COLLECTIONS } from '../model/collections';
 import { findById, inOrder, notesOf, type Document } from '../model/document';
 import type { Id, Note, Pattern, Placement, Track } from '../model/entities';
 import { putPlacements, type PlacementLanding } from './placing';
-import { freeName, patternCopied, withPlacements, type CopyMode } from './stretch';
+import { freeName, patternCopied, standingAlone, withPlacements, type CopyMode } from './stretch';
 import { withPatternTreated } from './treatments';
 
 /** Puts a part on another track as well, at the same place: linked, or with a pattern of its own. An own copy of pitches that a kit has no rows for
@@ -48,7 +48,7 @@ export function drumRowsFor(notes: readonly Note[], rows: Track['rows']): Readon
 
 /** The pattern under the track's name, as one of its own; its rows of unequal length go with their pitches. */
 function ownPattern(document: Document, pattern: Pattern, track: Track, rows: ReadonlyMap<number, number>, id: Id): Pattern {
-  const { versionOf: _versionOf, rowLengths, ...own } = pattern;
+  const { rowLengths, ...own } = standingAlone(pattern);
   const name = freeName(
     track.name,
     document.patterns.map((each) => each.name),

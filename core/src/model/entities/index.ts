@@ -6,6 +6,7 @@ export * from './song';
 export * from './track';
 export * from './treatment';
 export * from './pattern';
+export * from './take';
 export * from './note';
 export * from './placement';
 export * from './section';

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { listOf } from '../list-of';
 import { byteSchema, idSchema, lengthSchema, nameSchema } from './basics';
 import { keySchema } from './key';
+import { takeSchema } from './take';
 
 export const patternSchema = z.object({
   id: idSchema,
@@ -16,5 +17,7 @@ export const patternSchema = z.object({
   rowLengths: listOf(z.object({ pitch: byteSchema, length: lengthSchema }), { most: 128 })
     .refine((rows) => new Set(rows.map(({ pitch }) => pitch)).size === rows.length, 'A row has one length.')
     .optional(),
+  /** Present where it was played in. */
+  take: takeSchema.optional(),
 });
 export type Pattern = z.infer<typeof patternSchema>;
