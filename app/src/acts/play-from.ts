@@ -3,7 +3,7 @@ import { selectHandledNotes } from '../state/session/selectors';
 import { noticeSet, playingSet, spokenSet } from '../state/session/session';
 import type { State, Thunk } from '../state/store';
 
-const NO_SOUND = 'This browser gives no sound. Check that the tab is not muted, then press play again.';
+export const NO_SOUND = 'This browser gives no sound. Check that the tab is not muted, then press play again.';
 
 /** Plays from a tick of what is open, or goes on from there where it plays already. */
 export function playFrom(tick: number): Thunk<Promise<void>> {

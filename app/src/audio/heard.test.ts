@@ -15,6 +15,8 @@ class EngineOutput {
 
   post = (message: EngineMessage) => this.engine.post(JSON.parse(JSON.stringify(message)) as EngineMessage);
   frame = () => this.at;
+  frameAt = (ms: number) => (ms / 1000) * RATE;
+  msAt = (frame: number) => (frame / RATE) * 1000;
   latencySeconds = () => 0;
   wake = () => undefined;
 

@@ -1,4 +1,4 @@
-import { canRun, EngineHost, SAMPLE_RATE, type EngineMessage, type PeaksMessage } from '@yibbo/core';
+import { canRun, EngineHost, SAMPLE_RATE, TimeMap, type EngineMessage, type PeaksMessage } from '@yibbo/core';
 
 const WORKLET_ADDRESS = '/sound/worklet.js';
 /** Samples a block in the fallback: smaller ones stutter when the page is busy. */
@@ -9,6 +9,10 @@ export interface SoundOutput {
   post(message: EngineMessage): void;
   /** The frame being made right now. */
   frame(): number;
+  /** The frame that was being made at a moment of the page's clock, in milliseconds; steadier than `frame`, and for moments that are past. */
+  frameAt(ms: number): number;
+  /** The moment of the page's clock at which a frame is made, in milliseconds. */
+  msAt(frame: number): number;
   /** Seconds from a frame being made to its being heard. */
   latencySeconds(): number;
   /** Asks the browser for sound, where it holds it back. To be called at every press. */
@@ -71,7 +75,14 @@ export class BrowserSound {
       throw error;
     });
     await Promise.race([clock.began, new Promise((resolve) => setTimeout(resolve, FIRST_CLOCK_MS))]);
-    return { post, frame: () => clock.frame(), wake, latencySeconds: () => latencyOf(context) };
+    return {
+      post,
+      frame: () => clock.frame(),
+      frameAt: (ms) => clock.frameAt(ms),
+      msAt: (frame) => clock.msAt(frame),
+      wake,
+      latencySeconds: () => latencyOf(context),
+    };
   }
 }
 
@@ -88,6 +99,7 @@ function openContext(): AudioContext {
 /** The engine's current frame. The page's clock lags behind the engine's in some browsers, most when they have just begun. */
 class EngineClock {
   private toldFrame = 0;
+  private readonly map = new TimeMap(SAMPLE_RATE);
   private begin: () => void = () => undefined;
   /** Resolves at the engine's first word. */
   readonly began = new Promise<void>((resolve) => (this.begin = resolve));
@@ -100,7 +112,19 @@ class EngineClock {
   }
 
   frame(): number {
-    return Math.max(this.toldFrame, Math.round(this.context.currentTime * SAMPLE_RATE));
+    const frame = Math.round(this.context.currentTime * SAMPLE_RATE);
+    if (this.context.state === 'running') this.map.add(performance.now(), frame);
+    return Math.max(this.toldFrame, frame);
+  }
+
+  frameAt(ms: number): number {
+    const now = this.frame();
+    return this.map.frameAt(ms) ?? now + ((ms - performance.now()) / 1000) * SAMPLE_RATE;
+  }
+
+  msAt(frame: number): number {
+    const now = this.frame();
+    return this.map.msAt(frame) ?? performance.now() + ((frame - now) / SAMPLE_RATE) * 1000;
   }
 }
 

@@ -44,6 +44,8 @@ class SilentOutput {
 
   post = (message: EngineMessage) => void this.messages.push(message);
   frame = () => this.now;
+  frameAt = (ms: number) => (ms / 1000) * RATE;
+  msAt = (frame: number) => (frame / RATE) * 1000;
   latencySeconds = () => 0;
   wake = () => undefined;
 
@@ -84,6 +86,38 @@ describe('the player', () => {
     pass(9);
     const beats = output.waiting().map(({ at }) => (at - origin) / BEAT_FRAMES);
     expect(beats.filter((beat) => beat < 18)).toEqual([0, 1.5, 7, 8, 9.5, 15, 16, 17.5]);
+  });
+
+  it('counts in with the click alone, then plays on its very frame; the click goes on, or is over, as it is set', () => {
+    for (const isOn of [false, true]) {
+      const output = new SilentOutput();
+      const player = new Player(output);
+      player.setScore(scoreOf(songWith([0, 2])));
+      player.setClick({ sound: 'wood', levelDb: 0, accents: true, isOn });
+      player.play(0, 4 * TICKS_PER_QUARTER);
+      for (let turn = 0; turn < 90; turn++) {
+        // An edit while it is counted in changes nothing of when it begins.
+        if (turn === 20) player.setScore(scoreOf(songWith([0, 2])));
+        output.now += RATE / 20;
+        jest.advanceTimersByTime(50);
+      }
+      const heard = output.waiting().map(({ at, trackId }) => [(at - output.waiting()[0]!.at) / BEAT_FRAMES, trackId]);
+      const notes = heard.filter(([, trackId]) => trackId === 'track').map(([beat]) => beat);
+      const clicks = heard.filter(([, trackId]) => trackId !== 'track').map(([beat]) => beat as number);
+      expect(notes).toEqual([4, 6]);
+      expect(clicks.filter((beat) => beat < 8)).toEqual(isOn ? [0, 1, 2, 3, 4, 5, 6, 7] : [0, 1, 2, 3]);
+    }
+  });
+
+  it('says which tick was heard at a moment, and when one will be, before the beginning too', () => {
+    const { player, output, origin } = playing(songWith([0]));
+    const ms = (frame: number) => (frame / RATE) * 1000;
+    expect(player.tickHeardAt(ms(origin))).toBeCloseTo(0, 6);
+    expect(player.tickHeardAt(ms(origin + 9 * BEAT_FRAMES)) / TICKS_PER_QUARTER).toBeCloseTo(9, 6);
+    expect(player.tickHeardAt(ms(origin - BEAT_FRAMES)) / TICKS_PER_QUARTER).toBeCloseTo(-1, 6);
+    expect(player.msHeard(2 * TICKS_PER_QUARTER)).toBeCloseTo(ms(origin + 2 * BEAT_FRAMES), 6);
+    output.latencySeconds = () => 0.1;
+    expect(player.tickHeardAt(ms(origin)) / TICKS_PER_QUARTER).toBeCloseTo(-0.2, 6);
   });
 
   it('sends notes ahead of time, but not so far that an edit comes late', () => {

@@ -1,5 +1,10 @@
 import {
   chased,
+  clicksRound,
+  clickTrack,
+  CLICK_KEYS,
+  CLICK_TRACK_ID,
+  engineControl,
   engineNotes,
   engineTracks,
   eventKey,
@@ -9,17 +14,19 @@ import {
   SAMPLE_RATE,
   standingAt,
   turnedIn,
+  type ClickSettings,
   type Document,
   type EngineMessage,
   type EngineNote,
   type Id,
+  type LaneTarget,
   type PlayEvent,
   type PlayView,
   type StillSounding,
   type EngineRoute,
 } from '@yibbo/core';
 import type { SoundOutput } from './output';
-import { nextBarTick, tickAfter, type Score } from './score';
+import { clickPlan, nextBarTick, tickAfter, type Score } from './score';
 
 /** How far ahead events are sent, and how soon after an edit the new ones count. */
 const AHEAD_SECONDS = 0.5;
@@ -31,6 +38,15 @@ const AUDITION_SECONDS = 0.02;
 const RING_SECONDS = 4;
 /** Where the engine's chunks begin: at whole multiples of this, since a browser asks for so many frames at a time. */
 const GRID_FRAMES = 128;
+
+/** A held key sounds no longer than this, should nobody let it go, in seconds. */
+const LONGEST_HELD_SECONDS = 120;
+const CLICK_SECONDS = 0.05;
+
+/** The click, and when it is heard: as play goes on, or only while it counts in. */
+export interface ClickHeard extends ClickSettings {
+  readonly isOn: boolean;
+}
 
 /** A track that comes in or goes out at a frame to come. */
 interface BarSwitch {
@@ -47,6 +63,10 @@ export class Player {
   private originTick = 0;
   private originFrame = 0;
   private sentToTick = 0;
+  private click: ClickHeard | null = null;
+  /** Ticks before `originTick` that are counted in. */
+  private countInTicks = 0;
+  private clickedToTick = 0;
 
   /** Tracks that come in or go out at a bar line to come. */
   private readonly switches = new Map<Id, BarSwitch>();
@@ -66,13 +86,12 @@ export class Player {
   setScore(score: Score): void {
     const before = this.score;
     if (before === score) return;
-    this.output.post({ type: 'tracks', tracks: engineTracks(score.document) });
+    this.postTracks(score.document);
     if (!this.isPlaying || !before) {
       this.score = score;
       return;
     }
-    const frame = this.output.frame() + Math.round(EDIT_SECONDS * SAMPLE_RATE);
-    const reached = Math.ceil(this.tickAtFrame(frame));
+    const reached = this.reachedTick();
     this.originFrame = this.frameOf(reached);
     const tick = tickAfter(before, score, reached);
     this.originTick = tick;
@@ -84,18 +103,41 @@ export class Player {
     this.send();
   }
 
+  /** The first tick that an edit made now can still change. While play is counted in, that is its beginning. */
+  private reachedTick(): number {
+    const frame = this.output.frame() + Math.round(EDIT_SECONDS * SAMPLE_RATE);
+    return this.countsIn ? this.originTick : Math.ceil(this.tickAtFrame(frame));
+  }
+
+  private postTracks(document: Document): void {
+    const tracks = engineTracks(document);
+    this.output.post({ type: 'tracks', tracks: this.click ? [...tracks, clickTrack(this.click)] : tracks });
+  }
+
+  /** Lets the click be heard from now on, or never with null. */
+  setClick(click: ClickHeard | null): void {
+    this.click = click;
+    if (this.score) this.postTracks(this.score.document);
+    this.clickedToTick = Math.max(this.clickedToTick, this.sentToTick);
+  }
+
   /** Drops what waits from the origin on, which is at `tick`, and releases notes that end there; later events are to be sent again. */
   private replaceFrom(tick: number): void {
     this.generation++;
     this.output.post({ type: 'replace', from: this.originFrame, generation: this.generation, sounding: this.stillSounding(tick) });
     this.sentToTick = tick;
+    // What is still to be counted in stays so.
+    if (!this.countsIn || this.clickedToTick > tick) this.clickedToTick = tick;
+  }
+
+  private get countsIn(): boolean {
+    return this.countInTicks > 0 && this.output.frame() < this.originFrame;
   }
 
   /** Lets a track come in or go out at the next bar line, while the rest plays on. Does nothing while stopped. */
   switchAtBar(trackId: Id, goes: 'in' | 'out'): void {
     if (!this.isPlaying || !this.score) return;
-    const frame = this.output.frame() + Math.round(EDIT_SECONDS * SAMPLE_RATE);
-    const reached = Math.ceil(this.tickAtFrame(frame));
+    const reached = this.reachedTick();
     this.switches.set(trackId, { goes, atFrame: this.frameOf(nextBarTick(this.score, reached)) });
     this.originFrame = this.frameOf(reached);
     this.originTick = reached;
@@ -122,13 +164,18 @@ export class Player {
     return at < atFrame ? Math.min(until, atFrame) : null;
   }
 
-  play(fromTick: number): void {
+  /** Plays from a tick on, after so many ticks of click. */
+  play(fromTick: number, countInTicks = 0): void {
     if (!this.score) return;
     this.stop();
     this.originTick = fromTick;
     // On the engine's own grid, so that what is heard is, sample for sample, what a file has.
     this.originFrame = Math.ceil((this.output.frame() + EDIT_SECONDS * SAMPLE_RATE) / GRID_FRAMES) * GRID_FRAMES;
+    this.countInTicks = countInTicks;
+    if (countInTicks > 0)
+      this.originFrame = Math.ceil((2 * this.originFrame - this.frameOf(fromTick - countInTicks)) / GRID_FRAMES) * GRID_FRAMES;
     this.sentToTick = fromTick;
+    this.clickedToTick = fromTick - countInTicks;
     this.standAtOrigin();
     this.post(chased(this.score.document, fromTick, { view: this.score.view }));
     this.timer = setInterval(() => this.send(), TURN_MS);
@@ -153,6 +200,44 @@ export class Player {
     return Math.max(this.originTick, this.tickAtFrame(this.output.frame() - this.output.latencySeconds() * SAMPLE_RATE));
   }
 
+  /** The play tick that was heard at a moment of the page's clock, in milliseconds, with a fraction; before the beginning while play is counted in. */
+  tickHeardAt(ms: number): number {
+    return this.tickAtFrame(this.output.frameAt(ms) - this.output.latencySeconds() * SAMPLE_RATE);
+  }
+
+  /** The moment of the page's clock at which a play tick is heard, in milliseconds. */
+  msHeard(tick: number): number {
+    return this.output.msAt(this.frameOf(tick) + this.output.latencySeconds() * SAMPLE_RATE);
+  }
+
+  /** Sounds a key, at once, until it is let go. `held` names the press. */
+  press(trackId: Id, pitch: number, velocity: number, held: string): void {
+    const frames = LONGEST_HELD_SECONDS * SAMPLE_RATE;
+    const note: EngineNote = { at: this.output.frame(), frames, trackId, pitch, velocity, seed: pitch * 131 + velocity, held };
+    this.output.post({ type: 'notes', notes: [note], generation: this.generation });
+  }
+
+  letGo(held: string): void {
+    this.output.post({ type: 'letGo', held });
+  }
+
+  /** Turns a control of a track, at once, where one of our sounds follows it. */
+  turn(trackId: Id, target: LaneTarget, value: number): void {
+    const made = engineControl(target);
+    if (!made) return;
+    const [at, to] = [this.output.frame(), made.valueOf(value)];
+    const controls = [{ at, frames: 0, trackId, kind: made.kind, value: to, to }];
+    this.output.post({ type: 'controls', controls, generation: this.generation });
+  }
+
+  /** Clicks by themselves, so many, evenly; answers when each is heard, in milliseconds of the page's clock. For a tap test. */
+  clickAlone(count: number, everySeconds: number): readonly number[] {
+    const from = this.output.frame() + Math.round(everySeconds * SAMPLE_RATE);
+    const frames = Array.from({ length: count }, (_, index) => from + Math.round(index * everySeconds * SAMPLE_RATE));
+    this.output.post({ type: 'notes', notes: frames.map((at) => clickNote(at, true)), generation: this.generation });
+    return frames.map((frame) => this.output.msAt(frame + this.output.latencySeconds() * SAMPLE_RATE));
+  }
+
   /** Sounds one note at once or after some seconds, beside whatever plays. */
   audition(trackId: Id, pitch: number, velocity: number, seconds = 0.35, after = 0): void {
     const at = this.output.frame() + Math.round((AUDITION_SECONDS + after) * SAMPLE_RATE);
@@ -168,11 +253,24 @@ export class Player {
     if (endTick !== null && this.tickAtFrame(this.output.frame()) >= endTick) return this.end();
     const wanted = Math.ceil(this.tickAtFrame(this.output.frame() + ahead * SAMPLE_RATE));
     const until = endTick === null ? wanted : Math.min(endTick, wanted);
+    this.sendClicks(until);
     if (until <= this.sentToTick) return;
     const { document: song, view } = this.score;
     this.tell(turnedIn(song, this.sentToTick, until, this.telling(view)));
     this.post(events(song, this.sentToTick, until, { view }));
     this.sentToTick = until;
+  }
+
+  private sendClicks(untilTick: number): void {
+    const from = this.clickedToTick;
+    if (untilTick <= from) return;
+    this.clickedToTick = untilTick;
+    if (!this.click || !this.score) return;
+    const { meters, loop } = clickPlan(this.score);
+    const until = this.click.isOn ? untilTick : Math.min(untilTick, this.originTick);
+    const beats = from < until ? clicksRound(meters, loop, from, until) : [];
+    const notes = beats.map(({ tick, isFirst }) => clickNote(this.frameOf(tick), isFirst));
+    if (notes.length) this.output.post({ type: 'notes', notes, generation: this.generation });
   }
 
   /** Sends the state beside the notes at the origin; controls that no lane holds any more return to rest. */
@@ -226,4 +324,9 @@ export class Player {
     const { clock } = this.score!;
     return playTickAt(clock, playSeconds(clock, this.originTick) + (frame - this.originFrame) / SAMPLE_RATE);
   }
+}
+
+function clickNote(at: number, isFirst: boolean): EngineNote {
+  const pitch = isFirst ? CLICK_KEYS.first : CLICK_KEYS.other;
+  return { at, frames: Math.round(CLICK_SECONDS * SAMPLE_RATE), trackId: CLICK_TRACK_ID, pitch, velocity: 110, seed: pitch };
 }

@@ -1,4 +1,17 @@
-import { barAfter, endOfSong, findById, modulo, passAt, type Document, type Id, type LoopClock, type PlayView } from '@yibbo/core';
+import {
+  barAfter,
+  endOfSong,
+  findById,
+  marksSeenFrom,
+  modulo,
+  passAt,
+  type Document,
+  type Id,
+  type LoopClock,
+  type MeterAt,
+  type PlayView,
+  type TickSpan,
+} from '@yibbo/core';
 
 /** The score to play: a song as it is (or as a trial would have it) and how it goes round. */
 export interface Score {
@@ -30,6 +43,16 @@ export function songScore(document: Document, only: ReadonlySet<Id> | null = nul
   if (!loop?.on) return { document: heard, view: { kind: 'song' }, clock: { fromTick: 0, lengthTicks: end, tempos }, endTick: end };
   const clock = { originTick: loop.start, fromTick: loop.start, lengthTicks: loop.end - loop.start, tempos };
   return { document: heard, view: { kind: 'song', loop }, clock, endTick: null };
+}
+
+/** What the click of a score goes by: the meters it is counted in, and what of that time goes round; null where nothing does. */
+export function clickPlan({ document, view }: Score): { readonly meters: readonly MeterAt[]; readonly loop: TickSpan | null } {
+  const { meters } = document.song;
+  if (view.kind === 'song') return { meters, loop: view.loop ?? null };
+  const placement = findById(document.placements, view.placementId);
+  const pattern = findById(document.patterns, placement?.patternId);
+  if (!placement || !pattern) return { meters, loop: null };
+  return { meters: marksSeenFrom(meters, placement), loop: { start: 0, end: pattern.length } };
 }
 
 /** Where a play tick of a score stands in the song: play ticks of a loop count on, round after round. */

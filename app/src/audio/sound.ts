@@ -26,6 +26,9 @@ export class AppSound {
   /** The true peak of the whole, and what the limiter turned it down to, as gains, as they were told last. */
   whole: Pick<PeaksMessage, 'truePeak' | 'held'> = { truePeak: 0, held: 1 };
   private onEnd: (() => void) | null = null;
+  private onStopping: (() => void) | null = null;
+  /** Keys that are down and wait for sound to be opened. */
+  private readonly down = new Set<string>();
 
   /** Tells `onBlocked` when the browser takes the sound away or gives it back; returns what ends that. */
   watchBlocked(onBlocked: (isBlocked: boolean) => void): () => void {
@@ -128,7 +131,35 @@ export class AppSound {
     else void this.open().catch(() => undefined);
   }
 
+  /** Sounds a key of a track until it is let go; `held` names the press. Before sound is open, as soon as it is, if it is still down then. */
+  press(trackId: string, pitch: number, velocity: number, held: string): void {
+    const { player } = this;
+    if (player) {
+      player.wake();
+      return player.press(trackId, pitch, velocity, held);
+    }
+    this.down.add(held);
+    void this.open().then(
+      (opened) => (this.down.delete(held) ? opened.press(trackId, pitch, velocity, held) : opened.audition(trackId, pitch, velocity)),
+      () => this.down.delete(held),
+    );
+  }
+
+  letGo(held: string): void {
+    this.down.delete(held);
+    this.player?.letGo(held);
+  }
+
+  /** Tells `onStopping` before play stops, whoever stops it; returns what ends that. */
+  watchStopping(onStopping: () => void): () => void {
+    this.onStopping = onStopping;
+    return () => {
+      if (this.onStopping === onStopping) this.onStopping = null;
+    };
+  }
+
   stop(): void {
+    this.onStopping?.();
     this.player?.stop();
   }
 

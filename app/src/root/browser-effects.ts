@@ -1,12 +1,14 @@
 import { nanoid } from 'nanoid';
 import type { Id } from '@yibbo/core';
 import { BelongingSync } from '../acts/belongings/belonging-sync';
+import { MidiInputs } from '../audio/midi-inputs';
 import { AppSound } from '../audio/sound';
 import { store, stored } from '../browser/storage';
 import type { Effects, Keeping, KeepingSlot } from '../state/effects';
 import { GridOnScreen } from '../state/on-screen/grid';
 import { HeldInputs } from '../state/on-screen/held';
 import { PageOnScreen } from '../state/on-screen/page';
+import { PressedKeys } from '../state/on-screen/pressed-keys';
 import { api } from '../sync/api';
 import { Outbox } from '../sync/outbox';
 import { WavMaker } from '../workers/wav-maker';
@@ -49,6 +51,9 @@ export function browserEffects(): Effects & { readonly belongings: BelongingSync
     grid: new GridOnScreen(),
     page: new PageOnScreen(),
     held: new HeldInputs(),
+    pressed: new PressedKeys(),
+    midi: new MidiInputs(),
+    recording: { current: null },
     wav: new WavMaker(),
     belongings: new BelongingSync({ send: api.belongings, newId: () => nanoid() }),
   };

@@ -1,9 +1,12 @@
-import type { Change, Id } from '@yibbo/core';
+import type { Change, Id, Played } from '@yibbo/core';
 import { createContext, useContext } from 'react';
+import type { MidiInputs } from '../audio/midi-inputs';
 import type { AppSound } from '../audio/sound';
 import type { HeldInputs } from './on-screen/held';
 import type { GridOnScreen } from './on-screen/grid';
 import type { PageOnScreen } from './on-screen/page';
+import type { PressedKeys } from './on-screen/pressed-keys';
+import type { InputSource } from './preferences/play-in';
 import type { Server } from '../sync/api';
 import type { WavMaker } from '../workers/wav-maker';
 import type { Outbox } from '../sync/outbox';
@@ -23,6 +26,18 @@ export interface KeepingSlot {
   readonly current: Keeping | null;
   /** Keeps by `keeping` from now on; returns what ends that. */
   attach(keeping: Keeping): () => void;
+}
+
+/** What is being recorded takes what is played. */
+export interface RecordingRun {
+  take(event: Played, source: InputSource): void;
+  /** Ends it, now; what is held ends with it. */
+  end(): void;
+}
+
+/** The recording that goes on; null while none does. */
+export interface RecordingSlot {
+  current: RecordingRun | null;
 }
 
 /** Keeps what is the person's own in step with the server. */
@@ -48,6 +63,9 @@ export interface Effects {
   readonly grid: GridOnScreen;
   readonly page: PageOnScreen;
   readonly held: HeldInputs;
+  readonly pressed: PressedKeys;
+  readonly midi: MidiInputs;
+  readonly recording: RecordingSlot;
   readonly wav: WavMaker;
   readonly belongings: BelongingsInStep;
 }

@@ -6,9 +6,11 @@ import { foldingsReducer, storeFoldings } from './preferences/foldings';
 import { patternViewsReducer, storePatternViews } from './preferences/pattern-views';
 import { hearOtherWindows, storeThings } from './belongings/stored-things';
 import { belongingsReducer, thingsKnown } from './belongings/things';
+import { playInReducer, storePlayIn } from './preferences/play-in';
 import { preferencesReducer, storePreferences } from './preferences/preferences';
 import { clipboardReducer, storeClipboard } from './session/clipboard';
 import { nudgeReducer } from './session/nudged';
+import { playingInReducer } from './session/playing-in';
 import { sessionReducer } from './session/session';
 import { trialReducer } from './session/trial';
 
@@ -20,6 +22,8 @@ export function makeStore(effects: Effects) {
       session: sessionReducer,
       trial: trialReducer,
       nudge: nudgeReducer,
+      playingIn: playingInReducer,
+      playIn: playInReducer,
       preferences: preferencesReducer,
       belongings: belongingsReducer,
       patternViews: patternViewsReducer,
@@ -32,6 +36,7 @@ export function makeStore(effects: Effects) {
   store.subscribe(() => {
     const now = store.getState();
     if (now.preferences !== before.preferences) storePreferences(before.preferences, now.preferences);
+    if (now.playIn !== before.playIn) storePlayIn(before.playIn, now.playIn);
     if (now.belongings !== before.belongings) storeThings(before.belongings, now.belongings);
     if (now.patternViews !== before.patternViews) storePatternViews(before.patternViews, now.patternViews);
     if (now.foldings !== before.foldings) storeFoldings(before.foldings, now.foldings);

@@ -86,6 +86,9 @@ declare module 'lucide-react/dist/esm/icons/diamond.mjs' {
 declare module 'lucide-react/dist/esm/icons/dices.mjs' {
   export { Dices as default } from 'lucide-react';
 }
+declare module 'lucide-react/dist/esm/icons/drum.mjs' {
+  export { Drum as default } from 'lucide-react';
+}
 declare module 'lucide-react/dist/esm/icons/ear.mjs' {
   export { Ear as default } from 'lucide-react';
 }
@@ -169,6 +172,9 @@ declare module 'lucide-react/dist/esm/icons/pencil.mjs' {
 }
 declare module 'lucide-react/dist/esm/icons/pencil-ruler.mjs' {
   export { PencilRuler as default } from 'lucide-react';
+}
+declare module 'lucide-react/dist/esm/icons/piano.mjs' {
+  export { Piano as default } from 'lucide-react';
 }
 declare module 'lucide-react/dist/esm/icons/pin.mjs' {
   export { Pin as default } from 'lucide-react';

@@ -7,5 +7,6 @@ export * from './recorder';
 export * from './pads';
 export * from './note-values';
 export * from './steps-in';
+export * from './plan';
 export * from './ready';
 export * from './simulated';

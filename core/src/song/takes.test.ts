@@ -154,7 +154,9 @@ describe('a take', () => {
   });
 
   it('all others can go once one is chosen, but for what is played elsewhere and the first version', () => {
-    let { document, patternId: last, newId } = begun(songWith([note()]));
+    const first = begun(songWith([note()]));
+    const { newId } = first;
+    let { document, patternId: last } = first;
     const takes = [last];
     for (let count = 0; count < 3; count++) {
       ({ document, patternId: last } = withTakeBegun(

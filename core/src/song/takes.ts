@@ -22,33 +22,58 @@ export interface TakeBegun {
   readonly quantize: InputQuantize | null;
   /** Whether the placement plays it from now on. */
   readonly switches: boolean;
+  /** Whether it begins without notes, whatever the pattern has by now that it adds to. */
+  readonly isBare?: boolean;
 }
 
 /** The document with a take that has nothing played in it yet, and its pattern: another version of the one it adds to, or that one itself where it has
  *  no notes. */
 export function withTakeBegun(
   document: Document,
-  { placementId, from, at, quantize, switches }: TakeBegun,
+  { placementId, from, at, quantize, switches, isBare = false }: TakeBegun,
   newId: () => Id,
 ): { readonly document: Document; readonly patternId: Id } {
   const take = { at, raw: [], ...(quantize ? { quantize } : {}) };
   if (isBlank(document, from)) return { document: withPattern(document, from, (pattern) => ({ ...pattern, take })), patternId: from };
-  const { document: made, patternId } = variantMade(document, from, takeName(document, from), newId);
+  const name = takeName(document, from);
+  const { document: made, patternId } = isBare ? bareVariant(document, from, name, newId) : variantMade(document, from, name, newId);
   const begun = withPattern(made, patternId, (pattern) => ({ ...pattern, take }));
   return { document: switches ? withPlacementPlaying(begun, placementId, patternId) : begun, patternId };
 }
 
-function isBlank(document: Document, patternId: Id): boolean {
+/** A version of a pattern without notes and lanes, which nothing plays yet. */
+function bareVariant(document: Document, from: Id, name: string, newId: () => Id): ReturnType<typeof variantMade> {
+  const { document: made, patternId } = variantMade(document, from, name, newId);
+  const lanes = new Set(lanesOf(made, patternId).map(({ id }) => id));
+  const bare = {
+    ...made,
+    lanes: made.lanes.filter(({ id }) => !lanes.has(id)),
+    lanePoints: Object.fromEntries(Object.entries(made.lanePoints).filter(([id]) => !lanes.has(id))),
+  };
+  return { document: withNotesOf(bare, patternId, []), patternId };
+}
+
+/** The document with a placement playing a version of its pattern that has nothing in it yet, to play another take to what was empty before. */
+export function withBareVersion(document: Document, placementId: Id, newId: () => Id): Document {
+  const from = findById(document.placements, placementId)?.patternId;
+  if (from === undefined) return document;
+  const { document: made, patternId } = bareVariant(document, from, takeName(document, from), newId);
+  return withPlacementPlaying(made, placementId, patternId);
+}
+
+/** Whether a pattern has nothing in it and is no take. */
+export function isBlank(document: Document, patternId: Id): boolean {
   const pattern = findById(document.patterns, patternId);
   const isDrawn = lanesOf(document, patternId).some(({ id }) => pointsOf(document, id).length > 0);
   return !isDrawn && !pattern?.take && notesOf(document, patternId).length === 0;
 }
 
-/** "Lamp Keys take 2": after the first version, with the next number. */
+/** "Lamp Keys take 2": after the first version, with the next number. Where that is a take itself, it is the first one. */
 function takeName(document: Document, patternId: Id): string {
-  const stem = (variantsOf(document, patternId)[0]?.name ?? '').replace(/ take \d+$/, '');
+  const first = variantsOf(document, patternId)[0];
+  const stem = (first?.name ?? '').replace(/ take \d+$/, '');
   const taken = new Set(document.patterns.map(({ name }) => name));
-  let number = 1;
+  let number = first?.take ? 2 : 1;
   while (taken.has(`${stem} take ${number}`)) number++;
   return `${stem} take ${number}`;
 }
@@ -120,6 +145,13 @@ export function withStretchCleared(
     (note) => note.start < start || note.start >= end || kept.has(note.id) || (rows !== null && !rows.has(note.pitch)),
   );
   return left.length === notes.length ? document : withNotesOf(document, patternId, left);
+}
+
+/** The document with a take's pattern at least so long. */
+export function withLengthFor(document: Document, patternId: Id, ticks: number): Document {
+  const pattern = findById(document.patterns, patternId);
+  if (!pattern || pattern.length >= ticks) return document;
+  return withPattern(document, patternId, (each) => ({ ...each, length: ticks }));
 }
 
 /** A take with where its notes were played, once it is over. */

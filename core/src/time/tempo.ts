@@ -22,10 +22,15 @@ export function bpmAt(tempos: readonly TempoAt[], tick: number): number {
   return bpm;
 }
 
-/** Seconds from tick 0 to `tick` (may be fractional). */
+/** The tempo at tick 0, which rules before it too: what is counted in goes at the speed of what comes. */
+function beginningOf([first]: readonly TempoAt[]): TempoAt {
+  return first?.tick === 0 ? first : { tick: 0, bpm: DEFAULT_BPM };
+}
+
+/** Seconds from tick 0 to `tick` (may be fractional, or negative). */
 export function secondsAt(tempos: readonly TempoAt[], tick: number): number {
   let seconds = 0;
-  let from: TempoAt = { tick: 0, bpm: DEFAULT_BPM };
+  let from = beginningOf(tempos);
   for (const next of tempos) {
     if (next.tick >= tick) break;
     seconds += (next.tick - from.tick) * secondsPerTick(from.bpm);
@@ -37,7 +42,7 @@ export function secondsAt(tempos: readonly TempoAt[], tick: number): number {
 /** The (fractional) tick reached `seconds` after tick 0: the inverse of `secondsAt`. */
 export function tickAtSeconds(tempos: readonly TempoAt[], seconds: number): number {
   let left = seconds;
-  let from: TempoAt = { tick: 0, bpm: DEFAULT_BPM };
+  let from = beginningOf(tempos);
   for (const next of tempos) {
     const span = (next.tick - from.tick) * secondsPerTick(from.bpm);
     if (left < span) break;

@@ -86,6 +86,9 @@ describe('meter and tempo', () => {
       { tick: 90 * TICKS_PER_QUARTER, bpm: 120 },
     ];
     expect(secondsAt(tempos, 120 * TICKS_PER_QUARTER)).toBeCloseTo(105, 9);
+    // Before the beginning the first tempo rules.
+    expect(secondsAt([{ tick: 0, bpm: 30 }], -TICKS_PER_QUARTER)).toBe(-2);
+    expect(tickAtSeconds([{ tick: 0, bpm: 30 }], -2)).toBe(-TICKS_PER_QUARTER);
   });
 
   it('goes from ticks to seconds and back', () => {

@@ -1,5 +1,7 @@
 import { counted, goesWith, historyState, invert, layOnTop, SONG_TIMED, type Change, type Collection } from '@yibbo/core';
-import { noticeSet } from '../../state/session/session';
+import { selectPart } from '../../state/session/selectors';
+import { isSameStep, nextStepTick } from '../../state/session/playing-in';
+import { cursorSet, noticeSet } from '../../state/session/session';
 import { changedPlace, tellIfOutOfView } from '../pattern/show';
 import { changedSongPlace, tellOnPage } from '../song/show';
 import { dropTrial } from '../trial/trial-ends';
@@ -12,15 +14,25 @@ const OF_SONG: ReadonlySet<Collection> = new Set<Collection>(['tracks', ...SONG_
 /** Takes back the newest Change (or, with `redo`, the newest undo), and with it the run it belongs to, unless that still goes on. During a trial,
  *  undo drops the trial; redo leaves it, for there is nothing to do again before it is kept or dropped. */
 export function undo(direction: 'undo' | 'redo' = 'undo'): Thunk<Promise<void>> {
-  return async (dispatch, getState) => {
+  return async (dispatch, getState, { recording }) => {
+    recording.current?.end();
     if (getState().trial.trial) return void dispatch(direction === 'undo' ? dropTrial() : noticeSet('Keep or drop the trial first.'));
     let taken = await dispatch(takeBack(direction));
     const goesOn = () => {
       const { history } = getState().song;
-      const isOver = taken?.together !== getState().session.openRun;
-      return taken !== null && isOver && goesWith(history, historyState(history)[direction], taken);
+      const { steps } = getState().playingIn;
+      const nextId = historyState(history)[direction];
+      if (taken === null || nextId === null) return false;
+      // Of steps that are still being put in, one is taken back at a time.
+      if (steps && taken.together === getState().session.openRun) return isSameStep(steps, nextId);
+      return goesWith(history, nextId, taken);
     };
     while (goesOn()) taken = await dispatch(takeBack(direction));
+    const { steps } = getState().playingIn;
+    const { cursor } = getState().session;
+    const length = selectPart(getState())?.pattern.length ?? 0;
+    if (steps && cursor && taken?.together === steps.run && length > 0)
+      dispatch(cursorSet({ ...cursor, tick: nextStepTick(steps) < length ? nextStepTick(steps) : 0 }));
   };
 }
 

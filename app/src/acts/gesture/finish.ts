@@ -24,6 +24,7 @@ import {
 import { addNotes, editNotes, removeNotes, tellBeyond } from '../document/edits';
 import { putChosenChord } from '../pattern/put-chord';
 import { takeRow } from '../pattern/row-acts';
+import { moveEntry } from '../playing-in/move-entry';
 import { selectNotes, selectPart } from '../../state/session/selectors';
 import type { Thunk } from '../../state/store';
 import { lengthDrawn } from '../../state/preferences/preferences';
@@ -124,6 +125,7 @@ function paint(run: readonly DrawnNote[], { notes }: GestureContext): Thunk {
 
 function tapEmpty(note: DrawnNote, { trackId }: GestureContext): Thunk {
   return (dispatch) => {
+    if (dispatch(moveEntry(note))) return;
     if (dispatch(putChosenChord(note))) return;
     dispatch(hearNote(trackId, note.pitch, note.velocity));
     dispatch(takeRow(note.pitch));
@@ -139,7 +141,7 @@ function tapNote(
   return (dispatch) => {
     const { selected } = context.setting;
     const note = context.notes.find(({ id }) => id === noteId);
-    if (!note) return;
+    if (!note || dispatch(moveEntry(note))) return;
     // Where a tap selects, it never erases: it adds the note to what is selected, or takes it away.
     if (!selects && (context.tapErases || isDouble)) return dispatch(removeNotes([noteId]));
     const adds = selects || (isTouch && selected.size > 0);

@@ -41,7 +41,8 @@ export function leaveTools(): Thunk {
 /** Runs an action on what is selected and makes its Change at once, with its last settings but for those in `quick`. `on` names
  *  other notes to run it on. */
 export function runAction<A extends ActionId>(actionId: A, quick?: Some<A>, on?: readonly Id[]): Thunk {
-  return (dispatch, getState) => {
+  return (dispatch, getState, { recording }) => {
+    recording.current?.end();
     dispatch(leaveTools());
     const wasTrying = getState().trial.trial !== null;
     dispatch(settleTrial());

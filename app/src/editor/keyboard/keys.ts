@@ -20,6 +20,10 @@ import { ZOOM_BY } from '../grid/viewport/useViewport';
 import { deselect, selectAllNotes } from '../../acts/pattern/select';
 import { showNextRows, switchVelocityLane, switchViewMode } from '../../acts/pattern/view';
 import { closeRule } from '../../acts/pattern/rules';
+import { toggleRecording } from '../../acts/playing-in/record';
+import { beginSteps, endSteps } from '../../acts/playing-in/steps';
+import { recordAgain } from '../../acts/playing-in/takes';
+import { lettersPlaySet } from '../../state/session/playing-in';
 
 /** A key and what it does. `key` is as the browser names it; Ctrl stands for Cmd on a Mac. */
 export interface KeyAct {
@@ -102,7 +106,10 @@ const rotateRow =
   };
 
 const escape: Thunk<unknown> = (dispatch, getState) => {
+  const { lettersPlay, steps } = getState().playingIn;
+  if (lettersPlay) return void dispatch(lettersPlaySet(false));
   if (getState().trial.trial) return dispatch(dropTrial());
+  if (steps) return dispatch(endSteps());
   if (getState().session.rule) return dispatch(closeRule(false));
   if (getState().session.sheet) return dispatch(closeSheet);
   return dispatch(deselect);
@@ -156,6 +163,23 @@ const switchHabit =
   (habit: 'hearsDrawing' | 'isSnapping'): Thunk<unknown> =>
   (dispatch, getState) =>
     dispatch(preferencesSet({ [habit]: !getState().preferences[habit] }));
+
+const openPads: Thunk<unknown> = (dispatch, getState) => {
+  if (getState().session.sheet?.kind !== 'play-in') dispatch(openSheet({ kind: 'play-in' }));
+};
+
+const switchSteps: Thunk<unknown> = (dispatch, getState) => {
+  if (getState().playingIn.steps) return dispatch(endSteps());
+  dispatch(openPads);
+  dispatch(beginSteps());
+};
+
+/** Letters play, on pads that are seen. */
+const switchLetters: Thunk<unknown> = (dispatch, getState) => {
+  const isOn = getState().playingIn.lettersPlay;
+  if (!isOn) dispatch(openPads);
+  dispatch(lettersPlaySet(!isOn));
+};
 
 const look =
   (act: (grid: GridOnScreen) => void): Thunk<unknown> =>
@@ -235,6 +259,12 @@ export const KEYS: readonly KeyAct[] = [
   { key: 'End', words: 'Scroll on in time', act: look((grid) => grid.scroll(0.8, 0)) },
   { key: 'h', words: 'Hear notes as they are drawn, or not', act: switchHabit('hearsDrawing') },
   { key: 'i', words: 'Velocity lane', act: switchVelocityLane },
+  { key: 'n', words: 'Play in: pads or keys', act: sheet({ kind: 'play-in' }) },
+  { key: 'd', shift: true, words: 'Record, or end the recording', act: toggleRecording() },
+  { key: 'f', shift: true, words: 'Record again', act: recordAgain() },
+  { key: 'b', shift: true, words: 'Put in steps, or end that', act: switchSteps },
+  { key: 'c', shift: true, words: 'Letters play, or command again', act: switchLetters },
+  { key: 'v', shift: true, words: 'Takes', act: sheet({ kind: 'takes' }) },
   { key: '?', words: 'What is this? A press then tells what something is', act: (dispatch) => dispatch(askingSet(true)) },
   { key: 'ContextMenu', words: 'Actions for the notes', act: openMenu },
   { key: 'F10', shift: true, words: 'The same', act: openMenu },

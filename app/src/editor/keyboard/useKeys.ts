@@ -3,6 +3,7 @@ import { useEffects } from '../../state/effects';
 import { useAppDispatch, useAppSelector, type Thunk } from '../../state/store';
 import { letGo } from '../../acts/pattern/nudge';
 import { ownKeysOf } from '../../state/belongings/things';
+import { letterLifted, letterPressed, stepKeyPressed } from '../../acts/playing-in/play-keys';
 import type { KeyAct } from './keys';
 import { recipeActsOf } from './recipe-keys';
 import { useClipboard } from './useClipboard';
@@ -15,12 +16,20 @@ export function useKeys(onPlay: () => void): void {
   const dispatch = useAppDispatch();
   const { held } = useEffects();
   useEffect(() => held.follow(), [held]);
+  const lettersPlay = useAppSelector((state) => state.playingIn.lettersPlay);
+  useEffect(() => held.rest(lettersPlay), [held, lettersPlay]);
   useFocusKept();
   useClipboard();
   useEffect(() => {
     const pressed = new Map<string, Thunk<unknown>>();
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;
+      const release = isWriting(target) ? null : dispatch(playedBy(event));
+      if (release) {
+        event.preventDefault();
+        if (!event.repeat) pressed.set(event.code, release);
+        return;
+      }
       if (event.defaultPrevented || ownerOf(target, event.key, event.ctrlKey || event.metaKey) === 'element') return;
       if (event.key === ' ') {
         event.preventDefault();
@@ -38,7 +47,11 @@ export function useKeys(onPlay: () => void): void {
       pressed.delete(code);
       if (release) dispatch(release);
     };
-    const onBlur = () => dispatch(letGo());
+    const onBlur = () => {
+      for (const release of pressed.values()) dispatch(release);
+      pressed.clear();
+      dispatch(letGo());
+    };
     window.addEventListener('keydown', onKey);
     window.addEventListener('keyup', onRelease);
     window.addEventListener('blur', onBlur);
@@ -54,6 +67,20 @@ export function useKeys(onPlay: () => void): void {
 export function keyInput(event: KeyboardEvent): KeyInput {
   const { key, code, ctrlKey, metaKey, altKey, shiftKey } = event;
   return { key, code, ctrlKey, metaKey, altKey, shiftKey, isAltGraph: event.getModifierState('AltGraph') };
+}
+
+/** Whether what is pressed is written, or chooses in a menu. */
+function isWriting(target: Element): boolean {
+  return target.closest('input:not([type=range]), textarea, [contenteditable], [role=menu]') !== null;
+}
+
+/** Plays or puts in by a key, where letters play or steps are put in: what is to be done when it is released; null where the key is for something else. */
+function playedBy(event: KeyboardEvent): Thunk<Thunk | null> {
+  return (dispatch) => {
+    const pitches = dispatch(letterPressed(event, event.timeStamp));
+    if (pitches) return (release) => void release(letterLifted(pitches, performance.now()));
+    return !event.defaultPrevented && dispatch(stepKeyPressed(event)) ? () => undefined : null;
+  };
 }
 
 function actPressed(event: KeyboardEvent): Thunk<KeyAct | null> {

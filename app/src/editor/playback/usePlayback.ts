@@ -7,13 +7,13 @@ import { patternScore } from '../../audio/score';
 import { usePlayToggle, useWhilePlaying } from './useWhilePlaying';
 import { carriedDocument } from '../../acts/pattern/nudge';
 import type { Carried } from '../../state/session/nudged';
-import { selectPart, selectShownDocument } from '../../state/session/selectors';
+import { selectPart, selectPlayedDocument } from '../../state/session/selectors';
 import { useAppSelector, type State } from '../../state/store';
 
 /** Keeps the sound in step with what is on screen: every change, and every trial, is heard while the loop runs on. */
 export function usePlayback(): { toggle: () => void } {
   const { sound } = useEffects();
-  const document = useAppSelector(selectShownDocument);
+  const document = useAppSelector(selectPlayedDocument);
   const placementId = useAppSelector((state) => selectPart(state)?.placement.id);
   const isPlaying = useAppSelector((state) => state.session.isPlaying);
   useCarriedHeard(isPlaying);
@@ -45,7 +45,7 @@ function useCarriedHeard(isPlaying: boolean): void {
       heardAt = performance.now();
       const state = store.getState();
       heard = state.nudge.carried;
-      setScore(sound, carriedDocument(state) ?? selectShownDocument(state), selectPart(state)?.placement.id);
+      setScore(sound, carriedDocument(state) ?? selectPlayedDocument(state), selectPart(state)?.placement.id);
     };
     const follow = () => {
       if (timer === undefined && store.getState().nudge.carried !== heard)

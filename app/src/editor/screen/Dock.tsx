@@ -1,4 +1,6 @@
 import { DIVISION_UNITS, divisionName, formOf, historyState } from '@yibbo/core';
+import Drum from 'lucide-react/dist/esm/icons/drum.mjs';
+import Piano from 'lucide-react/dist/esm/icons/piano.mjs';
 import Pin from 'lucide-react/dist/esm/icons/pin.mjs';
 import Play from 'lucide-react/dist/esm/icons/play.mjs';
 import Redo from 'lucide-react/dist/esm/icons/redo.mjs';
@@ -29,14 +31,32 @@ export function Dock({ part, onPlay, isColumn = false }: DockProps) {
   return (
     <DockFrame isColumn={isColumn} {...(isNarrow && !isColumn ? TIGHT : {})}>
       <PlayPress onPlay={onPlay} />
+      <PlayInPress part={part} />
       <GridStepper part={part} isColumn={isColumn} isNarrow={isNarrow} />
       <UndoButtons />
     </DockFrame>
   );
 }
 
+/** Pads or keys, to play the open part in. */
+function PlayInPress({ part }: { readonly part: OpenPart }) {
+  const dispatch = useAppDispatch();
+  const isOpen = useAppSelector((state) => state.session.sheet?.kind === 'play-in');
+  const isRecording = useAppSelector((state) => state.playingIn.recording !== null);
+  return (
+    <Press
+      label={part.track.kind === 'drums' ? 'Play in: pads' : 'Play in: keys'}
+      icon={part.track.kind === 'drums' ? Drum : Piano}
+      iconOnly
+      look={isRecording ? 'strong' : isOpen ? 'on' : 'quiet'}
+      pressed={isOpen}
+      onPress={() => dispatch(openSheet({ kind: 'play-in' }))}
+    />
+  );
+}
+
 /** Narrower windows have no room beside the thumbs, in pixels. */
-const NARROW = 360;
+const NARROW = 400;
 const TIGHT = { gap: 1, paddingHorizontal: 0 } as const;
 
 /** The thumb's row at the foot of a song's screens, or the column at the left of a low window. */

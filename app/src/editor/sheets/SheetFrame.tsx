@@ -16,6 +16,8 @@ interface SheetFrameProps {
   readonly isPanel: boolean;
   /** Whether it may take more room, beside a page of which no row is being worked on. */
   readonly isTall?: boolean;
+  /** Presses beside the title, always in view. */
+  readonly tools?: ReactNode;
   readonly children: ReactNode;
 }
 
@@ -26,7 +28,7 @@ export const SHEET_HEIGHT = `min(40dvh, calc(${PAGE_HEIGHT} * 0.6))`;
 const TALL = `calc(${PAGE_HEIGHT} * 0.6)`;
 
 /** Something to set up, in the tray's place; it scrolls where it would take too much room from the notes. */
-export function SheetFrame({ title, note, isPanel, isTall = false, children }: SheetFrameProps) {
+export function SheetFrame({ title, note, isPanel, isTall = false, tools, children }: SheetFrameProps) {
   const dispatch = useAppDispatch();
   const content = useRef<HTMLElement>(null);
   useKeyFocus(content);
@@ -50,6 +52,7 @@ export function SheetFrame({ title, note, isPanel, isTall = false, children }: S
         <Words small faded oneLine flexGrow={1} flexShrink={1000} aria-live="polite" data-testid="sheet-note">
           {note ?? ''}
         </Words>
+        {tools}
         <Press label={`Close: ${title}`} shown="Close" onPress={() => dispatch(closeSheet)} />
       </XStack>
       <ScrollView flexGrow={0} flexShrink={1}>

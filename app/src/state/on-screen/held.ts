@@ -13,6 +13,7 @@ export const HELD_WORDS: Readonly<Record<Held, string>> = {
 export class HeldInputs {
   private readonly keys = new Set<string>();
   private readonly buttons = new Set<Held>();
+  private isResting = false;
 
   /** Follows which keys are held; returns what stops it. */
   follow(): () => void {
@@ -37,7 +38,12 @@ export class HeldInputs {
     else this.buttons.delete(held);
   }
 
+  /** Lets held keys mean nothing for as long as letters play. */
+  rest(isResting: boolean): void {
+    this.isResting = isResting;
+  }
+
   has(held: Held): boolean {
-    return this.keys.has(HELD_KEYS[held]) || this.buttons.has(held);
+    return (!this.isResting && this.keys.has(HELD_KEYS[held])) || this.buttons.has(held);
   }
 }

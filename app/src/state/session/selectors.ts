@@ -55,6 +55,17 @@ export interface OpenPart extends Grids {
   readonly naming: Naming;
 }
 
+/** What play goes round in while a recording goes on; the same object as long as nothing of it changes. */
+const selectRecordingTime = createSelector(
+  [
+    (state: State) => state.playingIn.recording?.lengthTicks,
+    (state: State) => state.playingIn.recording?.range,
+    (state: State) => state.playingIn.recording?.isReplacing,
+  ],
+  (lengthTicks, range, isReplacing) =>
+    lengthTicks === undefined || !range ? null : { lengthTicks, range, isReplacing: isReplacing === true },
+);
+
 const NO_NOTES: readonly Note[] = [];
 const FIRST_DIVISION = division('1/16');
 
@@ -68,6 +79,20 @@ export const selectShownDocument = createSelector(
     if (peek) return peek;
     if (!document || !trial || trial.isComparing) return document;
     return layOnTop(document, trial.performed.change).document;
+  },
+);
+
+/** The document as it is heard: while a recording goes on, with its pattern as long as that is, and without what it replaces. */
+export const selectPlayedDocument = createSelector(
+  [selectShownDocument, (state: State) => state.playingIn.recording?.placementId, selectRecordingTime],
+  (document, placementId, time): Document | null => {
+    const patternId = document && time ? findById(document.placements, placementId)?.patternId : undefined;
+    if (!document || !time || patternId === undefined) return document;
+    const patterns = document.patterns.map((each) => (each.id === patternId ? { ...each, length: time.lengthTicks } : each));
+    const notes = notesOf(document, patternId).filter(
+      ({ start }) => !time.isReplacing || start < time.range.start || start >= time.range.end,
+    );
+    return { ...document, patterns, notes: { ...document.notes, [patternId]: notes } };
   },
 );
 

@@ -44,7 +44,7 @@ export type SectionOf = { readonly sectionId: Id } | { readonly bars: BarSpan } 
 /** A sheet about the open pattern: the grid (of the pattern, a row, a stretch of time), a row, how far a nudge goes, and so on. */
 export type PatternSheet =
   | { readonly kind: 'grid'; readonly of: 'pattern' | 'row' | 'span' }
-  | { readonly kind: 'row' | 'nudge' | 'length' | 'drawing' | 'lanes' | 'chords' | 'tools' };
+  | { readonly kind: 'row' | 'nudge' | 'length' | 'drawing' | 'lanes' | 'chords' | 'tools' | 'play-in' | 'recording' | 'takes' };
 
 /** A sheet about the song and what is in it, on the song page and beside a pattern; `key` is the pattern's there. */
 export type SongSheet =

@@ -13,6 +13,8 @@ export interface StepButtonProps {
   readonly hits: readonly Note[];
   /** Whether a longer note from an earlier cell still sounds here. */
   readonly isHeld: boolean;
+  /** Whether the next step that is put in goes here. */
+  readonly isEntry: boolean;
   readonly isSelected: boolean;
   /** Where a trial's original stood. */
   readonly wasHit: boolean;
@@ -22,7 +24,7 @@ export interface StepButtonProps {
 }
 
 /** A cell of the current row: an ink dot that grows with velocity, on a ground that is darker on the beat. */
-export function StepButton({ part, cell, rowName, pitch, hits, isHeld, isSelected, wasHit, isFirst, size }: StepButtonProps) {
+export function StepButton({ part, cell, rowName, pitch, hits, isHeld, isEntry, isSelected, wasHit, isFirst, size }: StepButtonProps) {
   const hit = hits[0];
   const isOnBeat = cell.start % beatTicks(part.meter) === 0;
   const offset = hit ? (hit.start - cell.source) / (cell.end - cell.start) : 0;
@@ -53,6 +55,7 @@ export function StepButton({ part, cell, rowName, pitch, hits, isHeld, isSelecte
         ...CELL,
         height: size,
         background: isOnBeat ? 'var(--wash)' : 'var(--card)',
+        ...(isEntry ? ENTRY : {}),
         borderColor: isSelected ? 'var(--act)' : isOnBeat ? 'var(--lineStrong)' : 'var(--line)',
         borderWidth: isSelected ? 3 : 1,
         ...(isRepeat(cell) ? REPEAT : {}),
@@ -64,6 +67,9 @@ export function StepButton({ part, cell, rowName, pitch, hits, isHeld, isSelecte
     </div>
   );
 }
+
+/** Where the next step goes that is put in. */
+const ENTRY: CSSProperties = { outline: '3px solid var(--head)', outlineOffset: -1 };
 
 /** The small figures on a cell. A bend has no room for its line here. */
 function stepFigures(hit: Note): string {

@@ -3,7 +3,7 @@ import { memo, type CSSProperties } from 'react';
 import { useEffects } from '../../../state/effects';
 import { takeRow } from '../../../acts/pattern/row-acts';
 import type { OpenPart } from '../../../state/session/selectors';
-import { useAppDispatch } from '../../../state/store';
+import { useAppDispatch, useAppSelector } from '../../../state/store';
 import type { GridRow } from '../../../acts/pattern/rows';
 import { RowBar } from './RowBar';
 import { barSpan, CELLS_ACROSS, linesOf, notesInCell, type StepCell } from './step-cells';
@@ -146,6 +146,9 @@ function OpenRow(props: StepRowProps) {
 
 function Cell({ part, row, cell, notes, original, selected, isActive }: StepRowProps & { readonly cell: StepCell }) {
   const hits = notesInCell(notes, row.pitch, cell);
+  const isEntry = useAppSelector(({ playingIn, session: { cursor } }) =>
+    Boolean(playingIn.steps && cursor?.pitch === row.pitch && cursor.tick >= cell.start && cursor.tick < cell.end),
+  );
   const isHeld = notes.some(({ pitch, start, length }) => pitch === row.pitch && start < cell.source && start + length > cell.source);
   return (
     <StepButton
@@ -155,6 +158,7 @@ function Cell({ part, row, cell, notes, original, selected, isActive }: StepRowP
       pitch={row.pitch}
       hits={hits}
       isHeld={isHeld}
+      isEntry={isEntry}
       isSelected={hits.some(({ id }) => selected.has(id))}
       wasHit={original !== null && notesInCell(original, row.pitch, cell).length > 0}
       isFirst={isActive && cell.index === 0}

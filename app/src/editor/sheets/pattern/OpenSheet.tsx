@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { lazy, Suspense, type ReactNode } from 'react';
 import type { OpenPart } from '../../../state/session/selectors';
 import type { PatternSheet, Sheet, SheetOfKind } from '../../../state/session/session';
 import { isSongSheet, OpenSongSheet } from '../song/OpenSongSheet';
@@ -11,6 +11,10 @@ import { LengthSheet } from './LengthSheet';
 import { NudgeSheet } from './NudgeSheet';
 import { RowSheet } from './RowSheet';
 import { ToolboxSheet } from './ToolboxSheet';
+
+const PlayInSheet = lazy(() => import('../../playing-in/PlayInSheet'));
+const RecordingSheet = lazy(() => import('../../playing-in/RecordingSheet'));
+const TakesSheet = lazy(() => import('../../playing-in/TakesSheet'));
 
 interface OnPattern<K> {
   readonly sheet: SheetOfKind<PatternSheet, K>;
@@ -27,6 +31,9 @@ const SHEETS: { readonly [K in PatternSheet['kind']]: (props: OnPattern<K>) => R
   lanes: LanesSheet,
   chords: ChordsSheet,
   tools: ToolboxSheet,
+  'play-in': ({ sheet: _sheet, ...props }) => <PlayInSheet {...props} />,
+  recording: ({ sheet: _sheet, ...props }) => <RecordingSheet {...props} />,
+  takes: ({ sheet: _sheet, ...props }) => <TakesSheet {...props} />,
 };
 
 /** The sheet that is open: one about the pattern, or about the song. */
@@ -34,5 +41,9 @@ export function OpenSheet({ sheet, part, isPanel }: { readonly sheet: Sheet; rea
   if (sheet.kind === 'key') return <KeySheet part={part} isPanel={isPanel} />;
   if (isSongSheet(sheet)) return <OpenSongSheet sheet={sheet} isPanel={isPanel} />;
   const Shown = SHEETS[sheet.kind] as (props: OnPattern<PatternSheet['kind']>) => ReactNode;
-  return <Shown sheet={sheet} part={part} isPanel={isPanel} />;
+  return (
+    <Suspense fallback={null}>
+      <Shown sheet={sheet} part={part} isPanel={isPanel} />
+    </Suspense>
+  );
 }

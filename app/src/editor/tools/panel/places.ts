@@ -48,6 +48,21 @@ export const SHEET_PLACES: Readonly<Record<OpenableSheet, Entry>> = {
     words: 'pads degree harmony triad seventh inversion voicing progression put',
     help: 'Pads with the chords of the key: hear them, and put them among the notes.',
   },
+  'play-in': {
+    label: 'Play in …',
+    words: 'record keyboard piano pads drum instrument live perform step entry midi keys',
+    help: 'Pads or keys for the open part: heard as they are pressed, put in step by step, or recorded.',
+  },
+  recording: {
+    label: 'Recording …',
+    words: 'click metronome count-in punch input quantize midi device latency tap controller keyboard',
+    help: 'How a recording goes: click, count-in, bars, what is replaced, quantize, devices.',
+  },
+  takes: {
+    label: 'Takes …',
+    words: 'comp passes recorded best version compare',
+    help: 'What was recorded, take by take and bar by bar.',
+  },
   lanes: {
     label: 'Lanes …',
     words: 'lane controller automation bend pressure modulation pan chance velocity cc',

@@ -1,0 +1,300 @@
+import {
+  applyOwn,
+  checkDocument,
+  invert,
+  newSong,
+  newTrack,
+  notesOf,
+  recordingPlan,
+  soundById,
+  takesOf,
+  TICKS_PER_QUARTER,
+  withTrack,
+  type Change,
+  type Document,
+  type Note,
+  type Played,
+} from '@yibbo/core';
+import fc from 'fast-check';
+import { RecordingInRun, type RunSetup } from './recording-run';
+
+const BEAT = TICKS_PER_QUARTER;
+const BAR = 4 * BEAT;
+/** At 120 bpm. */
+const BEAT_MS = 500;
+/** The page's clock when play begins. */
+const ORIGIN = 1000;
+
+function songWith(notes: readonly Partial<Note>[], bars = 2): Document {
+  const ids = ['track', 'pattern', 'placement'];
+  const document = withTrack(
+    newSong('song', 'Test', 1),
+    newTrack(newSong('song', 'Test', 1), soundById('lamp-keys'), () => ids.shift()!),
+  );
+  const made = notes.map((note, index): Note => ({
+    id: `n${index}`,
+    patternId: 'pattern',
+    start: 0,
+    length: BEAT,
+    pitch: 60,
+    velocity: 90,
+    ...note,
+  }));
+  const longer = { ...document, patterns: document.patterns.map((each) => ({ ...each, length: bars * BAR })) };
+  return made.length ? { ...longer, notes: { pattern: made } } : longer;
+}
+
+type Wish = Partial<Parameters<typeof recordingPlan>[0]> & Partial<RunSetup>;
+
+/** A recording on a song, in a time that the test moves. */
+function recording(song: Document, wish: Wish = {}) {
+  let ms = ORIGIN;
+  let made = 0;
+  const state = { document: song, changes: [] as Change[], takes: [] as readonly string[], isOver: false, isPlaying: true, notes: 0 };
+  const meters = song.song.meters;
+  const patternTicks = song.patterns[0]!.length;
+  const plan = recordingPlan({
+    meters,
+    patternTicks,
+    startBar: 1,
+    marked: null,
+    ends: 'told',
+    bars: 2,
+    leadInBars: 0,
+    countInBars: 0,
+    ...wish,
+  });
+  const setup: RunSetup = {
+    ...plan,
+    placementId: 'placement',
+    from: 'pattern',
+    patternTicks,
+    meters,
+    quantize: null,
+    isKit: false,
+    hitTicks: BEAT / 4,
+    earlyTicks: 3000,
+    isReplacing: false,
+    passesAdd: true,
+    latencyMs: {},
+    ...wish,
+  };
+  const tickAt = (at: number) => plan.fromTick + ((at - ORIGIN) / BEAT_MS) * BEAT;
+  const run = new RecordingInRun(setup, {
+    player: { get isPlaying() { return state.isPlaying; }, tickHeardAt: tickAt }, // prettier-ignore
+    document: () => state.document,
+    newId: () => `m${made++}`,
+    now: () => 5,
+    clock: () => ms,
+    commit: (entries) => {
+      const change: Change = { id: `c${state.changes.length}`, at: 0, device: 'd', label: 'Record', together: 'r', entries };
+      state.document = applyOwn(state.document, change);
+      state.changes.push(change);
+    },
+    told: () => undefined,
+    over: (takes, notes) => Object.assign(state, { takes, isOver: true, notes }),
+  });
+  /** Lets time pass up to a beat from where play began. */
+  const until = (beat: number) => {
+    const to = ORIGIN + beat * BEAT_MS;
+    while (ms + 50 <= to) {
+      ms += 50;
+      jest.advanceTimersByTime(50);
+    }
+    ms = Math.max(ms, to);
+  };
+  const at = (beat: number) => ORIGIN + beat * BEAT_MS;
+  const send = (event: Played) => run.take(event, 'screen');
+  const strike = (pitch: number, beat: number, length = 0.5, velocity = 80) => {
+    until(beat);
+    send({ kind: 'on', pitch, velocity, at: at(beat) });
+    until(beat + length);
+    send({ kind: 'off', pitch, at: at(beat + length) });
+  };
+  const inBeats = (patternId: string) => notesOf(state.document, patternId).map(({ start, pitch }) => [start / BEAT, pitch]);
+  return { run, state, until, at, send, strike, inBeats };
+}
+
+beforeEach(() => jest.useFakeTimers());
+afterEach(() => jest.useRealTimers());
+
+describe('a recording', () => {
+  it('on an empty pattern becomes that pattern; each pass is a take that adds to the one before; undone it is as if it had not been', () => {
+    const before = songWith([]);
+    const { run, state, strike, until, inBeats } = recording(before);
+    strike(60, 1);
+    strike(64, 9);
+    until(16);
+    strike(67, 18);
+    run.end();
+    expect(state.takes).toHaveLength(3);
+    expect(state.takes.map(inBeats)).toEqual([[[1, 60]], [[1, 60], [1, 64]], [[1, 60], [1, 64], [2, 67]]]); // prettier-ignore
+    expect(state.takes[0]).toBe('pattern');
+    expect(state.document.placements[0]!.patternId).toBe(state.takes[2]);
+    expect(checkDocument(state.document)).toBeNull();
+    const undone = [...state.changes]
+      .reverse()
+      .reduce((document, change) => applyOwn(document, invert(change, { id: 'u', at: 0, device: 'd', label: '' })), state.document);
+    expect(undone).toEqual(before);
+  });
+
+  it('afresh: every pass begins with what was there, and the last one plays in the end', () => {
+    const { run, state, strike, inBeats } = recording(songWith([{ pitch: 50 }]), { passesAdd: false });
+    strike(60, 1);
+    strike(64, 9);
+    expect(state.document.placements[0]!.patternId).toBe('pattern');
+    run.end();
+    expect(state.takes.map(inBeats)).toEqual([[[0, 50], [1, 60]], [[0, 50], [1, 64]]]); // prettier-ignore
+    expect(inBeats('pattern')).toEqual([[0, 50]]);
+    expect(state.document.placements[0]!.patternId).toBe(state.takes[1]);
+  });
+
+  it('afresh on an empty pattern: no pass has notes of another', () => {
+    const { run, state, strike, inBeats } = recording(songWith([]), { passesAdd: false });
+    for (const pass of [0, 1, 2]) strike(60 + pass, 1 + 8 * pass);
+    run.end();
+    expect(state.takes.map(inBeats)).toEqual([[[1, 60]], [[1, 61]], [[1, 62]]]);
+    expect(takesOf(state.document, 'pattern')).toHaveLength(3);
+  });
+
+  it('replacing: what is there goes as far as it was played, up to the next whole bar, and nothing beyond', () => {
+    const there = [{ start: 0, pitch: 50 }, { start: 3 * BEAT, pitch: 51 }, { start: 4 * BEAT, pitch: 52 }]; // prettier-ignore
+    const { run, state, strike, until, inBeats } = recording(songWith(there), { isReplacing: true });
+    strike(60, 1);
+    until(2);
+    run.end();
+    expect(state.takes.map(inBeats)).toEqual([[[1, 60], [4, 52]]]); // prettier-ignore
+    expect(inBeats('pattern')).toHaveLength(3);
+  });
+
+  it('replacing on a kit: only in the rows that were struck', () => {
+    const there = [{ start: 2 * BEAT, pitch: 36 }, { start: 2 * BEAT, pitch: 42 }]; // prettier-ignore
+    const { run, state, strike, until, inBeats } = recording(songWith(there), { isReplacing: true, isKit: true });
+    strike(36, 1, 0.1);
+    until(7);
+    run.end();
+    expect(state.takes.map(inBeats)).toEqual([[[1, 36], [2, 42]]]); // prettier-ignore
+    expect(notesOf(state.document, state.takes[0]!)[0]!.length).toBe(BEAT / 4);
+  });
+
+  it('only the marked time, with a lead-in: what is played outside is heard and not taken', () => {
+    const { run, state, strike, until, inBeats } = recording(songWith([], 4), {
+      marked: { start: 2 * BAR, end: 3 * BAR },
+      leadInBars: 1,
+      ends: 'once',
+    });
+    // Play begins at beat 4: bar 2.
+    strike(60, 1);
+    strike(61, 3.9, 0.05);
+    strike(62, 5);
+    strike(63, 8.5);
+    until(12);
+    expect(state.isOver).toBe(true);
+    expect(state.takes.map(inBeats)).toEqual([[[8, 61], [9, 62]]]); // prettier-ignore
+    run.end();
+  });
+
+  it('ends by itself after one pass, but not before a note that is held is over: it is whole', () => {
+    const { state, strike, until, send, at } = recording(songWith([]), { ends: 'once' });
+    strike(60, 1);
+    until(7.5);
+    send({ kind: 'on', pitch: 72, velocity: 70, at: at(7.5) });
+    until(9);
+    expect(state.isOver).toBe(false);
+    send({ kind: 'off', pitch: 72, at: at(9) });
+    until(10);
+    expect(state.isOver).toBe(true);
+    const held = notesOf(state.document, 'pattern').find(({ pitch }) => pitch === 72)!;
+    expect([held.start / BEAT, held.length / BEAT]).toEqual([7.5, 1.5]);
+  });
+
+  it('for some bars, or as long as one plays: the pattern grows to whole bars, and its placement with it', () => {
+    const bars = recording(songWith([]), { ends: 'bars', bars: 3 });
+    bars.strike(60, 9);
+    bars.until(13);
+    expect(bars.state.isOver).toBe(true);
+    expect(bars.state.document.patterns[0]!.length).toBe(3 * BAR);
+    expect(bars.state.document.placements[0]!.length).toBe(3 * BAR);
+    const grows = recording(songWith([]), { ends: 'grows' });
+    grows.strike(60, 17);
+    grows.until(17.6);
+    grows.run.end();
+    expect(grows.state.document.patterns[0]!.length).toBe(5 * BAR);
+    expect(grows.inBeats('pattern')).toEqual([[17, 60]]);
+  });
+
+  it('ends where play does, and what was held ends there; with nothing played nothing is made', () => {
+    const { state, until, send, at } = recording(songWith([]));
+    until(1);
+    send({ kind: 'on', pitch: 60, velocity: 70, at: at(1) });
+    until(3);
+    state.isPlaying = false;
+    until(3.3);
+    expect(state.isOver).toBe(true);
+    const [note] = notesOf(state.document, 'pattern');
+    expect(note!.length / BEAT).toBeCloseTo(2, 0);
+    const empty = recording(songWith([{}]));
+    empty.until(20);
+    empty.run.end();
+    expect(empty.state.changes).toEqual([]);
+  });
+
+  it('keeps what it has by itself while it goes on, not later than a second after it is over', () => {
+    const { state, strike, until, inBeats } = recording(songWith([]));
+    strike(60, 1);
+    until(4);
+    expect(state.isOver).toBe(false);
+    expect(inBeats('pattern')).toEqual([[1, 60]]);
+  });
+
+  it('takes every note that is played in its range once, in its pass, quantized or not, however late the page hears of it', () => {
+    const played = fc.uniqueArray(
+      fc.record({ beat: fc.integer({ min: 0, max: 620 }), length: fc.integer({ min: 1, max: 60 }), late: fc.integer({ min: 0, max: 80 }) }),
+      { selector: ({ beat }) => beat, minLength: 1, maxLength: 24 },
+    );
+    fc.assert(
+      fc.property(played, fc.boolean(), fc.boolean(), (list, isQuantized, passesAdd) => {
+        const quantize = isQuantized ? { steps: '10080 ticks' as const, strength: 100 } : null;
+        const { run, state, until, send, at } = recording(songWith([]), { quantize, passesAdd });
+        // Every note has a key of its own, so that none ends another.
+        const events = list.flatMap(({ beat, length, late }, index): { from: number; late: number; event: Played }[] => [
+          { from: beat / 25, late, event: { kind: 'on', pitch: 30 + index, velocity: 90, at: at(beat / 25) } },
+          { from: (beat + length) / 25, late, event: { kind: 'off', pitch: 30 + index, at: at((beat + length) / 25) } },
+        ]);
+        for (const { from, late, event } of events.sort((a, b) => a.from - b.from)) {
+          until(from + late / BEAT_MS);
+          send(event);
+        }
+        until(30);
+        run.end();
+        const takes = state.takes.map((id) => notesOf(state.document, id));
+        list.forEach(({ beat, length }, index) => {
+          const place = isQuantized ? Math.round(beat / 12.5 + 1e-9) / 2 : beat / 25;
+          const [first] = takes.filter((notes) => notes.some(({ pitch }) => pitch === 30 + index));
+          const note = first!.find(({ pitch }) => pitch === 30 + index)!;
+          const wanted = place % 8;
+          expect(Math.abs(note.start / BEAT - wanted)).toBeLessThan(1e-3);
+          expect(note.length).toBe(Math.round(((beat + length) / 25) * BEAT) - Math.round((beat / 25) * BEAT));
+          if (!passesAdd) expect(takes.filter((notes) => notes.some(({ pitch }) => pitch === 30 + index))).toHaveLength(1);
+        });
+        expect(checkDocument(state.document)).toBeNull();
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('holds twenty minutes and 30,000 events in few Changes', () => {
+    const { run, state, until, send, at } = recording(songWith([]), { ends: 'grows' });
+    const count = 15_000;
+    for (let index = 0; index < count; index++) {
+      const beat = (index * 2400) / count;
+      until(beat);
+      send({ kind: 'on', pitch: 40 + (index % 40), velocity: 90, at: at(beat) });
+      send({ kind: 'off', pitch: 40 + (index % 40), at: at(beat + 0.1) });
+    }
+    run.end();
+    expect(notesOf(state.document, 'pattern')).toHaveLength(count);
+    expect(state.changes.length).toBeLessThan(100);
+    expect(state.document.patterns[0]!.take!.raw).toHaveLength(count);
+  });
+});
