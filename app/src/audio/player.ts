@@ -1,9 +1,9 @@
 import {
   chased,
+  clickNote,
+  clickNotes,
   clicksRound,
   clickTrack,
-  CLICK_KEYS,
-  CLICK_TRACK_ID,
   engineControl,
   engineNotes,
   engineTracks,
@@ -41,7 +41,6 @@ const GRID_FRAMES = 128;
 
 /** A held key sounds no longer than this, should nobody let it go, in seconds. */
 const LONGEST_HELD_SECONDS = 120;
-const CLICK_SECONDS = 0.05;
 
 /** The click, and when it is heard: as play goes on, or only while it counts in. */
 export interface ClickHeard extends ClickSettings {
@@ -269,7 +268,7 @@ export class Player {
     const { meters, loop } = clickPlan(this.score);
     const until = this.click.isOn ? untilTick : Math.min(untilTick, this.originTick);
     const beats = from < until ? clicksRound(meters, loop, from, until) : [];
-    const notes = beats.map(({ tick, isFirst }) => clickNote(this.frameOf(tick), isFirst));
+    const notes = clickNotes(beats, (tick) => this.frameOf(tick));
     if (notes.length) this.output.post({ type: 'notes', notes, generation: this.generation });
   }
 
@@ -324,9 +323,4 @@ export class Player {
     const { clock } = this.score!;
     return playTickAt(clock, playSeconds(clock, this.originTick) + (frame - this.originFrame) / SAMPLE_RATE);
   }
-}
-
-function clickNote(at: number, isFirst: boolean): EngineNote {
-  const pitch = isFirst ? CLICK_KEYS.first : CLICK_KEYS.other;
-  return { at, frames: Math.round(CLICK_SECONDS * SAMPLE_RATE), trackId: CLICK_TRACK_ID, pitch, velocity: 110, seed: pitch };
 }

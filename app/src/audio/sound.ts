@@ -14,6 +14,8 @@ export interface PhraseNote {
 /** The app's sound. It opens at the first press, as browsers ask, and knows the score before that; it can be made ready before, too. */
 export class AppSound {
   player: Player | null = null;
+  /** Whether the browser holds the sound back. */
+  isBlocked = false;
   private onBlocked: ((isBlocked: boolean) => void) | null = null;
   private opening: Promise<Player> | null = null;
   /** The browser's sound, where it has been made ready and not opened yet. */
@@ -188,7 +190,11 @@ export class AppSound {
     try {
       const browserSound = this.ready ?? this.made();
       this.ready = null;
-      this.player = new Player(await browserSound.open((isBlocked) => this.onBlocked?.(isBlocked)));
+      const tell = (isBlocked: boolean) => {
+        this.isBlocked = isBlocked;
+        this.onBlocked?.(isBlocked);
+      };
+      this.player = new Player(await browserSound.open(tell));
       this.player.onEnd = () => this.onEnd?.();
       this.player.onSwitched = (...told) => this.onSwitched?.(...told);
       this.send();

@@ -1,5 +1,8 @@
 import type { EngineTrack } from '../audio/messages';
 import type { Drum, KitSound } from '../audio/sounds';
+import { SAMPLE_RATE } from '../audio/rate';
+import type { EngineNote } from '../audio/voice';
+import type { FrameOf } from './engine-notes';
 import { barAfter, barBefore, beatTicks, meterAt, type MeterAt } from '../time';
 
 export const CLICK_SOUNDS = ['wood', 'tick', 'chime'] as const;
@@ -21,15 +24,16 @@ export interface ClickBeat {
 }
 
 /** The click's track in the engine. No track of a song has its name: ids have no colon. */
-export const CLICK_TRACK_ID = 'click:';
+const CLICK_TRACK_ID = 'click:';
 /** The keys of its two strokes. */
-export const CLICK_KEYS = { first: 76, other: 77 } as const;
+const CLICK_KEYS = { first: 76, other: 77 } as const;
+const STROKE_FRAMES = Math.round(0.05 * SAMPLE_RATE);
 
 const struck = (name: string, hz: number, decaySeconds: number, level: number): Drum => ({
   name,
   levelDb: 0,
   choke: 'click',
-  body: { fromHz: hz * 1.06, toHz: hz, sweepSeconds: 0.01, decaySeconds, level, drive: 0 },
+  body: { fromHz: hz * 1.06, toHz: hz, sweepSeconds: 0.01, decaySeconds, level, drive: 1 },
 });
 
 const STROKES: Readonly<Record<ClickSound, readonly [first: Drum, other: Drum]>> = {
@@ -51,6 +55,17 @@ export function clickTrack({ sound, levelDb, accents }: ClickSettings): EngineTr
     drums: { [CLICK_KEYS.first]: accents ? first : other, [CLICK_KEYS.other]: other },
   };
   return { id: CLICK_TRACK_ID, sound: kit, levelDb, pan: 0, isAudible: true };
+}
+
+/** Beats as the engine takes them. */
+export function clickNotes(beats: readonly ClickBeat[], frameOf: FrameOf): EngineNote[] {
+  return beats.map(({ tick, isFirst }) => clickNote(frameOf(tick), isFirst));
+}
+
+/** One stroke of the click at a frame. */
+export function clickNote(at: number, isFirst: boolean): EngineNote {
+  const pitch = isFirst ? CLICK_KEYS.first : CLICK_KEYS.other;
+  return { at, frames: STROKE_FRAMES, trackId: CLICK_TRACK_ID, pitch, velocity: 110, seed: pitch };
 }
 
 /** The beats in [fromTick, toTick) under some meters. Before tick 0 the first meter goes on backwards, as a count-in needs it. */

@@ -3,6 +3,7 @@ import { SAMPLE_RATE } from '../audio/rate';
 import type { Document } from '../model/document';
 import type { Id } from '../model/entities';
 import { LoudnessMeter, TruePeakMeter } from '../audio/loudness';
+import type { ClickSettings } from '../playback/click';
 import type { RenderSpan } from './feed';
 import type { Block } from '../audio/resample';
 import { rendered, type RenderedBlock } from './rendered';
@@ -18,6 +19,8 @@ export interface WavOptions {
   readonly end: number;
   /** The tracks that are heard; null for all that are not muted. */
   readonly trackIds: readonly Id[] | null;
+  /** The click that goes with them; absent where none does. */
+  readonly click?: ClickSettings | null;
   /** Whether what rings at the end rings out. */
   readonly hasTail: boolean;
   readonly sampleRate: (typeof WAV_RATES)[number];
@@ -47,8 +50,8 @@ const MOST_MADE_UP_DB = 3;
 /** Renders a stretch of the song into a WAV file, piece by piece, so that no length of it fills memory; returns the beginning of the file last.
  *  The same song gives the same bytes. Throws RangeError where it would be longer than a WAV file can be. */
 export function* exportWav(document: Document, options: WavOptions): Generator<WavPiece, WavEnd> {
-  const { hasTail, sampleRate, bits, level, start, end, trackIds } = options;
-  const span = { start, end, trackIds: trackIds && new Set(trackIds) };
+  const { hasTail, sampleRate, bits, level, start, end, trackIds, click = null } = options;
+  const span = { start, end, trackIds: trackIds && new Set(trackIds), click };
   const { gain, intoLimiter } = yield* levelled(document, span, options);
   const writer = new WavWriter(bits, document.song.seed);
   const resampler = sampleRate === SAMPLE_RATE ? null : new Resampler(sampleRate);

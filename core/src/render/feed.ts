@@ -3,6 +3,7 @@ import { SAMPLE_RATE } from '../audio/rate';
 import type { Document } from '../model/document';
 import type { Id } from '../model/entities';
 import type { TickSpan } from '../notes/span';
+import { clickBeats, clickNotes, clickTrack, type ClickSettings } from '../playback/click';
 import { engineNotes, engineTracks } from '../playback/engine-notes';
 import { chased, events } from '../playback/events';
 import { standingAt, turnedIn } from '../playback/engine-messages';
@@ -12,6 +13,8 @@ import { secondsAt } from '../time';
 export interface RenderSpan extends TickSpan {
   /** The tracks that are heard; null for all that are not muted. */
   readonly trackIds: ReadonlySet<Id> | null;
+  /** The click that goes with it; absent where none does. */
+  readonly click?: ClickSettings | null;
 }
 
 /** How much of the song the engine is told at a time, in ticks: two bars of 4/4. */
@@ -45,7 +48,7 @@ export class EngineFeed {
     const frameOf = (tick: number) => this.frameOf(tick);
     const begun = chased(document, span.start, context).map((event) => this.cut(event));
     return [
-      { type: 'tracks', tracks: engineTracks(document, true) },
+      { type: 'tracks', tracks: [...engineTracks(document, true), ...(span.click ? [clickTrack(span.click)] : [])] },
       ...standingAt(this.whole, span.start, { context, frameOf, generation: 0 }),
       { type: 'notes', notes: engineNotes(begun, frameOf), generation: 0 },
     ];
@@ -58,10 +61,12 @@ export class EngineFeed {
     const messages: EngineMessage[] = [];
     while (this.told < span.end && frameOf(this.told) < frame) {
       const to = Math.min(span.end, this.told + WINDOW);
-      const notes = engineNotes(
+      const played = engineNotes(
         events(document, this.told, to, context).map((event) => this.cut(event)),
         frameOf,
       );
+      const clicks = span.click ? clickNotes(clickBeats(document.song.meters, this.told, to), frameOf) : [];
+      const notes = [...played, ...clicks];
       for (const turned of turnedIn(this.whole, this.told, to, { context, frameOf, generation: 0 })) messages.push(turned);
       if (notes.length) messages.push({ type: 'notes', notes, generation: 0 });
       this.told = to;

@@ -83,6 +83,21 @@ describe('a WAV file', () => {
     expect(peakOf({}, { ...own, tracks: own.tracks.map((each) => ({ ...each, soloed: each.id === 'track' })) })).toBeGreaterThan(0.01);
   });
 
+  it('has the click where it is asked for, on every beat, and not else', () => {
+    const document = songWith([], 1);
+    const { left } = readWav(wavOf(document, { click: { sound: 'wood', levelDb: 0, accents: true } }));
+    const beat = 24_000;
+    const loud = [0, 1, 2].map((at) => Math.max(...left.subarray(at * beat, at * beat + 2400).map(Math.abs)));
+    expect(Math.min(...loud)).toBeGreaterThan(0.02);
+    expect(loud[0]!).toBeGreaterThan(1.1 * loud[1]!);
+    expect([0, 1, 2].map((at) => left.subarray(at * beat, at * beat + 300).findIndex((sample) => Math.abs(sample) > 1e-4) < 60)).toEqual([
+      true,
+      true,
+      true,
+    ]);
+    expect(Math.max(...readWav(wavOf(document, {})).left.map(Math.abs))).toBeLessThan(1e-3);
+  });
+
   it('leaves with its true peak at -1 dB, or at -14 LUFS with its peaks held', () => {
     const peakDb = (wav: ReturnType<typeof readWav>) => {
       const meter = new TruePeakMeter();

@@ -5,7 +5,7 @@ import type { Player } from '../../audio/player';
 import { patternViewSet } from '../../state/preferences/pattern-views';
 import { recordingSet, takesTakenSet } from '../../state/session/playing-in';
 import { selectPart, selectPlayedDocument, type OpenPart } from '../../state/session/selectors';
-import { noticeSet, playingSet, spokenSet } from '../../state/session/session';
+import { noticeSet, playingSet } from '../../state/session/session';
 import type { State, Thunk } from '../../state/store';
 import { commitEntries } from '../document/commit';
 import { settleTrial } from '../trial/trial-ends';
@@ -78,6 +78,19 @@ function begun(part: OpenPart, plan: RecordingPlan, player: Player): Thunk {
   };
 }
 
+/** A page that goes away, or out of sight, as with a call, takes the recording to its end first. In the capturing phase: what is then written has to be there
+ *  when the outbox says its last words. */
+function whenLeaving(end: () => void): () => void {
+  const options = { capture: true };
+  const hidden = () => document.hidden && end();
+  addEventListener('pagehide', end, options);
+  document.addEventListener('visibilitychange', hidden, options);
+  return () => {
+    removeEventListener('pagehide', end, options);
+    document.removeEventListener('visibilitychange', hidden, options);
+  };
+}
+
 /** Lets play stop after the bars that run on, where recording ends by itself and play is not to go on. */
 function stopAfter(part: OpenPart, { endTick }: RecordingPlan, player: Player): Thunk {
   return (dispatch, getState, { sound }) => {
@@ -119,6 +132,8 @@ function portOf(player: Player, part: OpenPart, run: string): Thunk<RunPort> {
     player,
     newId,
     now,
+    isBlocked: () => sound.isBlocked,
+    whenLeaving,
     clock: () => performance.now(),
     document: () => getState().song.document,
     commit: (entries) => {
@@ -140,7 +155,6 @@ function portOf(player: Player, part: OpenPart, run: string): Thunk<RunPort> {
       keepView(part, dispatch, getState);
       const words = tookWords(takes.length, noteCount);
       dispatch(noticeSet(takes.length ? { words, remedy: { kind: 'undo' }, isOfLastStep: true } : words));
-      dispatch(spokenSet(words));
     },
   });
 }

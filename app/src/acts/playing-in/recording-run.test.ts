@@ -50,7 +50,15 @@ type Wish = Partial<Parameters<typeof recordingPlan>[0]> & Partial<RunSetup>;
 function recording(song: Document, wish: Wish = {}) {
   let ms = ORIGIN;
   let made = 0;
-  const state = { document: song, changes: [] as Change[], takes: [] as readonly string[], isOver: false, isPlaying: true, notes: 0 };
+  const state = {
+    document: song,
+    changes: [] as Change[],
+    takes: [] as readonly string[],
+    isOver: false,
+    isPlaying: true,
+    isBlocked: false,
+    notes: 0,
+  };
   const meters = song.song.meters;
   const patternTicks = song.patterns[0]!.length;
   const plan = recordingPlan({
@@ -82,6 +90,7 @@ function recording(song: Document, wish: Wish = {}) {
   const tickAt = (at: number) => plan.fromTick + ((at - ORIGIN) / BEAT_MS) * BEAT;
   const run = new RecordingInRun(setup, {
     player: { get isPlaying() { return state.isPlaying; }, tickHeardAt: tickAt }, // prettier-ignore
+    isBlocked: () => state.isBlocked,
     document: () => state.document,
     newId: () => `m${made++}`,
     now: () => 5,
@@ -92,6 +101,7 @@ function recording(song: Document, wish: Wish = {}) {
       state.changes.push(change);
     },
     told: () => undefined,
+    whenLeaving: () => () => undefined,
     over: (takes, notes) => Object.assign(state, { takes, isOver: true, notes }),
   });
   /** Lets time pass up to a beat from where play began. */
@@ -206,6 +216,29 @@ describe('a recording', () => {
     expect(state.isOver).toBe(true);
     const held = notesOf(state.document, 'pattern').find(({ pitch }) => pitch === 72)!;
     expect([held.start / BEAT, held.length / BEAT]).toEqual([7.5, 1.5]);
+  });
+
+  it('after its one pass nothing is taken any more, though it still waits for what is held', () => {
+    const { state, strike, until, send, at } = recording(songWith([]), { ends: 'once', quantize: { steps: '10080 ticks', strength: 100 } });
+    strike(60, 1);
+    until(6);
+    send({ kind: 'on', pitch: 72, velocity: 70, at: at(6) });
+    strike(61, 7.9, 0.05);
+    strike(62, 8.1, 0.05);
+    send({ kind: 'off', pitch: 72, at: at(8.2) });
+    until(10);
+    expect(state.isOver).toBe(true);
+    expect(state.takes).toHaveLength(1);
+    expect(notesOf(state.document, 'pattern').map(({ pitch }) => pitch)).toEqual([60, 72]);
+  });
+
+  it('ends where a call takes the sound away', () => {
+    const { state, strike, until, inBeats } = recording(songWith([]));
+    strike(60, 1);
+    state.isBlocked = true;
+    until(2);
+    expect(state.isOver).toBe(true);
+    expect(inBeats('pattern')).toEqual([[1, 60]]);
   });
 
   it('for some bars, or as long as one plays: the pattern grows to whole bars, and its placement with it', () => {

@@ -51,12 +51,16 @@ export interface RunPort {
   readonly player: Pick<Player, 'isPlaying' | 'tickHeardAt'>;
   readonly document: () => Document | null;
   readonly newId: () => Id;
+  /** Whether the browser has taken the sound away: a call has come. */
+  readonly isBlocked: () => boolean;
   /** Milliseconds since 1970. */
   readonly now: () => number;
   /** Milliseconds of the page's clock. */
   readonly clock: () => number;
   readonly commit: (entries: ReturnType<typeof diff>) => void;
   readonly told: (progress: { readonly isAhead: boolean; readonly pass: number; readonly noteCount: number }) => void;
+  /** Calls `end` when the page goes away or out of sight; returns what ends that. */
+  readonly whenLeaving: (end: () => void) => () => void;
   /** It is over: these are its takes, and so many notes were played. */
   readonly over: (takes: readonly Id[], noteCount: number) => void;
 }
@@ -81,6 +85,7 @@ export class RecordingInRun implements RecordingRun {
   private readonly recorder = new Recorder();
   private readonly passes = new Map<number, Pass>();
   private readonly timer: ReturnType<typeof setInterval>;
+  private readonly stay: () => void;
   private readonly beganMs: number;
   private writtenMs: number;
   private waiting: PlayedNote[] = [];
@@ -100,20 +105,21 @@ export class RecordingInRun implements RecordingRun {
     this.wasBlank = document !== null && isBlank(document, setup.from);
     this.beganMs = this.writtenMs = port.clock();
     this.timer = setInterval(() => this.look(), LOOK_MS);
+    this.stay = port.whenLeaving(() => this.end());
   }
 
   take(event: Played, source: InputSource): void {
     if (this.isOver) return;
     const tick = this.port.player.tickHeardAt(event.at - (this.setup.latencyMs[source] ?? 0));
     this.recorder.take(event, tick);
-    if (event.kind === 'on' && takenNote({ tick, endTick: tick + 1, pitch: event.pitch, velocity: event.velocity }, this.takeSetup))
-      this.noteCount++;
+    if (event.kind === 'on' && this.taken({ tick, endTick: tick + 1, pitch: event.pitch, velocity: event.velocity })) this.noteCount++;
   }
 
   end(): void {
     if (this.isOver) return;
     this.isOver = true;
     clearInterval(this.timer);
+    this.stay();
     const tick = this.port.player.tickHeardAt(this.port.clock());
     this.recorder.letGo(tick);
     this.write(tick, true);
@@ -123,10 +129,17 @@ export class RecordingInRun implements RecordingRun {
     );
   }
 
+  /** Where a note goes; null outside of what is recorded, and once the recording should be over. */
+  private taken(note: PlayedNote): TakenNote | null {
+    const { endTick, lengthTicks } = this.setup;
+    const taken = takenNote(note, this.takeSetup);
+    return taken && (endTick === null || taken.pass * lengthTicks + taken.raw < endTick) ? taken : null;
+  }
+
   private look(): void {
     const { player, clock, told } = this.port;
     const { range, lengthTicks, endTick } = this.setup;
-    if (!player.isPlaying) return this.end();
+    if (!player.isPlaying || this.port.isBlocked()) return this.end();
     const now = clock();
     const tick = player.tickHeardAt(now);
     told({ isAhead: tick < range.start, pass: Math.max(0, Math.floor(tick / lengthTicks)) + 1, noteCount: this.noteCount });
@@ -146,7 +159,7 @@ export class RecordingInRun implements RecordingRun {
     const ready: TakenNote[] = [];
     this.waiting = [];
     for (const note of all) {
-      const taken = takenNote(note, this.takeSetup);
+      const taken = this.taken(note);
       if (!taken) continue;
       if (taken.pass * this.setup.lengthTicks + taken.start < settled) ready.push(taken);
       else this.waiting.push(note);

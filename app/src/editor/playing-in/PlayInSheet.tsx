@@ -25,7 +25,7 @@ export default function PlayInSheet({ part, isPanel }: { readonly part: OpenPart
   const recording = useAppSelector((state) => state.playingIn.recording);
   useEndAtLeaving();
   return (
-    <SheetFrame title="Play in" isPanel={isPanel} tools={<Tools part={part} />}>
+    <SheetFrame title="Play in" isPanel={isPanel} leavesKeys tools={<Tools part={part} />}>
       {isStepping ? <StepBar isPanel={isPanel} /> : null}
       {recording ? <RecordingLine /> : null}
       {isStepping || recording ? null : <TakeBar part={part} />}

@@ -16,6 +16,8 @@ interface SheetFrameProps {
   readonly isPanel: boolean;
   /** Whether it may take more room, beside a page of which no row is being worked on. */
   readonly isTall?: boolean;
+  /** Whether keys stay with the notes while it is open, as they do where it is played on. */
+  readonly leavesKeys?: boolean;
   /** Presses beside the title, always in view. */
   readonly tools?: ReactNode;
   readonly children: ReactNode;
@@ -28,16 +30,17 @@ export const SHEET_HEIGHT = `min(40dvh, calc(${PAGE_HEIGHT} * 0.6))`;
 const TALL = `calc(${PAGE_HEIGHT} * 0.6)`;
 
 /** Something to set up, in the tray's place; it scrolls where it would take too much room from the notes. */
-export function SheetFrame({ title, note, isPanel, isTall = false, tools, children }: SheetFrameProps) {
+export function SheetFrame({ title, note, isPanel, isTall = false, leavesKeys = false, tools, children }: SheetFrameProps) {
   const dispatch = useAppDispatch();
   const content = useRef<HTMLElement>(null);
-  useKeyFocus(content);
+  useKeyFocus(content, !leavesKeys);
   const isOverNotes = usePathname().includes('/pattern/');
   return (
     <YStack
       role="region"
       aria-label={title}
       data-testid="sheet"
+      data-leaves-keys={leavesKeys || undefined}
       backgroundColor="$card"
       borderTopWidth={3}
       borderColor="$act"

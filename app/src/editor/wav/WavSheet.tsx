@@ -53,6 +53,9 @@ function Wishes({ document, ends }: WishesProps) {
   const [chosen, setChosen] = useState('song');
   const [format, setFormat] = useState<Format>({ sampleRate: 44_100, bits: 16, level: 'heard', hasTail: true });
   const [trackIds, setTrackIds] = useState<readonly Id[] | null>(null);
+  const [hasClick, setClick] = useState(false);
+  const { clickSound, clickLevelDb, clickAccents } = useAppSelector((state) => state.playIn);
+  const click = hasClick ? { sound: clickSound, levelDb: clickLevelDb, accents: clickAccents } : null;
   const part = parts.find(({ value }) => value === chosen) ?? parts[0]!;
   const heard = trackIds ?? document.tracks.filter(({ muted }) => !muted).map(({ id }) => id);
   const { start, end } = part;
@@ -75,6 +78,7 @@ function Wishes({ document, ends }: WishesProps) {
             onPress={() => toggle(id)}
           />
         ))}
+        <Press label="With the click" look={hasClick ? 'on' : 'raised'} pressed={hasClick} onPress={() => setClick(!hasClick)} />
       </SheetLine>
       <FormatLines format={format} onChange={(changed) => setFormat({ ...format, ...changed })} />
       {ends ?? (
@@ -83,7 +87,7 @@ function Wishes({ document, ends }: WishesProps) {
             label="Make the WAV file"
             look="strong"
             disabled={heard.length === 0}
-            onPress={() => void dispatch(makeWavs([{ name, options: { ...format, start, end, trackIds: heard } }]))}
+            onPress={() => void dispatch(makeWavs([{ name, options: { ...format, start, end, trackIds: heard, click } }]))}
           />
           <Press
             label="Each track on its own"
