@@ -5,6 +5,7 @@ import { engineFigures } from './engines';
 import { growthFigures } from './growth';
 import { isReached, line, type Figure } from './figure';
 import { phoneFigures } from './phone';
+import { playingInFigures } from './playing-in';
 import { playbackFigures } from './playback';
 import { saveFigures } from './save';
 import { songPageFigures } from './song-page';
@@ -28,6 +29,7 @@ const PARTS: Readonly<Record<string, () => Iterable<Figure> | AsyncIterable<Figu
   browser: () => browserFigures(root),
   editing: () => editingFigures(root),
   phone: () => phoneFigures(root),
+  'playing-in': () => playingInFigures(root),
   engines: () => engineFigures(root),
 };
 

@@ -15,6 +15,7 @@ export function noEffects(): Effects {
     newId: () => `id${++ids}`,
     now: () => 0,
     deviceId: 'test',
+    recording: { current: null },
     keeping: { current: null, attach: () => () => undefined },
     grid: new GridOnScreen(),
     page: new PageOnScreen(),

@@ -45,10 +45,11 @@ function onStage(open: typeof openGecko) {
 }
 
 for (const { name, open } of ENGINES)
-  onStage(open)(`${name}: draw, move, undo, reload, play and hear, MIDI in and out`, async ({ stage }) => {
+  onStage(open)(`${name}: draw, move, undo, reload, play and hear, play in, MIDI in and out`, async ({ stage }) => {
     test.slow();
     await drawMoveUndo(stage);
     await reloadAndHear(stage);
+    await playIn(stage);
     await sendOutAndBringIn(stage);
   });
 
@@ -97,6 +98,35 @@ async function reloadAndHear(stage: Stage): Promise<void> {
   // A busy machine loses samples between the engine and the sink: a gap or two may show it, the rest are on time.
   expect(late[Math.floor(late.length / 2)]).toBeLessThan(8);
   expect(late.at(-1)).toBeLessThan(120);
+}
+
+/** On the keys under the notes: step by step, then recorded; each taken back in one touch. */
+async function playIn(stage: Stage): Promise<void> {
+  const { hand, window } = stage;
+  const before = await shapes(stage);
+  await hand.tap('Play in: keys');
+  await hand.tap('Steps: put in one after the other');
+  await hand.tap('Play E4');
+  await hand.tap('Play G4');
+  await hand.tap('Steps: end');
+  await expect
+    .poll(async () => (await shapes(stage)).map(([, length, pitch]) => `${length} ${pitch}`))
+    .toEqual(expect.arrayContaining(['2 64', '2 67']));
+  await hand.tap('Undo');
+  await expect.poll(() => shapes(stage)).toEqual(before);
+  await hand.tap('Record');
+  await until('the count-in to be over', () =>
+    window.run(() => document.querySelector('[data-testid=recording]')!.textContent.startsWith('Recording')),
+  );
+  for (const key of ['Play C4', 'Play F4']) await hand.tap(key);
+  await hand.tap('End the recording');
+  await expect.poll(async () => (await shapes(stage)).filter(([, , pitch]) => pitch === 65)).toHaveLength(1);
+  // The take has what it was played to as well.
+  expect((await shapes(stage)).filter(([, , pitch]) => pitch === 60)).toHaveLength(9);
+  await hand.tap('Undo');
+  await expect.poll(() => shapes(stage)).toEqual(before);
+  await hand.tap('testid=play');
+  await hand.tap('Close: Play in');
 }
 
 async function sendOutAndBringIn({ window, hand, home, folder }: Stage): Promise<void> {

@@ -6,6 +6,9 @@ export type NoDevices = 'refused' | 'missing';
 
 const NOTE_ON = 0x90;
 const NOTE_OFF = 0x80;
+const CONTROLLER = 0xb0;
+/** Controllers that end all notes of a device: it gives up. */
+const ENDS_ALL: ReadonlySet<number> = new Set([120, 123]);
 
 /** The MIDI devices of this computer, as the browser has them (W3C Web MIDI API). They are asked for at a press; from then on devices may come and go. What a
  *  device that goes has left sounding is let go in its name. */
@@ -57,6 +60,7 @@ export class MidiInputs {
     const sounding = this.sounding.get(input.id) ?? new Set<number>();
     this.sounding.set(input.id, sounding);
     const [status = 0, key = 0, velocity = 0] = data;
+    if ((status & 0xf0) === CONTROLLER && ENDS_ALL.has(key)) return this.letGo(input.id, nameOf(input));
     const place = (status & 15) * 128 + key;
     if ((status & 0xf0) === NOTE_ON && velocity > 0) sounding.add(place);
     else if ((status & 0xf0) === NOTE_ON || (status & 0xf0) === NOTE_OFF) sounding.delete(place);

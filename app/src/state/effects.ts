@@ -1,4 +1,5 @@
-import type { Change, Id, Played } from '@yibbo/core';
+import type { Change, Id } from '@yibbo/core';
+import type { Played } from '@yibbo/core/recording';
 import { createContext, useContext } from 'react';
 import type { MidiInputs } from '../audio/midi-inputs';
 import type { AppSound } from '../audio/sound';

@@ -1,12 +1,6 @@
-export * from './played';
+export type * from './played';
+export type * from './take';
 export * from './time-map';
-export * from './tap-test';
-export * from './input-quantize';
-export * from './take';
-export * from './recorder';
 export * from './pads';
 export * from './note-values';
 export * from './steps-in';
-export * from './plan';
-export * from './ready';
-export * from './simulated';

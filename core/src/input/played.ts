@@ -24,7 +24,6 @@ const BEND = 0xe0;
 const SYSTEM = 0xf0;
 const SUSTAIN = 64;
 const PEDAL_DOWN = 64;
-const ALL_OFF = 123;
 
 /** Reads one message of a MIDI device (MIDI 1.0, whole, with its status byte). Null for what is not played: clock and sync, system exclusive,
  *  program changes, pressure of single keys, other channels, and what is cut short. */
@@ -43,9 +42,4 @@ export function playedIn(bytes: ArrayLike<number>, at: number, channel: Channel)
   if (kind !== CONTROLLER) return null;
   if (first === SUSTAIN) return { kind: 'pedal', isDown: second >= PEDAL_DOWN, at };
   return first < 120 ? { kind: 'turn', target: `cc:${first}`, value: second, at } : null;
-}
-
-/** Whether a message asks that all notes end: a device that gives up says so. */
-export function endsAll(bytes: ArrayLike<number>): boolean {
-  return (bytes[0]! & 0xf0) === CONTROLLER && (bytes[1] === ALL_OFF || bytes[1] === 120);
 }

@@ -1,4 +1,4 @@
-import { middle } from './time-map';
+import { middle } from './middle';
 
 /** Taps of a test, each to a click of its own. */
 export const TAPS_WANTED = 8;

@@ -12,7 +12,6 @@ export * from './placing';
 export * from './arrange';
 export * from './sections';
 export * from './to-track';
-export * from './takes';
 export * from './treatments';
 export * from './variants';
 export { contentEnd } from './moved-time';

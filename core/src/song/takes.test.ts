@@ -1,12 +1,13 @@
 import fc from 'fast-check';
 import { counter, note, PATTERN, songWith } from '../../test/make';
 import { checkDocument, findById, lanesOf, notesOf, pointsOf, type Document, type InputQuantize } from '../model';
-import { notReady, withRest, withStep, withTie, type PlayedTurn, type TakenNote, type TakeSetup } from '../input';
+import { withRest, withStep, withTie } from '../input';
 import { quantizedStart } from '../input/input-quantize';
+import { notReady } from '../input/ready';
+import type { PlayedTurn, TakenNote, TakeSetup } from '../input/take';
+import { makeOwn, variantsOf, withVariant } from '.';
 import {
-  makeOwn,
   takesOf,
-  variantsOf,
   withoutOtherTakes,
   withPlacementPlaying,
   withRaw,
@@ -16,8 +17,7 @@ import {
   withTakeBegun,
   withTaken,
   withTurned,
-  withVariant,
-} from '.';
+} from './takes';
 
 const BAR = 80_640;
 const taken = (raw: number, pitch = 60, start = raw): TakenNote => ({ pass: 0, raw, start, length: 500, pitch, velocity: 77 });

@@ -1,4 +1,4 @@
-import type { Played } from '@yibbo/core';
+import type { Played } from '@yibbo/core/recording';
 import type { InputSource } from '../../state/preferences/play-in';
 import { selectPart } from '../../state/session/selectors';
 import type { Thunk } from '../../state/store';

@@ -1,4 +1,4 @@
-import { playedIn, type Channel } from '@yibbo/core';
+import { playedIn, type Channel } from '@yibbo/core/recording';
 import type { Thunk } from '../../state/store';
 import { play } from './play';
 

@@ -1,4 +1,5 @@
-import { barTicks, findById, gridOfRow, recordingPlan, stepTicks, type RecordingPlan } from '@yibbo/core';
+import { barTicks, findById, gridOfRow, stepTicks } from '@yibbo/core';
+import { recordingPlan, type RecordingPlan } from '@yibbo/core/recording';
 import { NoSound } from '../../audio/output';
 import { patternScore } from '../../audio/score';
 import type { Player } from '../../audio/player';

@@ -5,16 +5,14 @@ import {
   newSong,
   newTrack,
   notesOf,
-  recordingPlan,
   soundById,
-  takesOf,
   TICKS_PER_QUARTER,
   withTrack,
   type Change,
   type Document,
   type Note,
-  type Played,
 } from '@yibbo/core';
+import { recordingPlan, takesOf, type Played } from '@yibbo/core/recording';
 import fc from 'fast-check';
 import { RecordingInRun, type RunSetup } from './recording-run';
 

@@ -1,5 +1,5 @@
+import { diff, type Document, type Id, type InputQuantize, type MeterAt } from '@yibbo/core';
 import {
-  diff,
   isBlank,
   Recorder,
   takenNote,
@@ -12,17 +12,13 @@ import {
   withTakeBegun,
   withTaken,
   withTurned,
-  type Document,
-  type Id,
-  type InputQuantize,
-  type MeterAt,
   type Played,
   type PlayedNote,
   type PlayedTurn,
   type RecordingPlan,
   type TakenNote,
   type TakeSetup,
-} from '@yibbo/core';
+} from '@yibbo/core/recording';
 import type { Player } from '../../audio/player';
 import type { RecordingRun } from '../../state/effects';
 import type { InputSource } from '../../state/preferences/play-in';

@@ -1,4 +1,5 @@
-import { beatTicks, simulatedMessages, SIMULATED_PHRASES, type Human, type RecordingPlan, type SentMessage } from '@yibbo/core';
+import { beatTicks } from '@yibbo/core';
+import { simulatedMessages, SIMULATED_PHRASES, type Human, type RecordingPlan, type SentMessage } from '@yibbo/core/recording';
 import type { Player } from '../../audio/player';
 import { selectPart } from '../../state/session/selectors';
 import type { PlayIn } from '../../state/preferences/play-in';

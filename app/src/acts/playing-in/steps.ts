@@ -1,16 +1,5 @@
-import {
-  counted,
-  diffNotes,
-  notesOf,
-  stepLengthTicks,
-  withRest,
-  withStep,
-  withTie,
-  type Id,
-  type Note,
-  type Played,
-  type Step,
-} from '@yibbo/core';
+import { counted, diffNotes, notesOf, stepLengthTicks, withRest, withStep, withTie, type Id, type Note, type Step } from '@yibbo/core';
+import type { Played } from '@yibbo/core/recording';
 import { commitEntries } from '../document/commit';
 import { undo } from '../document/undo';
 import { placeFor } from '../pattern/places';

@@ -1,15 +1,5 @@
-import {
-  findById,
-  tickOfBar,
-  withBareVersion,
-  withoutOtherTakes,
-  withPlacementPlaying,
-  withRequantized,
-  withStretchFrom,
-  type Id,
-  type InputQuantize,
-  type TickSpan,
-} from '@yibbo/core';
+import { findById, tickOfBar, type Id, type InputQuantize, type TickSpan } from '@yibbo/core';
+import { withBareVersion, withoutOtherTakes, withPlacementPlaying, withRequantized, withStretchFrom } from '@yibbo/core/recording';
 import { editSong } from '../document/edits';
 import { patternViewSet } from '../../state/preferences/pattern-views';
 import { selectPart, type OpenPart } from '../../state/session/selectors';

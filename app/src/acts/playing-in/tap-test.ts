@@ -1,4 +1,4 @@
-import { latencyOfTaps, TAPS_WANTED } from '@yibbo/core';
+import { latencyOfTaps, TAPS_WANTED } from '@yibbo/core/recording';
 import { playInSet, type InputSource } from '../../state/preferences/play-in';
 import { tapTestSet } from '../../state/session/playing-in';
 import { noticeSet } from '../../state/session/session';

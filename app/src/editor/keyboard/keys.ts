@@ -20,9 +20,7 @@ import { ZOOM_BY } from '../grid/viewport/useViewport';
 import { deselect, selectAllNotes } from '../../acts/pattern/select';
 import { showNextRows, switchVelocityLane, switchViewMode } from '../../acts/pattern/view';
 import { closeRule } from '../../acts/pattern/rules';
-import { toggleRecording } from '../../acts/playing-in/record';
 import { beginSteps, endSteps } from '../../acts/playing-in/steps';
-import { recordAgain } from '../../acts/playing-in/takes';
 import { lettersPlaySet } from '../../state/session/playing-in';
 
 /** A key and what it does. `key` is as the browser names it; Ctrl stands for Cmd on a Mac. */
@@ -174,6 +172,10 @@ const switchSteps: Thunk<unknown> = (dispatch, getState) => {
   dispatch(beginSteps());
 };
 
+/** What recording takes is read when it is first needed. */
+const record: Thunk<unknown> = async (dispatch) => dispatch((await import('../playing-in')).toggleRecording());
+const recordAgain: Thunk<unknown> = async (dispatch) => dispatch((await import('../playing-in')).recordAgain());
+
 /** Letters play, on pads that are seen. */
 const switchLetters: Thunk<unknown> = (dispatch, getState) => {
   const isOn = getState().playingIn.lettersPlay;
@@ -260,8 +262,8 @@ export const KEYS: readonly KeyAct[] = [
   { key: 'h', words: 'Hear notes as they are drawn, or not', act: switchHabit('hearsDrawing') },
   { key: 'i', words: 'Velocity lane', act: switchVelocityLane },
   { key: 'n', words: 'Play in: pads or keys', act: sheet({ kind: 'play-in' }) },
-  { key: 'd', shift: true, words: 'Record, or end the recording', act: toggleRecording() },
-  { key: 'f', shift: true, words: 'Record again', act: recordAgain() },
+  { key: 'd', shift: true, words: 'Record, or end the recording', act: record },
+  { key: 'f', shift: true, words: 'Record again', act: recordAgain },
   { key: 'b', shift: true, words: 'Put in steps, or end that', act: switchSteps },
   { key: 'c', shift: true, words: 'Letters play, or command again', act: switchLetters },
   { key: 'v', shift: true, words: 'Takes', act: sheet({ kind: 'takes' }) },

@@ -1,4 +1,4 @@
-import { SIMULATED_PHRASES } from '@yibbo/core';
+import { SIMULATED_PHRASES } from '@yibbo/core/recording';
 import { Choices } from '../../controls/Choices';
 import { NumberStepper } from '../../controls/NumberStepper';
 import { Press } from '../../controls/Press';

@@ -20,7 +20,7 @@ import { StepBar } from './StepBar';
 import { TakeBar } from './TakeBar';
 
 /** What the open part is played in with: pads or keys under the notes, step by step or recorded. */
-export default function PlayInSheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
+export function PlayInSheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
   const isStepping = useAppSelector((state) => state.playingIn.steps !== null);
   const recording = useAppSelector((state) => state.playingIn.recording);
   useEndAtLeaving();

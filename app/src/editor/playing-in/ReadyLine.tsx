@@ -1,4 +1,5 @@
-import { findById, notReady, type Document, type NotReady } from '@yibbo/core';
+import { findById, type Document } from '@yibbo/core';
+import { notReady, type NotReady } from '@yibbo/core/recording';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { Words } from '../../controls/words';

@@ -14,7 +14,7 @@ import { QuantizeControls } from './QuantizeControls';
 import { TapTestLine } from './TapTestLine';
 
 /** How a recording goes: what it is played to, when it begins and ends, what becomes of what is there, and where it is played. */
-export default function RecordingSheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
+export function RecordingSheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
   const dispatch = useAppDispatch();
   return (
     <SheetFrame

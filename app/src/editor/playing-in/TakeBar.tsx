@@ -1,4 +1,4 @@
-import { takesOf } from '@yibbo/core';
+import { takesOf } from '@yibbo/core/recording';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { Stepper } from '../../controls/Stepper';

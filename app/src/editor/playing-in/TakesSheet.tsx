@@ -1,4 +1,5 @@
-import { notesOf, takesOf, variantsOf, type Id, type Pattern, type TickSpan } from '@yibbo/core';
+import { notesOf, variantsOf, type Id, type Pattern, type TickSpan } from '@yibbo/core';
+import { takesOf } from '@yibbo/core/recording';
 import { useState, type CSSProperties } from 'react';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
@@ -16,7 +17,7 @@ interface Chosen {
 }
 
 /** The takes of the open pattern, bar by bar: one to hear, the best bars to take, and how they are quantized. */
-export default function TakesSheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
+export function TakesSheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
   const dispatch = useAppDispatch();
   const document = useAppSelector((state) => state.song.document);
   const [chosen, setChosen] = useState<Chosen | null>(null);

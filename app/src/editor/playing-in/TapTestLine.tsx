@@ -1,4 +1,4 @@
-import { TAPS_WANTED } from '@yibbo/core';
+import { TAPS_WANTED } from '@yibbo/core/recording';
 import { useEffect, useRef, useState } from 'react';
 import { XStack, YStack } from '@tamagui/stacks';
 import { Choices } from '../../controls/Choices';

@@ -1,4 +1,5 @@
-import type { Channel, ClickSound, InputQuantize, PadKind, StepLanding, StepLength } from '@yibbo/core';
+import type { ClickSound, InputQuantize, PadKind, StepLanding, StepLength } from '@yibbo/core';
+import type { Channel } from '@yibbo/core/recording';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { storeChanges, stored } from '../../browser/storage';
 

@@ -12,9 +12,9 @@ import { NudgeSheet } from './NudgeSheet';
 import { RowSheet } from './RowSheet';
 import { ToolboxSheet } from './ToolboxSheet';
 
-const PlayInSheet = lazy(() => import('../../playing-in/PlayInSheet'));
-const RecordingSheet = lazy(() => import('../../playing-in/RecordingSheet'));
-const TakesSheet = lazy(() => import('../../playing-in/TakesSheet'));
+const PlayInSheet = lazy(async () => ({ default: (await import('../../playing-in')).PlayInSheet }));
+const RecordingSheet = lazy(async () => ({ default: (await import('../../playing-in')).RecordingSheet }));
+const TakesSheet = lazy(async () => ({ default: (await import('../../playing-in')).TakesSheet }));
 
 interface OnPattern<K> {
   readonly sheet: SheetOfKind<PatternSheet, K>;
