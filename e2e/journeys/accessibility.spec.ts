@@ -45,6 +45,18 @@ async function visit(page: Page, look: (where: string, part?: string) => Promise
   await openTrack(page, 'Buoy Bells');
   await press('4 off grid: select them');
   await look('Notes, selected');
+  await press('Play in: keys');
+  await expect(page.getByRole('region', { name: 'Play in', exact: true })).toBeVisible();
+  await look('Keys to play', '[data-testid=sheet]');
+  await press('Keys: show scale');
+  await press('Steps: put in one after the other');
+  await press('abc: let letters play');
+  await look('Steps on the scale', '[data-testid=sheet]');
+  await press('Steps: end');
+  await press('Scale: show chords');
+  await look('Chords to play', '[data-testid=sheet]');
+  await press('Chords: show keys');
+  await press('Close: Play in');
   if (!isWide) await family(page, 'View');
   if (!isWide) await press('Velocity lane');
   await press('Lanes …');
@@ -200,6 +212,24 @@ async function keptAdjustable(page: Page, look: (where: string, part?: string) =
     await look(action, '[data-testid=trial]');
     await press('Drop');
   }
+  await press('Play in: keys');
+  await press('Recording …');
+  await press('A simulated device, to try it out');
+  await press('1/16');
+  await look('Recording', '[data-testid=sheet]');
+  await press('Play in: back to the keys');
+  await press('Record');
+  await expect(page.getByTestId('recording')).toContainText(/[3-9] notes/, { timeout: 20_000 });
+  await look('A recording that goes on', '[data-testid=sheet]');
+  await page.getByTestId('play').click();
+  await press('Takes …');
+  await page
+    .getByRole('button', { name: /^Bar 1 of / })
+    .first()
+    .click();
+  await look('Takes', '[data-testid=sheet]');
+  await press('Close: Takes');
+  await press('Undo');
   await take('Make', 'Parts from this …');
   await press('Bass from this');
   await look('Parts from this', '[data-testid=sheet]');
@@ -215,7 +245,7 @@ for (const [width, height, colorScheme, rules] of [
 ] as const) {
   test.describe(`${width} px, ${colorScheme}`, () => {
     test.use({ viewport: { width, height }, isMobile: width === 390, hasTouch: width === 390, colorScheme });
-    test.setTimeout(180_000);
+    test.setTimeout(300_000);
 
     test(`in every state ${rules.join(' and ')} are sound`, async ({ page }) => {
       expect(await allFaults(page, rules)).toEqual([]);

@@ -13,7 +13,7 @@ test.describe('by keys', () => {
     await page.keyboard.press('n');
     await expect(sheet(page)).toBeVisible();
     await page.keyboard.press('Shift+C');
-    await page.keyboard.press('Shift+B');
+    await page.keyboard.press('Shift+Z');
     // The letters stand on the pads: A is the kick, S the snare, G the closed hat.
     await expect(pad(page, 'Kick')).toContainText('A');
     await page.keyboard.press('3');

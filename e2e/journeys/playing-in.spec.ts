@@ -108,7 +108,7 @@ test.describe('by thumb', () => {
     // Bar 2 is the better one: it goes into every bar.
     await button(page, 'Takes …').click();
     await button(page, /^Bar 2 of Quay kit, 4 notes$/).click();
-    await button(page, 'Fill every bar with bar 2 of Quay kit').click();
+    await button(page, 'Bar 2 into every bar, of Quay kit').click();
     await expect.poll(() => playing(page)).toEqual([0, 4, 8, 12, 16, 20, 24, 28].map((step) => [step, 36]));
     await button(page, 'Play in: back to the keys').click();
     // The hats over it: nothing is wiped.
@@ -152,7 +152,7 @@ test.describe('by thumb', () => {
     const bar = (await saved(page)).patterns.length;
     expect(bar).toBeGreaterThanOrEqual(3);
     await takesSheet.getByRole('button', { name: /^Bar 1 of Lamp keys, / }).click();
-    await button(page, /^Take bar 1 of Lamp keys into /).click();
+    await button(page, 'Bar 1 into this one, of Lamp keys').click();
     await expect(page.getByText(/^Bar 1 of Lamp keys\.$/)).toBeVisible();
     await button(page, 'Keep only this take').click();
     await expect.poll(async () => (await saved(page)).patterns.length).toBe(2);

@@ -37,12 +37,6 @@ test.describe('phone', () => {
     await shoot(page, 'phone-notes');
     await page.getByTestId('play').click();
     await openTrack(page, 'Bilge Bass');
-    await page
-      .getByRole('option', { name: / at 4\.1/ })
-      .first()
-      .click({ button: 'right', force: true });
-    await shoot(page, 'phone-menu');
-    await page.getByRole('button', { name: 'Close the menu' }).click();
     await family(page, 'View');
     await page.getByRole('button', { name: 'Velocity lane' }).click();
     await page.getByRole('button', { name: 'Lanes …' }).click();
@@ -67,6 +61,12 @@ test.describe('phone', () => {
     await page.getByRole('group', { name: 'Chord pads' }).getByRole('button', { name: / IV$/ }).click();
     await shoot(page, 'phone-chords');
     await page.getByRole('button', { name: 'Close: Chords' }).click();
+    await page.getByRole('button', { name: 'Play in: keys' }).click();
+    await page.getByRole('button', { name: 'Steps: put in one after the other' }).click();
+    await expect(page.getByRole('group', { name: 'Value of the step' })).toBeVisible();
+    await shoot(page, 'phone-play-in');
+    await page.getByRole('button', { name: 'Steps: end' }).click();
+    await page.getByRole('button', { name: 'Close: Play in' }).click();
     for (const [of, action] of [
       ['Feel', 'Strum'],
       ['Pitch', 'Transpose'],

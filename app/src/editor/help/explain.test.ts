@@ -21,6 +21,13 @@ describe('what is this', () => {
     ['G7, 4 beats', 'Chords and moods'],
     ['Other chords', 'A loop to start with'],
     ['Bass from this', 'Parts from this'],
+    ['Play C♯4', 'Play in'],
+    ['1/8, key 4', 'Steps'],
+    ['abc: let letters play', 'Letters play'],
+    ['End the recording', 'Record'],
+    ['Bar 2 of Lamp Keys take 1, 4 notes', 'Takes'],
+    ['Count-in: less', 'Recording'],
+    ['A simulated device, to try it out', 'Where you play'],
   ])('%s is %s', (name, title) => {
     const told = explain(name);
     expect(told.title).toBe(title);

@@ -1,20 +1,9 @@
-import { ACTIONS, SELECTION_RULES, type ActionId } from '@yibbo/core';
+import { ACTIONS, SELECTION_RULES } from '@yibbo/core';
 import { keyTable } from '../keyboard/key-table';
+import { PLAYING_IN } from './explain-playing-in';
+import type { Entry, Explanation } from './explanation';
 
-/** An explanation of something on the screen. */
-export interface Explanation {
-  readonly title: string;
-  readonly text: string;
-  /** Of the guide: the text with what is set apart in it, made when the program is built. */
-  readonly html?: string;
-  /** The action it is about, of which an example can be shown. */
-  readonly actionId?: ActionId;
-}
-
-interface Entry extends Explanation {
-  /** Fits the accessible names of what is explained. */
-  readonly names: RegExp;
-}
+export type { Explanation } from './explanation';
 
 /** Explanations of everything on screen but actions and rules, which carry their own. The first pattern that matches a name wins. */
 const CONTROLS: readonly Entry[] = [
@@ -143,6 +132,7 @@ const CONTROLS: readonly Entry[] = [
     title: 'Chords and moods',
     text: 'Ready progressions by mood, in the key of the pattern, heard in the loop as you press them. Drag a chord sideways to make it longer, or press it for its beats.',
   },
+  ...PLAYING_IN,
   {
     names: /^Start with a loop$|^Other (?:drums|chords|bass)$|^On to the song$/,
     title: 'A loop to start with',

@@ -264,7 +264,7 @@ export const KEYS: readonly KeyAct[] = [
   { key: 'n', words: 'Play in: pads or keys', act: sheet({ kind: 'play-in' }) },
   { key: 'd', shift: true, words: 'Record, or end the recording', act: record },
   { key: 'f', shift: true, words: 'Record again', act: recordAgain },
-  { key: 'b', shift: true, words: 'Put in steps, or end that', act: switchSteps },
+  { key: 'z', shift: true, words: 'Put in steps, or end that', act: switchSteps },
   { key: 'c', shift: true, words: 'Letters play, or command again', act: switchLetters },
   { key: 'v', shift: true, words: 'Takes', act: sheet({ kind: 'takes' }) },
   { key: '?', words: 'What is this? A press then tells what something is', act: (dispatch) => dispatch(askingSet(true)) },

@@ -17,7 +17,7 @@ export function DeviceLines() {
   const chosen = device.startsWith('name:') ? device.slice(5) : null;
   const names = [...new Set([...devices.names, ...(chosen === null ? [] : [chosen])])];
   const options: readonly { readonly value: DeviceChoice; readonly name: string; readonly label?: string }[] = [
-    { value: 'none', name: 'none', label: 'No device' },
+    { value: 'none', name: 'none', label: 'none: no device' },
     { value: 'all', name: 'all devices' },
     ...names.map((name) => ({ value: `name:${name}` as const, name: devices.names.includes(name) ? name : `${name} (gone)` })),
     { value: 'simulated', name: 'simulated', label: 'A simulated device, to try it out' },

@@ -27,9 +27,15 @@ export function Pads({ part }: { readonly part: OpenPart }) {
           {row.map((pad, column) => (
             <PadPress key={`${pad.pitches.join()} ${column}`} pad={pad} place={`${index} ${column}`} part={part} rows={rows} />
           ))}
-          {isKit || kind === 'chords' ? null : <OctavePress part={part} isUp={index < rows.length / 2} row={index} isKeys={isKeys} />}
+          {isKeys && index % 2 === 0 ? <OctavePress part={part} isUp={index === 0} isKeys /> : null}
         </div>
       ))}
+      {!isKit && kind === 'scale' ? (
+        <div style={ROW}>
+          <OctavePress part={part} isUp={false} isKeys={false} />
+          <OctavePress part={part} isUp isKeys={false} />
+        </div>
+      ) : null}
     </div>
   );
 }
@@ -52,13 +58,14 @@ function PadPress({
   const [pitch = 0] = pad.pitches;
   const isDark = pad.at !== undefined && isBlackKey(pitch);
   const isOfKey = pad.at !== undefined && part.key !== null && isInScale(part.key, pitch);
+  const letter = lettersPlay && pad.code ? letterOf(pad.code) : null;
   const isLong = pad.name.length > ((rows[0]?.length ?? 0 > 6) ? 5 : 9);
   return (
     <button
       type="button"
       data-pad={place}
       data-down={isDown || undefined}
-      aria-label={`Play ${pad.name}${pad.under ? `, ${pad.under}` : ''}`}
+      aria-label={['Play', pad.name, pad.under, letter].filter(Boolean).join(' ')}
       style={{
         ...PAD,
         ...(pad.at ? { gridRow: 1, gridColumn: `${pad.at[0] + 1} / span ${pad.at[1]}` } : { flex: '1 1 0' }),
@@ -69,9 +76,9 @@ function PadPress({
       }}
     >
       <span style={PAD_NAME}>{pad.name}</span>
-      {pad.under ? <span style={UNDER}>{pad.under}</span> : null}
+      {pad.under ? <span style={UNDER}>{` ${pad.under}`}</span> : null}
       {isOfKey ? <span style={DOT} /> : null}
-      {lettersPlay && pad.code ? <span style={LETTER}>{letterOf(pad.code)}</span> : null}
+      {letter ? <span style={LETTER}>{` ${letter}`}</span> : null}
     </button>
   );
 }
@@ -79,17 +86,14 @@ function PadPress({
 interface OctavePressProps {
   readonly part: OpenPart;
   readonly isUp: boolean;
-  readonly row: number;
   readonly isKeys: boolean;
 }
 
-/** Moves the pads an octave: in the gap between the keys, or at the end of a row. */
-function OctavePress({ part, isUp, row, isKeys }: OctavePressProps) {
+/** Moves the pads an octave: in the gap between the keys, the upper row of each octave has one, or below all pads. */
+function OctavePress({ part, isUp, isKeys }: OctavePressProps) {
   const dispatch = useAppDispatch();
   const playIn = useAppSelector((state) => state.playIn);
   const lowest = lowestKey(part, playIn);
-  // The row with room: the upper one of each octave's two.
-  if (isKeys && row % 2 === 1) return null;
   const to = lowest + (isUp ? 12 : -12);
   const isThere = to >= 0 && to <= 96;
   const title = isUp ? 'An octave up' : 'An octave down';
@@ -101,12 +105,13 @@ function OctavePress({ part, isUp, row, isKeys }: OctavePressProps) {
       onClick={() => isThere && dispatch(playInSet({ lowest: to }))}
       style={{
         ...PAD,
-        ...(isKeys ? { gridRow: 1, gridColumn: `${OCTAVE_PRESS_AT} / span 2` } : { flex: '0 0 44px' }),
+        ...(isKeys ? { gridRow: 1, gridColumn: `${OCTAVE_PRESS_AT} / span 2` } : { flex: '1 1 0' }),
         ...OCTAVE,
         opacity: isThere ? 1 : 0.4,
       }}
     >
-      {isUp ? '8 ↑' : '8 ↓'}
+      {isUp ? 'up' : 'down'}
+      <span aria-hidden>{isUp ? '↑' : '↓'}</span>
     </button>
   );
 }

@@ -25,7 +25,8 @@ export function PlayInSheet({ part, isPanel }: { readonly part: OpenPart; readon
   const recording = useAppSelector((state) => state.playingIn.recording);
   useEndAtLeaving();
   return (
-    <SheetFrame title="Play in" isPanel={isPanel} leavesKeys tools={<Tools part={part} />}>
+    <SheetFrame title="Play in" isPanel={isPanel} leavesKeys tools={isPanel ? null : <Tools part={part} />}>
+      {isPanel ? <Tools part={part} /> : null}
       {isStepping ? <StepBar isPanel={isPanel} /> : null}
       {recording ? <RecordingLine /> : null}
       {isStepping || recording ? null : <TakeBar part={part} />}

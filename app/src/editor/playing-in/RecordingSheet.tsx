@@ -99,7 +99,7 @@ function ClickLines() {
 }
 
 const ENDS: readonly { readonly value: RecordingEnd; readonly name: string; readonly label: string }[] = [
-  { value: 'told', name: 'when I end it', label: 'Round and round, until I end it' },
+  { value: 'told', name: 'when I end it', label: 'Round and round, when I end it' },
   { value: 'once', name: 'after one pass', label: 'After one pass of the loop' },
   { value: 'bars', name: 'after some bars', label: 'After some bars' },
   { value: 'grows', name: 'as long as I play', label: 'As long as I play: the pattern grows' },
@@ -164,7 +164,7 @@ function LandingLines() {
         <Choices
           title="Each pass"
           options={[
-            { value: 'adds', name: 'adds to the last', label: 'Adds to the pass before' },
+            { value: 'adds', name: 'adds to the last', label: 'Adds to the last pass' },
             { value: 'afresh', name: 'starts afresh', label: 'Starts afresh from what was there' },
           ]}
           value={landing === 'replace' || !passesAdd ? 'afresh' : 'adds'}

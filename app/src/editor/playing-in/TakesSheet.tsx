@@ -43,14 +43,14 @@ export function TakesSheet({ part, isPanel }: { readonly part: OpenPart; readonl
       {chosen && bar ? (
         <XStack gap={4} flexWrap="wrap" alignItems="center">
           <Press
-            label={`Take bar ${chosen.bar + 1} of ${name} into ${part.pattern.name}`}
+            label={`Bar ${chosen.bar + 1} into this one, of ${name}`}
             shown={`Bar ${chosen.bar + 1} into this one`}
             look="raised"
             disabled={chosen.from === part.pattern.id}
             onPress={() => dispatch(takeBar(chosen.from, bar, 'here'))}
           />
           <Press
-            label={`Fill every bar with bar ${chosen.bar + 1} of ${name}`}
+            label={`Bar ${chosen.bar + 1} into every bar, of ${name}`}
             shown={`Bar ${chosen.bar + 1} into every bar`}
             look="raised"
             onPress={() => dispatch(takeBar(chosen.from, bar, 'everywhere'))}

@@ -27,19 +27,20 @@ interface DockProps {
 
 /** Where the thumb is: play, the grid and its stepper, undo. */
 export function Dock({ part, onPlay, isColumn = false }: DockProps) {
-  const isNarrow = useWindowDimensions().width < NARROW;
+  const { width } = useWindowDimensions();
+  const isNarrow = width < NARROW;
   return (
     <DockFrame isColumn={isColumn} {...(isNarrow && !isColumn ? TIGHT : {})}>
       <PlayPress onPlay={onPlay} />
-      <PlayInPress part={part} />
+      {isColumn || width < ROOM_FOR_PADS ? null : <PlayInPress part={part} />}
       <GridStepper part={part} isColumn={isColumn} isNarrow={isNarrow} />
       <UndoButtons />
     </DockFrame>
   );
 }
 
-/** Pads or keys, to play the open part in. */
-function PlayInPress({ part }: { readonly part: OpenPart }) {
+/** Pads or keys, to play the open part in. In a low window the dock has no room for it. */
+export function PlayInPress({ part }: { readonly part: OpenPart }) {
   const dispatch = useAppDispatch();
   const isOpen = useAppSelector((state) => state.session.sheet?.kind === 'play-in');
   const isRecording = useAppSelector((state) => state.playingIn.recording !== null);
@@ -57,6 +58,8 @@ function PlayInPress({ part }: { readonly part: OpenPart }) {
 
 /** Narrower windows have no room beside the thumbs, in pixels. */
 const NARROW = 400;
+/** Narrower ones have none for the press that opens pads, which the toolbox has too. */
+const ROOM_FOR_PADS = 360;
 const TIGHT = { gap: 1, paddingHorizontal: 0 } as const;
 
 /** The thumb's row at the foot of a song's screens, or the column at the left of a low window. */
@@ -114,7 +117,7 @@ function GridStepper({ part, isColumn, isNarrow }: { readonly part: OpenPart; re
         <Stepper
           title="Grid"
           shown={division.unit}
-          width={isNarrow ? 34 : 46}
+          width={isNarrow ? 32 : 46}
           isColumn={isColumn}
           lowerLabel="Coarser grid"
           raiseLabel="Finer grid"

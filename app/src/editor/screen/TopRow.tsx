@@ -14,9 +14,13 @@ import { linkWords } from '../../sync/link';
 import { songAddress } from '../../state/addresses';
 import { useBpm } from '../sheets/song/SongSheet';
 import { openSheet } from '../../acts/open-sheet';
+import { PlayInPress } from './Dock';
 import { TrackChips } from './TrackChips';
 import type { ScreenShape } from './useScreenShape';
 import { counted } from '@yibbo/core';
+
+/** From this width on a low window has room for the press that opens pads, in pixels. */
+const ROOM_FOR_PADS = 560;
 
 /** Height of the row above the notes, in pixels: a thumb and its line. */
 const ROW = 48;
@@ -24,6 +28,7 @@ const ROW = 48;
 /** The one row above the notes: back, the tracks, what is open and how long it is, the song. */
 export function TopRow({ part, shape }: { readonly part: OpenPart; readonly shape: ScreenShape }) {
   const router = useRouter();
+  const { width } = useWindowDimensions();
   return (
     <XStack
       render="header"
@@ -37,6 +42,7 @@ export function TopRow({ part, shape }: { readonly part: OpenPart; readonly shap
     >
       <Press label="Back to the song" icon={ArrowLeft} iconOnly onPress={() => router.navigate(songAddress(part.track.songId))} />
       {shape === 'wide' ? <SongName /> : <PhoneTracks part={part} />}
+      {shape === 'low' && width >= ROOM_FOR_PADS ? <PlayInPress part={part} /> : null}
       <LengthPress part={part} />
       {shape === 'wide' ? <WideSongButtons /> : <SongDots />}
     </XStack>
