@@ -35,7 +35,13 @@ const MAKE: {
   readonly [C in Made]: { readonly drawn: fc.Arbitrary<readonly Drawn[]>; make(drawn: Drawn, song: Song): Entities[C] | null };
 } = {
   tracks: { drawn: drawn(4, 4, 1), make: ({ id, other }) => track(`t${id}`, (id + other) % 4) },
-  patterns: { drawn: drawn(4, 4, 1), make: ({ id, place }) => pattern(`p${id}`, (1 + (place % 4)) * BAR) },
+  patterns: {
+    drawn: drawn(4, 4, 1),
+    make: ({ id, place, value, on }) => ({
+      ...pattern(`p${id}`, (1 + (place % 4)) * BAR),
+      ...(on ? { take: { at: value, raw: [] } } : {}),
+    }),
+  },
   placements: {
     drawn: drawn(8, 8),
     make: ({ id, parent, other, place }, { tracks, patterns }) => ({

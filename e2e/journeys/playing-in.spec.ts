@@ -213,6 +213,26 @@ test.describe('by thumb', () => {
     expect(notes.every(({ length }) => length > 0)).toBe(true);
   });
 
+  test('the screen turns in the middle of a take, and while steps are put in: both go on', async ({ page }) => {
+    await newSong(page, 'Lamp keys');
+    await openPads(page);
+    await button(page, /^Steps: put in/).click();
+    await pad(page, 'C4').click();
+    await page.setViewportSize({ width: 844, height: 390 });
+    await pad(page, 'E4').click();
+    await expect.poll(async () => (await savedNotes(page)).map(({ pitch }) => pitch).sort()).toEqual([60, 64]);
+    await button(page, 'Steps: end').click();
+    await record(page);
+    await recorded(page);
+    await pad(page, 'G4').click();
+    await page.setViewportSize({ width: 390, height: 844 });
+    await expect(page.getByTestId('recording')).toContainText('1 note');
+    await pad(page, 'A4').click();
+    await button(page, 'End the recording').first().click();
+    await recordingEnds(page);
+    await expect.poll(async () => (await playing(page)).map(([, pitch]) => pitch).sort()).toEqual([60, 64, 67, 69]);
+  });
+
   test('ready? says what is missing, one after the other, each with its cure', async ({ page }) => {
     await newSong(page, 'Lamp keys');
     await button(page, 'Mute Lamp keys').click();

@@ -118,6 +118,18 @@ describe('changes', () => {
     const { labels } = (await call<{ labels: { id: string; point?: string }[] }>(`/songs/${document.song.id}/history?before=3`)).body;
     expect(labels.map(({ id }) => id)).toEqual([sent[0]!.id, sent[1]!.id]);
     expect((await open(document)).history.at(-1)).toMatchObject({ point: 'Here' });
+    const { song, revision } = await open(document);
+    await send(song, revision, [
+      {
+        id: newId(),
+        label: 'Record',
+        at: 1,
+        device: 'test',
+        together: 'run',
+        entries: [{ kind: 'edit', of: 'song', ids: [song.song.id], fields: { name: [[song.song.name], ['Ebb']] } }],
+      },
+    ]);
+    expect((await open(document)).history.at(-1)).toMatchObject({ label: 'Record', together: 'run' });
     expect((await call(`/songs/${document.song.id}/at/nothing`)).status).toBe(404);
   });
 

@@ -1,8 +1,5 @@
 import fc from 'fast-check';
-import { keyOf, namingIn } from '../theory';
-import { soundById } from '../sounds';
-import { kitRows } from '../audio';
-import { chordPads, isPlayCode, keyPads, kitPads, scalePads, stepLengthTicks, TimeMap, type Pad, type PadRows } from '.';
+import { TimeMap } from '.';
 import {
   latencyOfTaps,
   playedIn,
@@ -10,6 +7,7 @@ import {
   simulatedMessages,
   SIMULATED_PHRASES,
   takenNote,
+  takenTurn,
   type Played,
   type TakeSetup,
 } from '../recording';
@@ -172,6 +170,27 @@ describe('where a played note goes', () => {
     );
   });
 
+  it('with quantize a note that comes early for the first beat is of the pass that begins there, at its beginning', () => {
+    for (const pass of [0, 1, 5])
+      expect(takenNote(played((pass + 1) * 2 * bar - 900), { ...setup, quantize: sixteenths })).toMatchObject({
+        pass: pass + 1,
+        raw: 0,
+        start: 0,
+      });
+    expect(takenNote(played(2 * bar - 3000), { ...setup, quantize: sixteenths })).toMatchObject({ pass: 0, start: 2 * bar - 5040 });
+  });
+
+  it('what is turned is of the pass that it was turned in, at its place there', () => {
+    const turn = (tick: number) => ({ tick, target: 'cc:1' as const, value: 1 });
+    expect([0, 2 * bar - 1, 2 * bar, 9 * bar + 5].map((tick) => takenTurn(turn(tick), setup))).toEqual([
+      { pass: 0, tick: 0 },
+      { pass: 0, tick: 2 * bar - 1 },
+      { pass: 1, tick: 0 },
+      { pass: 4, tick: bar + 5 },
+    ]);
+    expect(takenTurn(turn(bar), { ...setup, range: { start: 0, end: bar } })).toBeNull();
+  });
+
   it('at half strength half the way', () => {
     const taken = takenNote(played(5040 + 1000), { ...setup, quantize: { ...sixteenths, strength: 50 } })!;
     expect([taken.raw, taken.start]).toEqual([6040, 5540]);
@@ -198,67 +217,6 @@ describe('where a played note goes', () => {
     expect(takenNote(played(2 * bar - 100, 3 * bar), setup)).toMatchObject({ pass: 0, start: 2 * bar - 100, length: bar + 100 });
     expect(takenNote(played(10, 999_999), { ...setup, hitTicks: 5040 })).toMatchObject({ length: 5040 });
   });
-});
-
-describe('the pads', () => {
-  const naming = namingIn(null);
-  const all = (rows: PadRows): readonly Pad[] => rows.flat();
-  const codes = (rows: PadRows) => all(rows).flatMap(({ code }) => code ?? []);
-  const gDorian = keyOf({ tonic: 'G', scale: 'dorian' })!;
-
-  it('have every key of two octaves once, the scale alone, or the chords of the key', () => {
-    const keys = all(keyPads(48, naming)).map(({ pitches }) => pitches[0]!);
-    expect([...keys].sort((a, b) => a - b)).toEqual(Array.from({ length: 24 }, (_, index) => 48 + index));
-    expect(all(scalePads(gDorian, 48, naming)).map(({ name, under }) => `${name} ${under}`)).toEqual(
-      'G4 1,A4 2,B♭4 3,C5 4,D5 5,E5 6,F5 7,G3 1,A3 2,B♭3 3,C4 4,D4 5,E4 6,F4 7'.split(','),
-    );
-    const [sevenths, triads] = chordPads(gDorian, { inversion: 0, spread: 'close', lowest: 55, octaves: 2, isNearest: false });
-    expect(triads!.map(({ name }) => name)).toEqual(
-      ['Gm', 'Am', 'B♭', 'C', 'Dm', 'Edim', 'F'].map((name) => name.replace('Edim', triads![5]!.name)),
-    );
-    expect(triads![0]!.pitches.map((pitch) => pitch % 12).sort((a, b) => a - b)).toEqual([2, 7, 10]);
-    expect(sevenths![3]!.pitches).toHaveLength(4);
-  });
-
-  it('of a kit: each of its rows once, the kick at the left of the lowest row', () => {
-    const kit = soundById('quay-kit');
-    if (kit.kind !== 'drums') throw new Error();
-    const rows = kitPads(kitRows(kit));
-    expect(
-      all(rows)
-        .map(({ pitches }) => pitches[0])
-        .sort(),
-    ).toEqual(
-      kitRows(kit)
-        .map(({ pitch }) => pitch)
-        .sort(),
-    );
-    expect(rows.at(-1)![0]).toMatchObject({ pitches: [36], code: 'KeyA' });
-    expect(Math.max(...kitPads([]).map((row) => row.length))).toBeLessThanOrEqual(7);
-  });
-
-  it('letters are never given twice, and each is one of the two rows', () => {
-    const kit = soundById('quay-kit');
-    const lists = [keyPads(60, naming), keyPads(0, naming), keyPads(127, naming), scalePads(gDorian, 60, naming)];
-    for (const rows of [...lists, kit.kind === 'drums' ? kitPads(kitRows(kit)) : []]) {
-      expect(new Set(codes(rows)).size).toBe(codes(rows).length);
-      expect(codes(rows).every(isPlayCode)).toBe(true);
-      expect(all(rows).every(({ pitches }) => pitches.every((pitch) => pitch >= 0 && pitch <= 127))).toBe(true);
-    }
-    expect(['KeyZ', 'Digit1', 'Space', 'Escape', 'ArrowUp'].some(isPlayCode)).toBe(false);
-  });
-});
-
-it('step values are what they say, whatever the grid is', () => {
-  const ticks = (value: Parameters<typeof stepLengthTicks>[0]['value'], form: 'straight' | 'dotted' | 'triplet', numerator = 4) =>
-    stepLengthTicks({ value, form }, { numerator, denominator: 4 }) / QUARTER;
-  expect([ticks('1/4', 'straight'), ticks('1/8', 'dotted'), ticks('1/4', 'triplet'), ticks('1/64', 'straight')]).toEqual([
-    1,
-    0.75,
-    2 / 3,
-    1 / 16,
-  ]);
-  expect([ticks('1 bar', 'straight'), ticks('1 bar', 'straight', 3)]).toEqual([4, 3]);
 });
 
 describe('the simulated device', () => {

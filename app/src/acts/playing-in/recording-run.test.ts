@@ -5,6 +5,7 @@ import {
   newSong,
   newTrack,
   notesOf,
+  pointsOf,
   soundById,
   TICKS_PER_QUARTER,
   withTrack,
@@ -268,6 +269,38 @@ describe('a recording', () => {
     empty.until(20);
     empty.run.end();
     expect(empty.state.changes).toEqual([]);
+  });
+
+  it('writes nothing that play could still sound once more: only what began a while ago', () => {
+    const { state, strike, until, inBeats } = recording(songWith([]), { quantize: { steps: '20160 ticks', strength: 100 } });
+    // Early for beat 4: written once that is well past.
+    strike(60, 3.6, 0.05);
+    until(4.5);
+    expect(inBeats('pattern')).toEqual([]);
+    until(7);
+    expect(state.isOver).toBe(false);
+    expect(inBeats('pattern')).toEqual([[4, 60]]);
+  });
+
+  it('what is turned goes into the lanes of its own pass', () => {
+    const { run, state, strike, send, at, until } = recording(songWith([]), { passesAdd: false });
+    const turn = (beat: number, value: number) => {
+      until(beat);
+      send({ kind: 'turn', target: 'cc:1', value, at: at(beat) });
+    };
+    strike(60, 1);
+    turn(2, 30);
+    turn(3, 0);
+    strike(62, 9);
+    turn(12, 70);
+    until(14);
+    run.end();
+    const lanes = state.takes.map((id) =>
+      state.document.lanes
+        .filter(({ patternId }) => patternId === id)
+        .flatMap((lane) => pointsOf(state.document, lane.id).map(({ tick, value }) => [tick / BEAT, value])),
+    );
+    expect(lanes).toEqual([[[2, 30], [3, 0]], [[4, 70], [6, 0]]]); // prettier-ignore
   });
 
   it('keeps what it has by itself while it goes on, not later than a second after it is over', () => {

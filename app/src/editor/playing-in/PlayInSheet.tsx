@@ -12,7 +12,7 @@ import { beginSteps, endSteps } from '../../acts/playing-in/steps';
 import { playInSet } from '../../state/preferences/play-in';
 import { lettersPlaySet } from '../../state/session/playing-in';
 import type { OpenPart } from '../../state/session/selectors';
-import { useAppDispatch, useAppSelector } from '../../state/store';
+import { useAppDispatch, useAppSelector, useAppStore } from '../../state/store';
 import { SheetFrame } from '../sheets/SheetFrame';
 import { Pads } from './Pads';
 import { ReadyLine } from './ReadyLine';
@@ -36,15 +36,19 @@ export function PlayInSheet({ part, isPanel }: { readonly part: OpenPart; readon
   );
 }
 
-/** Steps and letters go with the pads: without them nobody would see what is played. A recording goes on. */
+/** Steps and letters go with the pads: without them nobody would see what is played. A recording goes on; and so does all of it where the screen is only
+ *  turned, and the pads stand elsewhere at once. */
 function useEndAtLeaving(): void {
   const dispatch = useAppDispatch();
+  const store = useAppStore();
   useEffect(
     () => () => {
+      const { session, trial } = store.getState();
+      if (session.sheet?.kind === 'play-in' && !session.rule && !trial.trial) return;
       dispatch(endSteps());
       dispatch(lettersPlaySet(false));
     },
-    [dispatch],
+    [dispatch, store],
   );
 }
 
