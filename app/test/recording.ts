@@ -82,14 +82,14 @@ export function recording(song: Document, wish: Wish = {}) {
     takes: [] as readonly string[],
     isOver: false,
     isPlaying: true,
-    isBlocked: false,
+    isCutOff: false,
     notes: 0,
   };
   const setup = setupOf(song, wish);
   const tickAt = (at: number) => setup.fromTick + ((at - ORIGIN) / BEAT_MS) * BEAT;
   const run = new RecordingInRun(setup, {
     player: { get isPlaying() { return state.isPlaying; }, tickHeardAt: tickAt }, // prettier-ignore
-    isBlocked: () => state.isBlocked,
+    isCutOff: () => state.isCutOff,
     document: () => state.document,
     newId: () => `m${made++}`,
     now: () => 5,

@@ -1,5 +1,5 @@
 import { expect, test } from '../support/journey';
-import { changeBars, Fingers, middleOf, newSong, QUARTER, savedNotes, shapes, type Point } from '../support/app';
+import { changeBars, Fingers, middleOf, newSong, openTrack, QUARTER, savedNotes, shapes, type Point } from '../support/app';
 import { openPads, pad, playing, record, recorded, recordingEnds, setUp, sheet } from '../support/playing-in';
 import { button, saved } from '../support/song';
 
@@ -231,6 +231,22 @@ test.describe('by thumb', () => {
     await button(page, 'End the recording').first().click();
     await recordingEnds(page);
     await expect.poll(async () => (await playing(page)).map(([, pitch]) => pitch).sort()).toEqual([60, 64, 67, 69]);
+  });
+
+  test('another track opened in the middle of a take ends it, and what was played stays where it was played', async ({ page }) => {
+    await newSong(page, 'Lamp keys');
+    await button(page, 'Add a track').click();
+    await button(page, 'Round bass').click();
+    await openTrack(page, 'Lamp keys');
+    await openPads(page);
+    await record(page);
+    await recorded(page);
+    await pad(page, 'C4').click();
+    await openTrack(page, 'Round bass');
+    await recordingEnds(page);
+    await openPads(page);
+    await pad(page, 'C2').click();
+    await expect.poll(async () => (await savedNotes(page)).map(({ pitch }) => pitch)).toEqual([60]);
   });
 
   test('ready? says what is missing, one after the other, each with its cure', async ({ page }) => {

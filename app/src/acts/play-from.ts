@@ -7,7 +7,8 @@ export const NO_SOUND = 'This browser gives no sound. Check that the tab is not 
 
 /** Plays from a tick of what is open, or goes on from there where it plays already. */
 export function playFrom(tick: number): Thunk<Promise<void>> {
-  return async (dispatch, _getState, { sound }) => {
+  return async (dispatch, _getState, { recording, sound }) => {
+    recording.current?.end();
     try {
       const player = await sound.open();
       player.play(tick);

@@ -129,11 +129,11 @@ function setupOf({ playIn }: State, part: OpenPart, plan: RecordingPlan, player:
 }
 
 function portOf(player: Player, part: OpenPart, run: string): Thunk<RunPort> {
-  return (dispatch, getState, { newId, now, recording, sound }) => ({
+  return (dispatch, getState, { newId, now, page, recording, sound }) => ({
     player,
     newId,
     now,
-    isBlocked: () => sound.isBlocked,
+    isCutOff: () => sound.isBlocked || page.isOpen || selectPart(getState())?.placement.id !== part.placement.id,
     whenLeaving,
     clock: () => performance.now(),
     document: () => getState().song.document,

@@ -113,10 +113,34 @@ describe('a recording', () => {
   it('ends where a call takes the sound away', () => {
     const { state, strike, until, inBeats } = recording(songWith([]));
     strike(60, 1);
-    state.isBlocked = true;
+    state.isCutOff = true;
     until(2);
     expect(state.isOver).toBe(true);
     expect(inBeats('pattern')).toEqual([[1, 60]]);
+  });
+
+  it('goes on with a new take where another window has taken the first one back, and writes nothing where the part is gone', () => {
+    const { run, state, strike, until, inBeats } = recording(songWith([{ pitch: 50 }]));
+    strike(60, 1);
+    until(4);
+    const takeBack = () => {
+      const undone = [...state.changes]
+        .reverse()
+        .reduce((document, change) => applyOwn(document, invert(change, { id: 'u', at: 0, device: 'd', label: '' })), state.document);
+      Object.assign(state, { document: undone });
+    };
+    takeBack();
+    strike(64, 5);
+    until(7);
+    run.end();
+    expect(state.takes.map(inBeats)).toEqual([[[0, 50], [5, 64]]]); // prettier-ignore
+    expect(checkDocument(state.document)).toBeNull();
+    const gone = recording(songWith([{ pitch: 50 }]));
+    gone.strike(60, 1);
+    gone.state.document = { ...gone.state.document, patterns: [], placements: [], notes: {} };
+    gone.until(4);
+    gone.run.end();
+    expect(gone.state.changes).toEqual([]);
   });
 
   it('for some bars, or as long as one plays: the pattern grows to whole bars, and its placement with it', () => {

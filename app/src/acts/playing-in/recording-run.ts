@@ -47,8 +47,8 @@ export interface RunPort {
   readonly player: Pick<Player, 'isPlaying' | 'tickHeardAt'>;
   readonly document: () => Document | null;
   readonly newId: () => Id;
-  /** Whether the browser has taken the sound away: a call has come. */
-  readonly isBlocked: () => boolean;
+  /** Whether it cannot go on: another part has been opened, or the browser has taken the sound away, as for a call. */
+  readonly isCutOff: () => boolean;
   /** Milliseconds since 1970. */
   readonly now: () => number;
   /** Milliseconds of the page's clock. */
@@ -135,7 +135,7 @@ export class RecordingInRun implements RecordingRun {
   private look(): void {
     const { player, clock, told } = this.port;
     const { range, lengthTicks, endTick } = this.setup;
-    if (!player.isPlaying || this.port.isBlocked()) return this.end();
+    if (!player.isPlaying || this.port.isCutOff()) return this.end();
     const now = clock();
     const tick = player.tickHeardAt(now);
     told({ isAhead: tick < range.start, pass: Math.max(0, Math.floor(tick / lengthTicks)) + 1, noteCount: this.noteCount });
@@ -162,12 +162,19 @@ export class RecordingInRun implements RecordingRun {
     }
     for (const turn of turns) this.turns.push(turn);
     const before = this.port.document();
-    if (!before) return;
+    if (!before || !this.isThere(before)) return;
     let after = this.withNotes(before, ready);
     after = this.withReplaced(after, tick, isLast);
     if (isLast) after = this.finished(this.withTurns(after, tick), tick);
     const entries = after === before ? [] : diff(before, after);
     if (entries.length) this.port.commit(entries);
+  }
+
+  /** Whether what it adds to is still there. A take that another window has taken back is begun anew. */
+  private isThere(document: Document): boolean {
+    const there = new Set(document.patterns.map(({ id }) => id));
+    for (const [pass, { patternId }] of this.passes) if (!there.has(patternId)) this.passes.delete(pass);
+    return there.has(this.setup.from) && document.placements.some(({ id }) => id === this.setup.placementId);
   }
 
   private withNotes(document: Document, ready: readonly TakenNote[]): Document {
