@@ -16,6 +16,7 @@ export function noEffects(): Effects {
     now: () => 0,
     deviceId: 'test',
     recording: { current: null },
+    tapping: { current: null },
     keeping: { current: null, attach: () => () => undefined },
     grid: new GridOnScreen(),
     page: new PageOnScreen(),

@@ -88,6 +88,12 @@ test.describe('by keys', () => {
     await page.evaluate("fakeMidi.plug('Dock keys')");
     await recording.getByRole('button', { name: 'Dock keys', exact: true }).click();
     await recording.getByRole('button', { name: 'Channel: more' }).click();
+    // A tap test takes the device's keys too.
+    await recording.getByRole('button', { name: 'on a device', exact: true }).click();
+    await button(page, 'Tap test').click();
+    await expect(page.getByTestId('tap-test')).toContainText('0 taps.');
+    await page.evaluate("fakeMidi.send('Dock keys', [[0x90, 60, 90], [0x80, 60, 0]])");
+    await expect(page.getByTestId('tap-test')).toContainText('1 taps.');
     await button(page, 'Play in: back to the keys').click();
     await expect(page.getByTestId('ready')).toContainText('Ready');
     // Of channel 2 nothing is taken, nor are sync and the clock; of channel 1 it is.

@@ -1,5 +1,5 @@
 import { expect, test } from '../support/journey';
-import { changeBars, Fingers, middleOf, newSong, openTrack, QUARTER, savedNotes, shapes, type Point } from '../support/app';
+import { changeBars, Fingers, middleOf, newSong, openTrack, QUARTER, savedNotes, shapes, tool, type Point } from '../support/app';
 import { openPads, pad, playing, record, recorded, recordingEnds, setUp, sheet } from '../support/playing-in';
 import { button, saved } from '../support/song';
 
@@ -189,6 +189,28 @@ test.describe('by thumb', () => {
     await expect.poll(async () => (await starts()).every((start) => start % QUARTER === 0)).toBe(true);
     await takes.getByRole('button', { name: 'off', exact: true }).click();
     await expect.poll(starts).toEqual(raw);
+  });
+
+  test('job 16: a device chosen, a phrase recorded to the click and quantized to eighths, then worked on by hand', async ({ page }) => {
+    test.slow();
+    await newSong(page, 'Lamp keys');
+    await openPads(page);
+    await setUp(page, 'A simulated device, to try it out', 'Four chords with pedal', '1/8', 'After one pass of the loop');
+    await record(page);
+    await recordingEnds(page);
+    // Four chords of three notes, two beats apart; the pedal holds each until just before the next.
+    await expect
+      .poll(async () => (await shapes(page)).map(([start]) => start).sort((a, b) => a! - b!))
+      .toEqual([0, 8, 16, 24].flatMap((start) => [start, start, start]));
+    for (const [, length] of await shapes(page)) expect(Math.abs(length! - 7.6)).toBeLessThan(1);
+    await button(page, 'Close: Play in').click();
+    // One drawn at the start, and all of them louder.
+    const grid = await middleOf(page.getByTestId('notes-grid'));
+    await page.touchscreen.tap(grid.x - grid.width / 2 + 30, grid.y - grid.height / 4);
+    await expect.poll(async () => (await shapes(page)).length).toBe(13);
+    const before = (await savedNotes(page)).reduce((sum, { velocity }) => sum + velocity, 0);
+    await tool(page, 'Feel', 'Louder');
+    await expect.poll(async () => (await savedNotes(page)).reduce((sum, { velocity }) => sum + velocity, 0)).toBeGreaterThan(before);
   });
 
   test('closed in the middle of a take, and with a finger down: what was played up to then is kept', async ({ page }) => {

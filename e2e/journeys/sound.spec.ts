@@ -32,7 +32,7 @@ async function openBand(page: Page): Promise<void> {
 
 /** Plays, and counts the samples of 40,000 that differ from what the engine renders offline when it is told the same. */
 async function differingSamples(page: Page): Promise<number> {
-  await page.getByRole('button', { name: 'Play' }).tap();
+  await page.getByRole('button', { name: 'Play', exact: true }).tap();
   await expect
     .poll(() => page.evaluate(() => window.recorded.heard.flat().filter((sample) => sample !== 0).length), { timeout: 20_000 })
     .toBeGreaterThan(48_000);
@@ -69,7 +69,7 @@ test('what is heard live is, sample for sample, what the engine renders offline'
 test('an edit while playing is heard from the next event on, and mute silences a track at once', async ({ page }) => {
   await record(page, false);
   await openBand(page);
-  await page.getByRole('button', { name: 'Play' }).tap();
+  await page.getByRole('button', { name: 'Play', exact: true }).tap();
   await expect(page.getByTestId('pass')).toBeVisible();
   await page.getByRole('button', { name: 'Mute Deck' }).tap();
   const drumsAfterMute = () =>
@@ -90,7 +90,7 @@ test('notes that a held nudge carries are heard where they are, before it is let
   await record(page, false);
   await openBand(page);
   await openTrack(page, 'Bilge');
-  await page.getByRole('button', { name: 'Play' }).tap();
+  await page.getByRole('button', { name: 'Play', exact: true }).tap();
   await page.keyboard.press('Control+a');
   await page.keyboard.down('ArrowRight');
   await page.keyboard.down('ArrowRight');
@@ -127,7 +127,7 @@ test('a page that is busy 200 ms of each second never sends a note late', async 
   });
   await openBand(page);
   const latest = async () => {
-    await page.getByRole('button', { name: 'Play' }).tap();
+    await page.getByRole('button', { name: 'Play', exact: true }).tap();
     await page.evaluate(() => {
       setInterval(() => {
         const until = performance.now() + 200;

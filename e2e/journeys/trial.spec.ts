@@ -8,7 +8,7 @@ test('an action is tried on the running loop, compared, kept or dropped', async 
   await kick(4).tap();
   const starts = async () => (await savedNotes(page)).map(({ start }) => start / QUARTER);
 
-  await page.getByRole('button', { name: 'Play' }).tap();
+  await page.getByRole('button', { name: 'Play', exact: true }).tap();
   await tool(page, 'Time', 'Rotate: try with settings');
   const strip = page.getByRole('region', { name: 'Trying Rotate' });
   await expect(strip).toContainText('on all 2 notes');

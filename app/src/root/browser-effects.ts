@@ -54,6 +54,7 @@ export function browserEffects(): Effects & { readonly belongings: BelongingSync
     pressed: new PressedKeys(),
     midi: new MidiInputs(),
     recording: { current: null },
+    tapping: { current: null },
     wav: new WavMaker(),
     belongings: new BelongingSync({ send: api.belongings, newId: () => nanoid() }),
   };

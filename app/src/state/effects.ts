@@ -36,6 +36,11 @@ export interface RecordingRun {
   end(): void;
 }
 
+/** A tap test takes what is played from one source, by the moment it was done. */
+export interface TapSlot {
+  current: { readonly source: InputSource; readonly tap: (at: number) => void } | null;
+}
+
 /** The recording that goes on; null while none does. */
 export interface RecordingSlot {
   current: RecordingRun | null;
@@ -67,6 +72,7 @@ export interface Effects {
   readonly pressed: PressedKeys;
   readonly midi: MidiInputs;
   readonly recording: RecordingSlot;
+  readonly tapping: TapSlot;
   readonly wav: WavMaker;
   readonly belongings: BelongingsInStep;
 }

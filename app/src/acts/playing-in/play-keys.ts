@@ -5,15 +5,7 @@ import { play } from './play';
 import { putRest, putTie, setStepLength, stepBack } from './steps';
 
 /** A key as the browser tells it. */
-interface PressedKey {
-  readonly key: string;
-  readonly code: string;
-  readonly ctrlKey: boolean;
-  readonly metaKey: boolean;
-  readonly altKey: boolean;
-  readonly shiftKey: boolean;
-  readonly repeat: boolean;
-}
+type PressedKey = Pick<KeyboardEvent, 'key' | 'code' | 'ctrlKey' | 'metaKey' | 'altKey' | 'shiftKey' | 'repeat'>;
 
 /** How loud a letter is where pads go by where they are hit. */
 const LETTER_VELOCITY = 100;

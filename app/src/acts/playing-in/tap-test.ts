@@ -17,7 +17,7 @@ export interface TapTest {
 
 /** Clicks, and measures how much later taps come than they are heard; what is found is taken off all that is played from there on. */
 export function tapTest(source: InputSource): Thunk<Promise<TapTest | null>> {
-  return async (dispatch, getState, { sound }) => {
+  return async (dispatch, getState, { sound, tapping }) => {
     const player = await sound.open().catch(() => null);
     if (!player) {
       dispatch(noticeSet(NO_SOUND));
@@ -30,6 +30,7 @@ export function tapTest(source: InputSource): Thunk<Promise<TapTest | null>> {
     dispatch(tapTestSet({ taps: 0, isOver: false, foundMs: null }));
     const stop = () => {
       clearTimeout(timer);
+      tapping.current = null;
       player.setClick(null);
       const before = getState().playingIn.tapTest;
       if (before && !before.isOver) dispatch(tapTestSet({ ...before, isOver: true }));
@@ -45,6 +46,7 @@ export function tapTest(source: InputSource): Thunk<Promise<TapTest | null>> {
       dispatch(playInSet({ latencyMs: { ...getState().playIn.latencyMs, [source]: foundMs } }));
       stop();
     };
+    tapping.current = { source, tap };
     return { tap, stop };
   };
 }

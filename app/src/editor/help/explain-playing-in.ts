@@ -9,7 +9,7 @@ export const PLAYING_IN: readonly Entry[] = [
   },
   {
     names: /^Steps: |, key (?:\d|=|Backspace)$|^(?:Merges|Replaces) (?:with )?what is there/,
-    title: 'Steps',
+    title: 'Steps put in',
     text: 'What you play is put in where the cursor is, and the cursor goes on by the value you choose, whatever the grid is. Keys held together are a chord. Keys 1 to 7 choose the value, 8 dots it, 9 makes it a triplet, 0 rests, = ties, Backspace goes back. A tap on the notes puts the cursor there. Afterwards all of it is one step for undo.',
   },
   {
@@ -35,7 +35,7 @@ export const PLAYING_IN: readonly Entry[] = [
   },
   {
     names:
-      /^none: no device$|^all devices$|^A simulated device|^Connect$|^Channel|^Hear it$|^Timing off by|^Velocity off by|^Mistakes|^Tap test$|^Tap here|taken off .*: forget it$|^(?:by keys|on the screen)$|^(?:By where a pad|Always the same)/,
+      /^none: no device$|^all devices$|^A simulated device|^Connect$|^Channel|^Hear it$|^Timing off by|^Velocity off by|^Mistakes|^Tap test$|^Tap here|taken off .*: forget it$|^(?:by keys|on the screen|on a device)$|^(?:By where a pad|Always the same)/,
     title: 'Where you play',
     text: 'On the screen, by letters, or on a MIDI device, which the browser asks for once. The simulated device plays a phrase as a person would, to try things out. A tap test finds how late what you play comes in, and takes that off.',
   },

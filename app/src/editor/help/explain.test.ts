@@ -22,7 +22,7 @@ describe('what is this', () => {
     ['Other chords', 'A loop to start with'],
     ['Bass from this', 'Parts from this'],
     ['Play C♯4', 'Play in'],
-    ['1/8, key 4', 'Steps'],
+    ['1/8, key 4', 'Steps put in'],
     ['abc: let letters play', 'Letters play'],
     ['End the recording', 'Record'],
     ['Bar 2 of Lamp Keys take 1, 4 notes', 'Takes'],

@@ -10,9 +10,10 @@ import { tapTestSet } from '../../state/session/playing-in';
 import { useAppDispatch, useAppSelector } from '../../state/store';
 import { SheetLine } from '../sheets/SheetFrame';
 
-const SOURCES: readonly { readonly value: Exclude<InputSource, 'device'>; readonly name: string }[] = [
+const SOURCES: readonly { readonly value: InputSource; readonly name: string }[] = [
   { value: 'screen', name: 'on the screen' },
   { value: 'letters', name: 'by keys' },
+  { value: 'device', name: 'on a device' },
 ];
 
 /** Eight taps to a click: how late what is played comes in here, which is taken off from then on. */
@@ -20,7 +21,7 @@ export function TapTestLine() {
   const dispatch = useAppDispatch();
   const latencyMs = useAppSelector((state) => state.playIn.latencyMs);
   const test = useAppSelector((state) => state.playingIn.tapTest);
-  const [source, setSource] = useState<Exclude<InputSource, 'device'>>('screen');
+  const [source, setSource] = useState<InputSource>('screen');
   const running = useRef<TapTest | null>(null);
   const isOn = test !== null && !test.isOver;
   useEffect(

@@ -33,7 +33,7 @@ export function Dock({ part, onPlay, isColumn = false }: DockProps) {
     <DockFrame isColumn={isColumn} {...(isNarrow && !isColumn ? TIGHT : {})}>
       <PlayPress onPlay={onPlay} />
       {isColumn || width < ROOM_FOR_PADS ? null : <PlayInPress part={part} />}
-      <GridStepper part={part} isColumn={isColumn} isNarrow={isNarrow} />
+      <GridStepper part={part} isColumn={isColumn} isNarrow={isNarrow} isVeryNarrow={width < VERY_NARROW} />
       <UndoButtons />
     </DockFrame>
   );
@@ -58,6 +58,8 @@ export function PlayInPress({ part }: { readonly part: OpenPart }) {
 
 /** Narrower windows have no room beside the thumbs, in pixels. */
 const NARROW = 400;
+/** And those have none for the whole name of the grid between its minus and plus. */
+const VERY_NARROW = 376;
 /** Narrower ones have none for the press that opens pads, which the toolbox has too. */
 const ROOM_FOR_PADS = 360;
 const TIGHT = { gap: 1, paddingHorizontal: 0 } as const;
@@ -104,8 +106,15 @@ export function UndoButtons() {
   );
 }
 
+interface GridStepperProps {
+  readonly part: OpenPart;
+  readonly isColumn: boolean;
+  readonly isNarrow: boolean;
+  readonly isVeryNarrow: boolean;
+}
+
 /** The grid's division between coarser and finer, and its form; a small pin where something has a grid of its own. */
-function GridStepper({ part, isColumn, isNarrow }: { readonly part: OpenPart; readonly isColumn: boolean; readonly isNarrow: boolean }) {
+function GridStepper({ part, isColumn, isNarrow, isVeryNarrow }: GridStepperProps) {
   const dispatch = useAppDispatch();
   const { division } = part;
   const form = formOf(division) ?? divisionName(division);
@@ -117,7 +126,7 @@ function GridStepper({ part, isColumn, isNarrow }: { readonly part: OpenPart; re
         <Stepper
           title="Grid"
           shown={division.unit}
-          width={isNarrow ? 32 : 46}
+          width={isVeryNarrow ? 32 : 46}
           isColumn={isColumn}
           lowerLabel="Coarser grid"
           raiseLabel="Finer grid"
