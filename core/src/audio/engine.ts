@@ -33,6 +33,10 @@ const GONE_SECONDS = 0.008;
 const EDIT_SECONDS = 0.02;
 /** A note that ended so shortly before still gives the next one something to slide from. */
 const GLIDE_FRAMES = 480;
+/** Voices that began within so short a time are one chord, strummed or not: none slides from another. */
+const CHORD_FRAMES = 960;
+/** How quickly one voice slides to its next note where its sound says nothing of it. */
+const ONE_VOICE_SECONDS = 0.05;
 /** A note counts as shortened from this many frames on: each edit rounds ends to frames again. */
 const SHORTER_FRAMES = 48;
 
@@ -284,6 +288,7 @@ export class SoundEngine {
     const { sound } = strip.track;
     const frame = Math.max(note.at, this.renderedTo);
     const controls = note.key === undefined && note.held === undefined ? null : strip.controls;
+    if (strip.track.hasOneVoice && sound.kind === 'pitched' && this.goOn(note, frame, sound.glideSeconds ?? ONE_VOICE_SECONDS)) return;
     const voice =
       sound.kind === 'drums'
         ? new DrumVoice(this.tools, drumFor(sound, note.pitch), note, frame)
@@ -297,10 +302,21 @@ export class SoundEngine {
     this.placeAt(strip, voice.pan).voices.push(voice);
   }
 
-  /** How far off, in cents, the last note of a track is that still sounds at a frame: from there the next one slides. 0 where none does. */
+  /** Lets the voice that a track has go on to its next note; false where there is none that can. */
+  private goOn(note: EngineNote, frame: number, seconds: number): boolean {
+    const voice = this.voices.findLast(({ trackId }) => trackId === note.trackId);
+    if (!(voice instanceof ToneVoice) || !voice.goOn(note, frame, seconds)) return false;
+    this.played.set(voice, note);
+    return true;
+  }
+
+  /** How far off, in cents, the nearest note of a track is that sounded before this one and still does: from there it slides. 0 where none does. */
   private centsFrom({ trackId, pitch }: EngineNote, frame: number): number {
-    const last = this.voices.findLast((voice) => voice.trackId === trackId && !voice.isReleased(frame - GLIDE_FRAMES));
-    return last ? (this.played.get(last)!.pitch - pitch) * 100 : 0;
+    const before = this.voices.filter(
+      (voice) => voice.trackId === trackId && voice.startFrame < frame - CHORD_FRAMES && !voice.isReleased(frame - GLIDE_FRAMES),
+    );
+    const distances = before.map((voice) => (this.played.get(voice)!.pitch - pitch) * 100);
+    return distances.reduce((nearest, each) => (Math.abs(each) < Math.abs(nearest) ? each : nearest), distances[0] ?? 0);
   }
 
   /** Makes room for one voice more, where as many sound as may: a released one that is the softest goes, else the oldest. */

@@ -11,6 +11,8 @@ export interface EngineTrack {
   readonly levelDb: number;
   readonly pan: number;
   readonly isAudible: boolean;
+  /** Whether one voice plays all its notes: those that touch slide into each other. Absent means no. */
+  readonly hasOneVoice?: boolean;
   /** How another track opens it or holds it down. */
   readonly gate?: GateShape;
 }

@@ -14,6 +14,12 @@ const SILENCE = 0.0006;
 /** How hard a note is driven, from the softest to the hardest; as its sound says at about velocity 100. */
 const DRIVE_SOFT = 0.45;
 const DRIVE_HARD = 0.7;
+/** How quickly a voice that goes on to another note takes its loudness, in seconds. */
+const LOUDNESS_SECONDS = 0.01;
+/** A voice that has fallen to this share of its level does not go on to another note: it would not be heard. */
+const DIED_OUT = 0.05;
+/** A note counts as touching the next one up to so many frames before it: its end and the other's start are rounded apart. */
+const TOUCH_FRAMES = 48;
 /** Movements of the filter, in octaves, too small to hear. */
 const UNHEARD_OCTAVES = 0.002;
 
@@ -23,10 +29,14 @@ export class ToneVoice implements Voice {
   readonly startFrame: number;
   readonly pan: number;
   readonly choke = null;
+  private readonly firstPitch: number;
   private releaseFrame: number;
   private readonly fadeOut = new Fade();
   private readonly filter: StateFilter;
-  private readonly gain: number;
+  private gain: number;
+  /** From which share of its gain it goes to the whole of it, and where that begins. */
+  private gainFrom = 1;
+  private gainFromFrame = -Infinity;
   /** How far its attack comes before the note is let go, 0..1. */
   private reached: number;
   private readonly cutoffHz: number;
@@ -56,6 +66,7 @@ export class ToneVoice implements Voice {
   ) {
     const { envelope, filter } = sound;
     this.trackId = note.trackId;
+    this.firstPitch = note.pitch;
     this.startFrame = startFrame;
     this.pan = note.pan ?? 0;
     this.attackFrames = Math.max(1, Math.round(envelope.attackSeconds * SAMPLE_RATE));
@@ -96,6 +107,28 @@ export class ToneVoice implements Voice {
     this.reached = this.reachedAt(this.releaseFrame);
   }
 
+  /** Goes on to another note without an attack of its own, its pitch sliding there: envelopes, filter and vibrato go on as they were. False where it
+   *  can't: its own note was over before, it fades, it has died out, or stands elsewhere between left and right. */
+  goOn(note: EngineNote, frame: number, seconds: number): boolean {
+    const { envelope } = this.sound;
+    const isOver = this.releaseFrame < frame - TOUCH_FRAMES;
+    const hasDiedOut = this.release * Math.max(this.decay, envelope.sustain) < DIED_OUT;
+    if (isOver || hasDiedOut || (note.pan ?? 0) !== this.pan || !this.fadeOut.putOff(frame)) return false;
+    const gain = velocityGain(note.velocity);
+    this.gainFrom = (this.gainFrom + (1 - this.gainFrom) * this.gainShare(frame)) * (this.gain / gain);
+    this.gainFromFrame = frame;
+    this.gain = gain;
+    this.releaseFrame = Math.max(frame + 1, note.at + note.frames);
+    this.reached = this.reachedAt(this.releaseFrame);
+    this.pitch.goOn(note, frame, (note.pitch - this.firstPitch) * 100, seconds);
+    return true;
+  }
+
+  /** How far it has come to its gain at a frame, 0..1. */
+  private gainShare(frame: number): number {
+    return Math.max(0, Math.min(1, (frame - this.gainFromFrame) / (LOUDNESS_SECONDS * SAMPLE_RATE)));
+  }
+
   private reachedAt(releaseFrame: number): number {
     return Math.min(1, (releaseFrame - this.startFrame) / this.attackFrames);
   }
@@ -106,7 +139,8 @@ export class ToneVoice implements Voice {
     const first = Math.max(0, this.startFrame - frame);
     const mixed = this.source.make(first, this.pitch.cents(frame + first));
     const turned = this.controls?.areUsed ? this.controls.octaves(frame + first) : 0;
-    this.open(filter.envelopeOctaves * this.filterEnvelope + turned);
+    const followed = (filter.keyFollow * this.pitch.slid(frame + first)) / 1200;
+    this.open(filter.envelopeOctaves * this.filterEnvelope + turned + followed);
     this.filterEnvelope *= this.filterFactor;
     if (this.drive !== 0) bench.loops.soften(mixed.at, this.drive);
     filters.add(this.filter, mixed);
@@ -115,8 +149,15 @@ export class ToneVoice implements Voice {
 
   finish(frame: number, place: Samples): boolean {
     this.fadeOut.process(this.mixed.values, frame);
+    if (this.gainFrom !== 1) this.turnGain(frame);
     this.shape(frame, place);
     return !this.fadeOut.isOver(frame + CHUNK) && this.left > SILENCE;
+  }
+
+  private turnGain(frame: number): void {
+    const { values } = this.mixed;
+    for (let index = 0; index < CHUNK; index++) values[index]! *= this.gainFrom + (1 - this.gainFrom) * this.gainShare(frame + index);
+    if (this.gainShare(frame + CHUNK) === 1) this.gainFrom = 1;
   }
 
   /** How loud it can still become, as a gain. */

@@ -76,6 +76,13 @@ export class Fade {
   private from = Infinity;
   private frames = 1;
 
+  /** Forgets a fade that is to begin at a frame or later; false where it has begun before. */
+  putOff(frame: number): boolean {
+    if (this.from < frame) return false;
+    this.from = Infinity;
+    return true;
+  }
+
   begin(frame: number, seconds: number): void {
     if (frame >= this.from) return;
     this.from = frame;

@@ -1,6 +1,7 @@
 import type { EngineControl } from '../audio/controls';
 import { trackSound } from '../sounds';
 import type { GateShape } from '../audio/gate';
+import type { Sound } from '../audio/sounds';
 import type { EngineTrack } from '../audio/messages';
 import { SAMPLE_RATE } from '../audio/rate';
 import type { EngineNote } from '../audio/voice';
@@ -55,8 +56,14 @@ export function engineTracks(document: Document, ignoreSolo = false): EngineTrac
     levelDb: track.levelDb,
     pan: track.pan,
     isAudible: ignoreSolo ? !track.muted : isAudible(document, track),
+    ...(track.voiceMode && isSliding(trackSound(track)) ? { hasOneVoice: true } : {}),
     ...(track.opensWith?.on ? { gate: gateShape(track.opensWith) } : {}),
   }));
+}
+
+/** Basses and leads slide where they have one voice; a plucked or struck sound strikes anew. */
+function isSliding({ family }: Sound): boolean {
+  return family === 'bass' || family === 'lead';
 }
 
 function gateShape({ attackMs, releaseMs, depth }: NonNullable<Track['opensWith']>): GateShape {
