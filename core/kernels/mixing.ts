@@ -133,38 +133,58 @@ function damp(state: v128, input: v128, share: v128): v128 {
 export function peak(left: usize, right: usize): f64 {
   let most = splat(0);
   for (let offset: usize = 0; offset < CHUNK_BYTES; offset += STEP_BYTES) {
-    most = f32x4.max(most, f32x4.max(f32x4.abs(v128.load(left + offset)), f32x4.abs(v128.load(right + offset))));
+    most = f32x4.pmax(most, f32x4.pmax(f32x4.abs(v128.load(left + offset)), f32x4.abs(v128.load(right + offset))));
   }
+  return greatest(most);
+}
+
+/** Samples that the filter for true peaks takes in, half of them on either side of a place. */
+const PEAK_TAPS: i32 = 32;
+const PEAK_BYTES: usize = 128;
+
+/** Puts a chunk behind the 32 samples before it, at `seen`. */
+export function see(from: usize, seen: usize): void {
+  for (let offset: usize = 0; offset < PEAK_BYTES; offset += STEP_BYTES) v128.store(seen + offset, v128.load(seen + CHUNK_BYTES + offset));
+  for (let offset: usize = 0; offset < CHUNK_BYTES; offset += STEP_BYTES) v128.store(seen + PEAK_BYTES + offset, v128.load(from + offset));
+}
+
+/** The highest level between samples of what was seen, from 16 samples before a chunk to 16 before its end, at the quarters between two samples (after Rec.
+ *  ITU-R BS.1770-5, annex 2). At `taps` lie those of the first quarter and of the middle; the third quarter has those of the first backwards. */
+export function truePeak(seen: usize, taps: usize): f64 {
+  let most = splat(0);
+  const half = taps + bytes(PEAK_TAPS);
+  const back = taps + bytes(PEAK_TAPS - 1);
+  for (let at = seen; at < seen + CHUNK_BYTES; at += STEP_BYTES) {
+    let a = splat(0);
+    let b = splat(0);
+    let c = splat(0);
+    for (let tap: usize = 0; tap < PEAK_BYTES; tap += 4) {
+      const samples = v128.load(at + tap);
+      a = f32x4.add(a, f32x4.mul(samples, v128.load32_splat(taps + tap)));
+      b = f32x4.add(b, f32x4.mul(samples, v128.load32_splat(half + tap)));
+      c = f32x4.add(c, f32x4.mul(samples, v128.load32_splat(back - tap)));
+    }
+    most = f32x4.pmax(most, f32x4.pmax(f32x4.abs(a), f32x4.pmax(f32x4.abs(b), f32x4.abs(c))));
+  }
+  return greatest(most);
+}
+
+function greatest(most: v128): f64 {
   const upper = max(f32x4.extract_lane(most, 0), f32x4.extract_lane(most, 1));
   return max(upper, max(f32x4.extract_lane(most, 2), f32x4.extract_lane(most, 3)));
 }
 
-/** The same with what lies half-way between samples, by a curve through the four about it (Lagrange), but for the first and last of a chunk. */
-export function peakBetween(left: usize, right: usize): f64 {
-  let most = splat(0);
-  for (let offset: usize = 4; offset + 12 + STEP_BYTES <= CHUNK_BYTES; offset += STEP_BYTES) {
-    most = f32x4.max(most, f32x4.max(halfWay(left + offset), halfWay(right + offset)));
-  }
-  const upper = max(f32x4.extract_lane(most, 0), f32x4.extract_lane(most, 1));
-  return max(peak(left, right), max(upper, max(f32x4.extract_lane(most, 2), f32x4.extract_lane(most, 3))));
-}
-
-function halfWay(at: usize): v128 {
-  const inner = f32x4.add(v128.load(at), v128.load(at + 4));
-  const outer = f32x4.add(v128.load(at - 4), v128.load(at + 8));
-  return f32x4.abs(f32x4.sub(f32x4.mul(inner, splat(0.5625)), f32x4.mul(outer, splat(0.0625))));
-}
-
-/** Puts the chunk at `next` where the one at `waiting` was and gives that one out at `next`, at a gain that begins after `gain` and
- *  rises by `step` a sample. */
-export function exchange(next: usize, waiting: usize, gain: f64, step: f64): void {
+/** Puts the chunk at `next` where the one at `waiting` was and gives that one out at `next`, at a gain that begins after `gain`, rises by `step` a
+ *  sample, and stays at `to` for the last sixteen. */
+export function exchange(next: usize, waiting: usize, gain: f64, step: f64, to: f64): void {
   let loud = f32x4.add(splat(gain), f32x4.mul(splat(step), f32x4(1, 2, 3, 4)));
   const rise = splat(4 * step);
   for (let offset: usize = 0; offset < CHUNK_BYTES; offset += STEP_BYTES) {
+    if (offset === CHUNK_BYTES - 4 * STEP_BYTES) loud = splat(to);
     const coming = v128.load(next + offset);
     v128.store(next + offset, f32x4.mul(v128.load(waiting + offset), loud));
     v128.store(waiting + offset, coming);
-    loud = f32x4.add(loud, rise);
+    if (offset < CHUNK_BYTES - 4 * STEP_BYTES) loud = f32x4.add(loud, rise);
   }
 }
 

@@ -54,7 +54,7 @@ export function movedSine(at: usize, end: usize, phase: f64, turns: f64, level: 
 /** How much of a jump of 2 is to be taken back a sample before or after it, so that it does not fold back as a whistle (polynomial
  *  band-limited step). `away` is how far off the jump is, in half turns; `perStep` is half of 1 / turns. */
 function rounding(away: v128, perStep: v128): v128 {
-  const near = f32x4.max(splat(0), f32x4.sub(splat(1), f32x4.mul(away, perStep)));
+  const near = f32x4.pmax(splat(0), f32x4.sub(splat(1), f32x4.mul(away, perStep)));
   return f32x4.mul(near, near);
 }
 

@@ -53,7 +53,7 @@ export function signs(numbers: v128): v128 {
 /** Sine of turns from -0.5 to 0.5: 0.25 gives 1. The polynomial of four odd powers that is never farther than 6e-7 from it. */
 export function sineOf(turns: v128): v128 {
   const far = f32x4.abs(turns);
-  const x = f32x4.min(far, f32x4.sub(splat(0.5), far));
+  const x = f32x4.pmin(far, f32x4.sub(splat(0.5), far));
   const square = f32x4.mul(x, x);
   let sum = f32x4.add(splat(81.34076893925783646), f32x4.mul(square, splat(-70.9934337584540118)));
   sum = f32x4.add(splat(-41.337142372565227), f32x4.mul(square, sum));
@@ -84,7 +84,7 @@ export function fallStep(factor: f64): v128 {
 
 /** A soft bend towards ±1 for any input. */
 export function softened(input: v128): v128 {
-  const x = f32x4.max(splat(-3), f32x4.min(splat(3), input));
+  const x = f32x4.pmax(splat(-3), f32x4.pmin(splat(3), input));
   const square = f32x4.mul(x, x);
   return f32x4.div(f32x4.mul(x, f32x4.add(splat(27), square)), f32x4.add(splat(27), f32x4.mul(splat(9), square)));
 }

@@ -74,8 +74,9 @@ interface Loops {
   ): void;
   level(left: number, right: number, states: number, kept: number, gain: number): void;
   peak(left: number, right: number): number;
-  peakBetween(left: number, right: number): number;
-  exchange(next: number, waiting: number, gain: number, step: number): void;
+  see(from: number, seen: number): void;
+  truePeak(seen: number, taps: number): number;
+  exchange(next: number, waiting: number, gain: number, step: number, to: number): void;
 }
 
 /** Whether the engine can run here: browsers from before 2023 may not know the vectors its loops use. */
