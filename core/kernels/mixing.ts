@@ -188,18 +188,16 @@ export function exchange(next: usize, waiting: usize, gain: f64, step: f64, to: 
   }
 }
 
-/** Turns both sides up or down and takes away what does not swing, in place: a high-pass of one pole on either side, whose four states lie at
- *  `states`. */
-export function level(left: usize, right: usize, states: usize, kept: f64, gain: f64): void {
-  const loud = gain as f32;
+/** Takes away what does not swing, on both sides, in place: a high-pass of one pole on either, whose four states lie at `states`. */
+export function level(left: usize, right: usize, states: usize, kept: f64): void {
   const share = kept as f32;
   let inLeft = load<f32>(states);
   let outLeft = load<f32>(states, 4);
   let inRight = load<f32>(states, 8);
   let outRight = load<f32>(states, 12);
   for (let offset: usize = 0; offset < CHUNK_BYTES; offset += 4) {
-    const nextLeft = loud * load<f32>(left + offset);
-    const nextRight = loud * load<f32>(right + offset);
+    const nextLeft = load<f32>(left + offset);
+    const nextRight = load<f32>(right + offset);
     outLeft = nextLeft - inLeft + share * outLeft;
     outRight = nextRight - inRight + share * outRight;
     if (abs(outLeft) < QUIET) outLeft = 0;

@@ -31,7 +31,7 @@ async function made(page: Page, name = 'Make the WAV file'): Promise<{ path: str
 test('by thumb: the song leaves as WAV, and another program reads it; its tracks leave alone', async ({ page }) => {
   await songWithDrums(page);
   await openWav(page);
-  await button(page, 'The end rings out: change').click();
+  await button(page, 'is cut').click();
   const song = await made(page);
   expect(song.name).toMatch(/\.wav$/);
   const first = read(song.path);

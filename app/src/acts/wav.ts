@@ -1,33 +1,51 @@
-import type { Document, Id } from '@yibbo/core';
-import type { WavOptions } from '@yibbo/core/render';
+import { most, type Document, type Id } from '@yibbo/core';
+import type { WavEnd, WavOptions } from '@yibbo/core/render';
 import { makingSet, noticeSet } from '../state/session/session';
 import { settleTrial } from './trial/trial-ends';
 import type { Thunk } from '../state/store';
 import { downloadBlob, fileName } from '../browser/download';
 
-/** A WAV file to be made: what it is called, and what of the song it holds. */
+/** WAV files to be made: what they are called, what of the song they hold, and whether each track leaves on its own. */
 export interface WavWish {
   readonly name: string;
   readonly options: WavOptions;
+  readonly isApart?: boolean;
 }
 
-/** Makes WAV files of the song one after the other, each handed to the browser when it is done. What is edited meanwhile is not in them. */
-export function makeWavs(wishes: readonly WavWish[]): Thunk<Promise<void>> {
+/** Makes WAV files of the song and hands them to the browser. What is edited meanwhile is not in them. */
+export function makeWavs({ name, options, isApart = false }: WavWish): Thunk<Promise<void>> {
   return async (dispatch, getState, { wav }) => {
     dispatch(settleTrial());
     const { document } = getState().song;
     if (!document) return;
-    for (const { name, options } of wishes) {
-      dispatch(makingSet({ name, progress: 0 }));
-      const made = await wav
-        .make({ document: withoutFile(document), options }, (progress) => void dispatch(makingSet({ name, progress })))
-        .catch((error: Error) => void dispatch(noticeSet(error.message)));
-      dispatch(makingSet(null));
-      if (!made) return;
-      downloadBlob(made.file, `${fileName(name)}.wav`);
-      dispatch(noticeSet(`${name}.wav is made: ${timeWords(made.frames / options.sampleRate)}${gainWords(made.gainDb)}.`));
-    }
+    dispatch(makingSet({ name, progress: 0 }));
+    const made = await wav
+      .make({ document: withoutFile(document), options, isApart }, (progress) => void dispatch(makingSet({ name, progress })))
+      .catch((error: Error) => void dispatch(noticeSet(error.message)));
+    dispatch(makingSet(null));
+    if (!made) return;
+    const ids = options.trackIds ?? [];
+    made.forEach(({ file }, index) => {
+      const called = isApart ? trackFileName(document, name, ids[index]!) : name;
+      downloadBlob(file, `${fileName(called)}.wav`);
+    });
+    dispatch(noticeSet(isApart ? stemWords(made, options) : fileWords(name, made[0]!, options)));
   };
+}
+
+function fileWords(name: string, { frames, gainDb, fellShortAt }: WavEnd, { sampleRate }: WavOptions): string {
+  const short = fellShortAt === undefined ? '' : ` It is at ${decibelWords(fellShortAt)} LUFS: its peaks leave no room for more.`;
+  return `${name}.wav is made: ${timeWords(frames / sampleRate)}${gainWords(gainDb)}.${short}`;
+}
+
+/** All tracks that leave apart have one gain, and none goes through the limiter. */
+function stemWords(made: readonly WavEnd[], { sampleRate }: WavOptions): string {
+  const [first] = made;
+  if (!first) return 'No track was chosen.';
+  const longest = most(made.map(({ frames }) => frames));
+  const turned = gainWords(first.gainDb).replace(', turned', ', all turned');
+  const files = made.length === 1 ? '1 file is made' : `${made.length} files are made, one for each track`;
+  return `${files}: ${timeWords(longest / sampleRate)}${turned}. Together they are the mix, without its limiter.`;
 }
 
 /** Ends what is being made. */
@@ -50,6 +68,10 @@ function timeWords(seconds: number): string {
   return whole < 60 ? `${Math.round(seconds * 10) / 10} s` : `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')} min`;
 }
 
+function decibelWords(db: number): string {
+  return `${db < 0 ? '−' : ''}${Math.abs(Math.round(db * 10) / 10)}`;
+}
+
 function gainWords(gainDb: number): string {
   const rounded = Math.round(gainDb * 10) / 10;
   if (rounded === 0) return '';
@@ -57,6 +79,6 @@ function gainWords(gainDb: number): string {
 }
 
 /** File name of a single track: song, part and track. */
-export function trackFileName(document: Document, part: string, trackId: Id): string {
+function trackFileName(document: Document, part: string, trackId: Id): string {
   return `${part}, ${document.tracks.find(({ id }) => id === trackId)?.name ?? 'track'}`;
 }

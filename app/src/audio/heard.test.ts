@@ -48,7 +48,7 @@ function heard(score: Score, seconds: number): Float32Array {
 
 function written(document: Document, end: number, seconds: number): Float32Array {
   const blocks: Float32Array[] = [];
-  for (const { left } of rendered(document, { start: 0, end, trackIds: null }, false)) {
+  for (const { left } of rendered(document, { span: { start: 0, end, trackIds: null }, ending: 'cut', isLimited: true })) {
     blocks.push(left);
     if (blocks.length * 4096 > seconds * RATE) break;
   }

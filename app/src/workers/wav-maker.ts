@@ -10,16 +10,17 @@ export interface MadeWav extends WavEnd {
   readonly file: Blob;
 }
 
-/** Makes WAV files in a worker, one at a time. Each piece becomes a blob at once, which browsers keep on disk: a long file does not fill memory. */
+/** Makes WAV files in a worker, one song at a time. Each piece becomes a blob at once, which browsers keep on disk: a long file does not fill memory. */
 export class WavMaker {
   private worker: Worker | null = null;
   private cancelled: (() => void) | null = null;
 
-  /** Rejects with an Error that says what to do; resolves to null where it was cancelled. */
-  make(request: WavRequest, onProgress: (share: number) => void): Promise<MadeWav | null> {
+  /** The file, or one of each track where they leave apart. Rejects with an Error that says what to do; resolves to null where it was cancelled. */
+  make(request: WavRequest, onProgress: (share: number) => void): Promise<readonly MadeWav[] | null> {
     this.cancel();
     return new Promise((resolve, reject) => {
-      const parts: Blob[] = [];
+      const made: MadeWav[] = [];
+      let parts: Blob[] = [];
       const worker = new Worker(WORKER_ADDRESS);
       this.worker = worker;
       this.cancelled = () => resolve(null);
@@ -29,7 +30,11 @@ export class WavMaker {
           parts.push(new Blob([data.bytes as BlobPart]));
           onProgress(data.progress);
         } else if (data.type === 'failed') this.end(() => reject(new Error(data.message)));
-        else this.end(() => resolve({ ...data.end, file: new Blob([data.end.header as BlobPart, ...parts], { type: 'audio/wav' }) }));
+        else if (data.type === 'done') this.end(() => resolve(made));
+        else {
+          made.push({ ...data.end, file: new Blob([data.end.header as BlobPart, ...parts], { type: 'audio/wav' }) });
+          parts = [];
+        }
       };
       worker.postMessage(request);
     });

@@ -1,7 +1,7 @@
-import { exportWav, type WavPiece } from '@yibbo/core/render';
+import { exportStem, exportWav, stemGain, type WavPiece } from '@yibbo/core/render';
 import type { WavAnswer, WavRequest } from './wav';
 
-/** Makes a WAV file beside the page: a song in, pieces of the file out. */
+/** Makes WAV files beside the page: a song in, pieces of files out. */
 const scope = globalThis as unknown as {
   onmessage: (event: MessageEvent<WavRequest>) => void;
   postMessage: (message: WavAnswer, transfer?: Transferable[]) => void;
@@ -10,38 +10,54 @@ const scope = globalThis as unknown as {
 /** Pieces are sent once they are so large together, in bytes. */
 const SENT_BYTES = 1 << 20;
 
-scope.onmessage = ({ data: { document, options } }) => {
-  try {
-    const work = exportWav(document, options);
-    let waiting: Uint8Array[] = [];
-    let size = 0;
-    const send = (progress: number) => {
-      const bytes = new Uint8Array(size);
-      let at = 0;
-      for (const piece of waiting) {
-        bytes.set(piece, at);
-        at += piece.length;
-      }
-      waiting = [];
-      size = 0;
-      scope.postMessage({ type: 'piece', bytes, progress }, [bytes.buffer]);
-    };
-    const take = ({ bytes, progress }: WavPiece, shown: number) => {
-      waiting.push(bytes);
-      size += bytes.length;
-      if (size < SENT_BYTES && progress - shown < 0.01) return shown;
-      send(progress);
-      return progress;
-    };
-    let shown = 0;
-    for (let step = work.next(); ; step = work.next()) {
-      if (step.done) {
-        send(1);
-        scope.postMessage({ type: 'end', end: step.value });
-        return;
-      }
-      shown = take(step.value, shown);
+/** Sends what comes of some work, which is one of several shares of all; returns what it ends with. */
+function sendAll<End>(work: Generator<WavPiece, End>, share: number, shares: number): End {
+  let waiting: Uint8Array[] = [];
+  let size = 0;
+  let shown = 0;
+  const send = (progress: number) => {
+    const bytes = new Uint8Array(size);
+    let at = 0;
+    for (const piece of waiting) {
+      bytes.set(piece, at);
+      at += piece.length;
     }
+    waiting = [];
+    size = 0;
+    shown = progress;
+    scope.postMessage({ type: 'piece', bytes, progress: (share + progress) / shares }, [bytes.buffer]);
+  };
+  for (let step = work.next(); ; step = work.next()) {
+    if (step.done) {
+      send(1);
+      return step.value;
+    }
+    const { bytes, progress } = step.value;
+    waiting.push(bytes);
+    size += bytes.length;
+    if (size >= SENT_BYTES || progress - shown >= 0.01 * shares) send(progress);
+  }
+}
+
+function make({ document, options, isApart }: WavRequest): void {
+  const { trackIds } = options;
+  if (!isApart || !trackIds) {
+    scope.postMessage({ type: 'end', end: sendAll(exportWav(document, options), 0, 1) });
+    return;
+  }
+  // Finding the gain that all of them share is as much work as writing them.
+  const shares = 2 * trackIds.length;
+  const gain = sendAll(stemGain(document, options), 0, 2);
+  trackIds.forEach((id, index) => {
+    const end = sendAll(exportStem(document, { ...options, trackIds: [id] }, gain), trackIds.length + index, shares);
+    scope.postMessage({ type: 'end', end });
+  });
+}
+
+scope.onmessage = ({ data }) => {
+  try {
+    make(data);
+    scope.postMessage({ type: 'done' });
   } catch (error) {
     scope.postMessage({ type: 'failed', message: error instanceof Error ? error.message : String(error) });
   }

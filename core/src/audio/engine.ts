@@ -88,13 +88,14 @@ export class SoundEngine {
   };
   private given = CHUNK;
 
-  /** `firstFrame` is the frame number of the first sample `render` will give; `gain` turns the whole up or down before the limiter. */
+  /** `firstFrame` is the frame number of the first sample `render` will give. Without its limiter, it does not work ahead, and what it gives may be louder than
+   *  full scale. */
   constructor(
     firstFrame = 0,
-    private readonly gain = 1,
+    private readonly hasLimiter = true,
   ) {
     this.renderedTo = firstFrame;
-    this.renderChunk();
+    if (hasLimiter) this.renderChunk();
   }
 
   post(message: EngineMessage): void {
@@ -237,8 +238,8 @@ export class SoundEngine {
       mix.right,
       this.places.some(({ isStill }) => !isStill),
     );
-    this.leveller.process(mix.left, mix.right, this.gain);
-    this.limiter.process(mix.left, mix.right);
+    this.leveller.process(mix.left, mix.right);
+    if (this.hasLimiter) this.limiter.process(mix.left, mix.right);
     this.notePeak(SUM, bench.loops.peak(mix.left.at, mix.right.at));
     this.renderedTo += CHUNK;
   }

@@ -13,8 +13,8 @@ export class Leveller {
     this.states = bench.samples(4);
   }
 
-  /** In place; `gain` turns the whole up or down. */
-  process(left: Samples, right: Samples, gain: number): void {
-    this.bench.loops.level(left.at, right.at, this.states.at, KEPT, gain);
+  /** In place. */
+  process(left: Samples, right: Samples): void {
+    this.bench.loops.level(left.at, right.at, this.states.at, KEPT);
   }
 }

@@ -46,8 +46,8 @@ function divisor(a: number, b: number): number {
  *  the 32 after it are there. Call `end` for the last samples. */
 export class Resampler {
   /** Samples out per samples in: 147 for 160 at 44.1 kHz. */
-  private readonly up: number;
-  private readonly down: number;
+  readonly up: number;
+  readonly down: number;
   private readonly phases: readonly Float64Array[];
   private left: Float32Array = new Float32Array(REACH - 1);
   private right: Float32Array = new Float32Array(REACH - 1);
@@ -99,7 +99,8 @@ export class Resampler {
   }
 }
 
-function joined(before: Float32Array, after: Float32Array): Float32Array {
+/** Samples one after the other. */
+export function joined(before: Float32Array, after: Float32Array): Float32Array<ArrayBuffer> {
   const all = new Float32Array(before.length + after.length);
   all.set(before);
   all.set(after, before.length);

@@ -72,7 +72,7 @@ interface Loops {
     kept: number,
     feedback: number,
   ): void;
-  level(left: number, right: number, states: number, kept: number, gain: number): void;
+  level(left: number, right: number, states: number, kept: number): void;
   peak(left: number, right: number): number;
   see(from: number, seen: number): void;
   truePeak(seen: number, taps: number): number;

@@ -21,7 +21,7 @@ const LOOKED_AT = 4;
 export function songFigures(document: Document, span: TickSpan): SongFigures {
   const [loudness, peak] = [new LoudnessMeter(), new TruePeakMeter()];
   let [middle, side, high, all, block] = [0, 0, 0, 0, 0];
-  for (const { left, right } of rendered(document, { ...span, trackIds: null }, false)) {
+  for (const { left, right } of rendered(document, { span: { ...span, trackIds: null }, ending: 'cut', isLimited: true })) {
     loudness.add({ left, right });
     peak.add({ left, right });
     for (let index = 0; index < left.length; index++) {

@@ -3,9 +3,9 @@ import { SAMPLE_RATE } from '../audio/rate';
 import type { Document } from '../model/document';
 import type { Id } from '../model/entities';
 import type { TickSpan } from '../notes/span';
-import { clickBeats, clickNotes, clickTrack, type ClickSettings } from '../playback/click';
+import { clickNotes, clicksRound, clickTrack, type ClickSettings } from '../playback/click';
 import { engineNotes, engineTracks } from '../playback/engine-notes';
-import { chased, events } from '../playback/events';
+import { chased, events, type PlayContext } from '../playback/events';
 import { standingAt, turnedIn } from '../playback/engine-messages';
 import { secondsAt } from '../time';
 
@@ -15,6 +15,8 @@ export interface RenderSpan extends TickSpan {
   readonly trackIds: ReadonlySet<Id> | null;
   /** The click that goes with it; absent where none does. */
   readonly click?: ClickSettings | null;
+  /** Whether it is played over and over, as the loop is while one listens. Absent means once. */
+  readonly isLooped?: boolean;
 }
 
 /** How much of the song the engine is told at a time, in ticks: two bars of 4/4. */
@@ -22,9 +24,11 @@ const WINDOW = 8 * 20_160;
 
 /** Feeds the engine a range of the song piece by piece; frame 0 is the start of the range. */
 export class EngineFeed {
+  /** How long the stretch lasts, once. */
+  readonly frames: number;
   private told: number;
   private readonly document: Document;
-  private readonly context = { view: { kind: 'song' }, ignoreSolo: true } as const;
+  private readonly context: PlayContext;
 
   constructor(
     /** With every track as it is in the song: what is not heard here may still open what is. */
@@ -35,18 +39,17 @@ export class EngineFeed {
     // A track that was asked for by name is heard though it is muted.
     this.document = trackIds ? { ...whole, tracks: whole.tracks.map((track) => ({ ...track, muted: !trackIds.has(track.id) })) } : whole;
     this.told = span.start;
-  }
-
-  /** Frames that the stretch lasts. */
-  get frames(): number {
-    return this.frameOf(this.span.end);
+    const { start, end } = span;
+    this.context = { view: { kind: 'song', ...(span.isLooped ? { loop: { start, end } } : {}) }, ignoreSolo: true };
+    this.frames = this.framesTo(end);
   }
 
   /** The messages at the start: tracks, notes already sounding, control values. */
   begin(): EngineMessage[] {
     const { document, span, context } = this;
     const frameOf = (tick: number) => this.frameOf(tick);
-    const begun = chased(document, span.start, context).map((event) => this.cut(event));
+    // What began before a loop does is heard in its first pass only, which is not kept.
+    const begun = span.isLooped ? [] : chased(document, span.start, context).map((event) => this.cut(event));
     return [
       { type: 'tracks', tracks: [...engineTracks(document, true), ...(span.click ? [clickTrack(span.click)] : [])] },
       ...standingAt(this.whole, span.start, { context, frameOf, generation: 0 }),
@@ -59,13 +62,14 @@ export class EngineFeed {
     const { document, span, context } = this;
     const frameOf = (tick: number) => this.frameOf(tick);
     const messages: EngineMessage[] = [];
-    while (this.told < span.end && frameOf(this.told) < frame) {
-      const to = Math.min(span.end, this.told + WINDOW);
+    const last = span.isLooped ? Infinity : span.end;
+    while (this.told < last && frameOf(this.told) < frame) {
+      const to = Math.min(last, this.told + WINDOW);
       const played = engineNotes(
         events(document, this.told, to, context).map((event) => this.cut(event)),
         frameOf,
       );
-      const clicks = span.click ? clickNotes(clickBeats(document.song.meters, this.told, to), frameOf) : [];
+      const clicks = span.click ? clickNotes(clicksRound(document.song.meters, span.isLooped ? span : null, this.told, to), frameOf) : [];
       const notes = [...played, ...clicks];
       for (const turned of turnedIn(this.whole, this.told, to, { context, frameOf, generation: 0 })) messages.push(turned);
       if (notes.length) messages.push({ type: 'notes', notes, generation: 0 });
@@ -74,13 +78,20 @@ export class EngineFeed {
     return messages;
   }
 
-  /** Notes end where the stretch does; what rings rings on. */
+  /** Notes end where the stretch does; what rings rings on. In a loop they end where it does anyway. */
   private cut<Event extends { readonly tick: number; readonly lengthTicks: number }>(event: Event): Event {
-    const { end } = this.span;
-    return event.tick + event.lengthTicks > end ? { ...event, lengthTicks: end - event.tick } : event;
+    const { end, isLooped } = this.span;
+    return !isLooped && event.tick + event.lengthTicks > end ? { ...event, lengthTicks: end - event.tick } : event;
   }
 
+  /** The frame of a play tick: every pass of a loop has the same whole number of them. */
   private frameOf(tick: number): number {
+    const { start, end, isLooped } = this.span;
+    const pass = isLooped ? Math.max(0, Math.floor((tick - start) / (end - start))) : 0;
+    return pass * this.frames + this.framesTo(tick - pass * (end - start));
+  }
+
+  private framesTo(tick: number): number {
     const { tempos } = this.document.song;
     return Math.round((secondsAt(tempos, tick) - secondsAt(tempos, this.span.start)) * SAMPLE_RATE);
   }

@@ -1,5 +1,7 @@
+export * from './options';
+export { exportStem, stemGain } from './stems';
 export * from './export-wav';
-export { rendered, type RenderedBlock } from './rendered';
+export { ENDINGS, rendered, type Ending, type RenderedBlock } from './rendered';
 export type { Block } from '../audio/resample';
 export { EngineFeed, type RenderSpan } from './feed';
 export { WAV_BITS, type WavBits } from './wav';

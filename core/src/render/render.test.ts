@@ -15,7 +15,7 @@ function wavOf(document: Document, options: Partial<WavOptions> = {}) {
     start: 0,
     end: SPAN,
     trackIds: null,
-    hasTail: false,
+    ending: 'cut',
     sampleRate: 48_000,
     bits: 16,
     level: 'heard',
@@ -60,7 +60,7 @@ describe('a WAV file', () => {
   it('gives the same bytes for the same song, and a longer file where its end rings out', () => {
     const once = wavOf(document, { end: 2 * 20160 });
     expect(wavOf(document, { end: 2 * 20160 })).toEqual(once);
-    const rung = readWav(wavOf(document, { end: 2 * 20160, hasTail: true }));
+    const rung = readWav(wavOf(document, { end: 2 * 20160, ending: 'rings' }));
     expect(rung.left.length).toBeGreaterThan(readWav(once).left.length + 0.4 * 48_000);
     expect(largest(rung.left.slice(-400))).toBeLessThanOrEqual(1 / 32_768);
   });

@@ -11,6 +11,10 @@ export interface RenderedBlock extends Block {
   readonly progress: number;
 }
 
+/** How a file ends: what rings rings out, is cut off with the stretch, or wraps into its beginning, so that it repeats without a seam. */
+export const ENDINGS = ['rings', 'cut', 'wraps'] as const;
+export type Ending = (typeof ENDINGS)[number];
+
 const BLOCK = 4096;
 /** Silence threshold: -96 dBFS. */
 const SILENCE = 1.585e-5;
@@ -20,15 +24,24 @@ const ECHO_MORE_SECONDS = 0.06;
 const LONGEST_TAIL_SECONDS = 12;
 const FADE_SECONDS = 0.02;
 
-/** A stretch of the song as samples at 48 kHz, block by block, the same for the same song. With a tail it goes on until nothing sounds and it
- *  has been silent for 0.4 s and one echo, 12 s at most, and fades over the last 20 ms; without, it ends with the stretch. `gain` turns the whole up or down before the limiter. */
-export function* rendered(document: Document, span: RenderSpan, hasTail: boolean, gain = 1): Generator<RenderedBlock> {
-  const feed = new EngineFeed(document, span);
-  // It has begun its first chunk before it can be told anything: that one is let go.
-  const engine = new SoundEngine(-CHUNK, gain);
+export interface Rendering {
+  readonly span: RenderSpan;
+  readonly ending: Ending;
+  /** Whether the limiter holds the peaks of the whole; stems are left without. */
+  readonly isLimited: boolean;
+}
+
+/** A stretch of the song as samples at 48 kHz, block by block, the same for the same song. Where it rings out it goes on until nothing sounds and it has
+ *  been silent for 0.4 s and one echo, 12 s at most, and fades over the last 20 ms. Where it wraps, the passes before the one to be kept come first (see
+ *  `leadOf`). */
+export function* rendered(document: Document, { span, ending, isLimited }: Rendering): Generator<RenderedBlock> {
+  const isLooped = ending === 'wraps';
+  const feed = new EngineFeed(document, { ...span, isLooped });
+  // With its limiter it has begun its first chunk before it can be told anything: that one is let go.
+  const engine = new SoundEngine(isLimited ? -CHUNK : 0, isLimited);
   for (const message of [...feed.begin(), ...feed.until(2 * BLOCK)]) engine.post(message);
-  blockOf(engine, CHUNK);
-  const { frames } = feed;
+  if (isLimited) blockOf(engine, CHUNK);
+  const frames = isLooped ? feed.frames + leadOf(feed.frames) : feed.frames;
   for (let frame = 0; frame < frames;) {
     const size = Math.min(BLOCK, frames - frame);
     // The engine works a chunk ahead.
@@ -38,7 +51,13 @@ export function* rendered(document: Document, span: RenderSpan, hasTail: boolean
     yield { ...block, progress: frame / frames };
   }
   const echo = echoAt(document, span.end, { view: { kind: 'song' } }).seconds;
-  if (hasTail) yield* tail(engine, Math.max(SILENT_SECONDS, echo + ECHO_MORE_SECONDS));
+  if (ending === 'rings') yield* tail(engine, Math.max(SILENT_SECONDS, echo + ECHO_MORE_SECONDS));
+}
+
+/** How many frames come before the pass of a loop that is kept: at least one pass, and as many as the longest tail needs to be heard in all of them
+ *  alike. */
+export function leadOf(passFrames: number): number {
+  return passFrames * Math.max(1, Math.ceil((LONGEST_TAIL_SECONDS * SAMPLE_RATE) / passFrames));
 }
 
 function* tail(engine: SoundEngine, silentSeconds: number): Generator<RenderedBlock> {

@@ -22,7 +22,7 @@ const song = songWith([...chord, note({ id: 'd', start: 3 * BEAT, pitch: 62, len
 
 /** What a listener is given of the first bar, and what another program is. */
 function sent(document: Document): { readonly left: Float64Array; readonly midi: Uint8Array } {
-  const options = { start: 0, end: BAR, trackIds: null, hasTail: false, sampleRate: 48_000, bits: 32, level: 'heard' } as const;
+  const options = { start: 0, end: BAR, trackIds: null, ending: 'cut', sampleRate: 48_000, bits: 32, level: 'heard' } as const;
   const work = exportWav(document, options);
   const pieces: Uint8Array[] = [];
   let step = work.next();

@@ -1,17 +1,18 @@
 import { endOfSong, type Document, type Id, type TickSpan } from '@yibbo/core';
-import { WAV_BITS, WAV_LEVELS, WAV_RATES, type WavBits, type WavOptions } from '@yibbo/core/render';
+import { ENDINGS, WAV_BITS, WAV_LEVELS, WAV_RATES, type WavBits, type WavOptions } from '@yibbo/core/render';
 import { XStack } from '@tamagui/stacks';
 import { useState, type ReactNode } from 'react';
 import { Choices } from '../../controls/Choices';
 import { Press } from '../../controls/Press';
 import { SheetFrame, SheetLine } from '../sheets/SheetFrame';
 import { useAppDispatch, useAppSelector } from '../../state/store';
-import { makeWavs, trackFileName } from '../../acts/wav';
+import { makeWavs } from '../../acts/wav';
 import { WavProgress } from './WavProgress';
 
-type Format = Pick<WavOptions, 'sampleRate' | 'bits' | 'level' | 'hasTail'>;
+type Format = Pick<WavOptions, 'sampleRate' | 'bits' | 'level' | 'ending'>;
 
 const LEVEL_WORDS: Readonly<Record<Format['level'], string>> = { heard: 'as heard', peak: 'peak −1 dB', loudness: '−14 LUFS' };
+const ENDING_WORDS: Readonly<Record<Format['ending'], string>> = { rings: 'rings out', cut: 'is cut', wraps: 'wraps' };
 const BITS_WORDS: Readonly<Record<WavBits, string>> = { 16: '16 bit', 24: '24 bit', 32: '32 bit float' };
 
 /** How the song leaves as WAV: what of it, which tracks, in which format; and how far it is while one is made. */
@@ -51,17 +52,20 @@ function Wishes({ document, ends }: WishesProps) {
   const dispatch = useAppDispatch();
   const parts = partsOf(document);
   const [chosen, setChosen] = useState('song');
-  const [format, setFormat] = useState<Format>({ sampleRate: 44_100, bits: 16, level: 'heard', hasTail: true });
+  const [format, setFormat] = useState<Omit<Format, 'ending'>>({ sampleRate: 44_100, bits: 16, level: 'heard' });
+  const [wished, setEnding] = useState<Format['ending'] | null>(null);
   const [trackIds, setTrackIds] = useState<readonly Id[] | null>(null);
   const [hasClick, setClick] = useState(false);
   const { clickSound, clickLevelDb, clickAccents } = useAppSelector((state) => state.playIn);
-  const click = hasClick ? { sound: clickSound, levelDb: clickLevelDb, accents: clickAccents } : null;
+  const click = { sound: clickSound, levelDb: clickLevelDb, accents: clickAccents };
   const part = parts.find(({ value }) => value === chosen) ?? parts[0]!;
   const heard = trackIds ?? document.tracks.filter(({ muted }) => !muted).map(({ id }) => id);
   const { start, end } = part;
+  // What is played over and over repeats as a file too, unless it was said otherwise.
+  const ending = wished ?? (part.value === 'song' ? 'rings' : 'wraps');
+  const options = { ...format, start, end, ending, trackIds: heard };
   const name = part.value === 'song' ? document.song.name : `${document.song.name}, ${part.name}`;
   const toggle = (id: Id) => setTrackIds(heard.includes(id) ? heard.filter((each) => each !== id) : [...heard, id]);
-  const alone = () => heard.map((id) => ({ name: trackFileName(document, name, id), options: { ...format, start, end, trackIds: [id] } }));
   return (
     <>
       <SheetLine title="Of">
@@ -80,20 +84,26 @@ function Wishes({ document, ends }: WishesProps) {
         ))}
         <Press label="With the click" look={hasClick ? 'on' : 'raised'} pressed={hasClick} onPress={() => setClick(!hasClick)} />
       </SheetLine>
-      <FormatLines format={format} onChange={(changed) => setFormat({ ...format, ...changed })} />
+      <FormatLines
+        format={{ ...format, ending }}
+        onChange={({ ending: changed = wished, ...rest }) => {
+          setFormat({ ...format, ...rest });
+          setEnding(changed);
+        }}
+      />
       {ends ?? (
         <XStack gap={6} flexWrap="wrap">
           <Press
             label="Make the WAV file"
             look="strong"
             disabled={heard.length === 0}
-            onPress={() => void dispatch(makeWavs([{ name, options: { ...format, start, end, trackIds: heard, click } }]))}
+            onPress={() => void dispatch(makeWavs({ name, options: { ...options, click: hasClick ? click : null } }))}
           />
           <Press
             label="Each track on its own"
             look="raised"
             disabled={heard.length === 0}
-            onPress={() => void dispatch(makeWavs(alone()))}
+            onPress={() => void dispatch(makeWavs({ name, options, isApart: true }))}
           />
         </XStack>
       )}
@@ -102,7 +112,7 @@ function Wishes({ document, ends }: WishesProps) {
 }
 
 function FormatLines({ format, onChange }: { readonly format: Format; readonly onChange: (changed: Partial<Format>) => void }) {
-  const { sampleRate, bits, level, hasTail } = format;
+  const { sampleRate, bits, level, ending } = format;
   return (
     <>
       <SheetLine title="Rate">
@@ -130,11 +140,11 @@ function FormatLines({ format, onChange }: { readonly format: Format; readonly o
         />
       </SheetLine>
       <SheetLine title="End">
-        <Press
-          label={hasTail ? 'The end rings out: change' : 'Cut at the end: change'}
-          shown={hasTail ? 'rings out' : 'cut at the end'}
-          look="raised"
-          onPress={() => onChange({ hasTail: !hasTail })}
+        <Choices
+          title="How it ends"
+          options={ENDINGS.map((value) => ({ value, name: ENDING_WORDS[value] }))}
+          value={ending}
+          onChange={(to) => onChange({ ending: to })}
         />
       </SheetLine>
     </>
