@@ -3,25 +3,26 @@ import { KITS, kitRows, songEnd, SOUNDS } from '../core/src';
 import { demoSongs } from '../core/src/song/demo';
 import { figuresOf, type SoundFigures } from '../core/src/measure/figures';
 import { faultsOf } from '../core/src/measure/limits';
+import { rangeFigures, type RangeFigures } from '../core/src/measure/range';
 import { songFigures } from '../core/src/measure/song';
 
-const header = ['sound', 'LUFS', 'to be', 'phone', 'Hz', '>15k', 'brighter', 'off'];
+const header = ['sound', 'LUFS', 'to be', 'phone', 'Hz', '>15k', 'brighter', 'uneven', 'off'];
 const rows = [
-  ...KITS.flatMap((kit) => kitRows(kit).map(({ pitch }) => rowOf(figuresOf(kit, pitch), pitch))),
-  ...SOUNDS.flatMap((sound) => (sound.kind === 'pitched' ? [rowOf(figuresOf(sound), sound.family)] : [])),
+  ...KITS.flatMap((kit) => [...kitRows(kit).map(({ pitch }) => pitch), 22, 23, 25, 44].map((pitch) => rowOf(figuresOf(kit, pitch), pitch))),
+  ...SOUNDS.flatMap((sound) => (sound.kind === 'pitched' ? [rowOf(figuresOf(sound), sound.family, rangeFigures(sound))] : [])),
 ];
 const widths = header.map((title, column) => Math.max(title.length, ...rows.map((row) => row[column]!.length)));
 for (const row of [header, ...rows])
   console.log(
     row
-      .map((cell, column) => (column === 0 || column === 7 ? cell.padEnd(widths[column]!) : cell.padStart(widths[column]!)))
+      .map((cell, column) => (column === 0 || column === 8 ? cell.padEnd(widths[column]!) : cell.padStart(widths[column]!)))
       .join('  ')
       .trimEnd(),
   );
-const off = rows.filter((row) => row[7]).length;
+const off = rows.filter((row) => row[8]).length;
 console.log(off ? `${off} of ${rows.length} are off.` : `${rows.length} sounds, none off.`);
 
-function rowOf(figures: SoundFigures, of: number | string): string[] {
+function rowOf(figures: SoundFigures, of: number | string, range?: RangeFigures): string[] {
   const { name, loudness, target, lostOnPhone, centroid, above15k, brighter } = figures;
   return [
     name,
@@ -31,7 +32,8 @@ function rowOf(figures: SoundFigures, of: number | string): string[] {
     centroid.toFixed(0),
     `${(above15k * 100).toFixed(0)} %`,
     `${(brighter * 100).toFixed(0)} %`,
-    faultsOf(figures, of).join(', '),
+    range ? range.spread.toFixed(1) : '',
+    [...faultsOf(figures, of), ...(range && (range.spread > 6 || range.jump > 3) ? ['uneven'] : [])].join(', '),
   ];
 }
 

@@ -36,6 +36,11 @@ export function mix(
   }
 }
 
+/** Copies a chunk. */
+export function copy(from: usize, to: usize): void {
+  for (let offset: usize = 0; offset < CHUNK_BYTES; offset += STEP_BYTES) v128.store(to + offset, v128.load(from + offset));
+}
+
 /** One chunk of the echo: what a line gave at `old` and gives at `now`, crossed over at a share of the new that rises by `step` a sample, is
  *  heard on both sides, fed back into the line at `write`, and goes on into the room. */
 export function echo(

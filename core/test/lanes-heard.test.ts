@@ -46,8 +46,8 @@ describe('lanes in the sound engine', () => {
 
   it('pan goes to the side, modulation and pressure move it, the filter opens', () => {
     const { left, right } = heard([turned('pan', 1)]);
-    expect(rms(left.slice(4800))).toBeLessThan(rms(right.slice(4800)) / 3);
-    for (const kind of ['modulation', 'pressure', 'filter'] as const)
+    expect(rms(left.slice(4800))).toBeLessThan(rms(right.slice(4800)) / 2.5);
+    for (const kind of ['modulation', 'pressure', 'filter', 'resonance'] as const)
       expect(differs(heard([turned(kind, 1)]).left, heard([]).left)).toBe(true);
     const steps = (samples: Float32Array) => rms(samples.map((value, index) => value - (samples[index - 1] ?? 0)));
     expect(steps(heard([turned('filter', -1)]).left)).toBeLessThan(0.9 * steps(heard([]).left));

@@ -110,7 +110,7 @@ export class Player {
 
   private postTracks(document: Document): void {
     const tracks = engineTracks(document);
-    this.output.post({ type: 'tracks', tracks: this.click ? [...tracks, clickTrack(this.click)] : tracks });
+    this.output.post({ type: 'tracks', tracks: this.click ? [...tracks, clickTrack(this.click)] : tracks, room: document.song.room });
   }
 
   /** Lets the click be heard from now on, or never with null. */

@@ -1,9 +1,9 @@
 import { sineTurn } from './math';
 import { SAMPLE_RATE } from './rate';
 
-/** A track's live controls and their ranges: a bend in cents, pan -1..1 beside the track's own, filter -1..1 about
- *  where the sound has it, the others 0..1, of which a volume of 100 of MIDI's 127 leaves the track as loud as it is. */
-export type TurnedKind = 'bend' | 'pressure' | 'modulation' | 'volume' | 'pan' | 'expression' | 'filter';
+/** A track's live controls and their ranges: a bend in cents, pan -1..1 beside the track's own, filter and resonance -1..1 about
+ *  where the sound has them, the others 0..1, of which a volume of 100 of MIDI's 127 leaves the track as loud as it is. */
+export type TurnedKind = 'bend' | 'pressure' | 'modulation' | 'volume' | 'pan' | 'expression' | 'filter' | 'resonance';
 
 /** A control on its way to the engine: from `value` at a frame of the engine's clock, in a straight line to another `frames` later. */
 export interface EngineControl {
@@ -51,6 +51,15 @@ export class TrackControls {
   /** How far the filter is opened at a frame, in octaves. */
   octaves(frame: number): number {
     return FILTER_OCTAVES * this.value('filter', frame, 0) + PRESSURE_OCTAVES * this.value('pressure', frame, 0);
+  }
+
+  /** How far the filter and its resonance are turned at a frame, -1..1. */
+  filter(frame: number): number {
+    return this.value('filter', frame, 0);
+  }
+
+  resonance(frame: number): number {
+    return this.value('resonance', frame, 0);
   }
 
   /** The gain of volume and expression together: 40 dB for each tenth part, as General MIDI has it. */

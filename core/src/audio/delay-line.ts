@@ -25,6 +25,11 @@ export class DelayLine {
     return from(this.samples, (this.index - frames + this.size) % this.size);
   }
 
+  /** Forgets all it took in. */
+  clear(): void {
+    this.samples.values.fill(0);
+  }
+
   next(): void {
     if (this.index === 0) this.samples.values.copyWithin(this.size, 0, CHUNK);
     this.index = (this.index + CHUNK) % this.size;

@@ -21,6 +21,20 @@ const CLICK_SOFT = 0.35;
 const CLICK_HARD = 0.82;
 const BRIGHTER = 1.25;
 
+/** How far strokes of one drum differ by themselves, either way: in dB, in cents, and in octaves of what is struck beside a body. */
+const LEVEL_DB = 0.6;
+const TUNE_CENTS = 9;
+const BRIGHT_OCTAVES = 0.07;
+
+/** Three numbers from -1 to 1 out of a seed. */
+function differences(seed: number): readonly [number, number, number] {
+  const drawn = (salt: number) => {
+    const mixed = Math.imul((seed ^ salt) >>> 0, 0x9e3779b1) ^ (seed >>> 15);
+    return (Math.imul(mixed ^ (mixed >>> 13), 0x85ebca6b) | 0) / 2147483648;
+  };
+  return [drawn(0x2545f491), drawn(0x1b873593), drawn(0x27d4eb2f)];
+}
+
 /** A body of a drum as it rings. */
 class Ringing {
   private phase = 0;
@@ -72,6 +86,8 @@ export class DrumVoice implements Voice {
   private metal: Samples | null = null;
   /** Frequency multiplier from its bend line. */
   private bent = 1;
+  /** Frequency multiplier of this very stroke. */
+  private readonly tuned: number;
   private noiseState: number;
   private readonly bodies: readonly Ringing[];
   private noiseLevel = 1;
@@ -79,6 +95,7 @@ export class DrumVoice implements Voice {
   private readonly noiseGain: number;
   private readonly metalGain: number;
   private readonly noiseFall: Fall;
+  private readonly strokeFall: Fall;
   private readonly metalFall: Fall;
 
   constructor(
@@ -92,9 +109,12 @@ export class DrumVoice implements Voice {
     this.pan = Math.max(-1, Math.min(1, (note.pan ?? 0) + (drum.pan ?? 0)));
     this.choke = drum.choke ?? `key ${note.pitch}`;
     this.noiseState = note.seed >>> 0 || 0x9e3779b9;
-    this.gain = velocityGain(note.velocity) * dbToGain(drum.levelDb);
+    // No two strokes are quite alike: the seed says how this one differs.
+    const [louder, higher, brighter] = differences(note.seed);
+    this.tuned = exp2((TUNE_CENTS * higher) / 1200);
+    this.gain = velocityGain(note.velocity) * dbToGain(drum.levelDb + LEVEL_DB * louder);
     const hardness = note.velocity / 127;
-    const octaves = BRIGHTER * (hardness - 0.79);
+    const octaves = BRIGHTER * (hardness - 0.79) + BRIGHT_OCTAVES * brighter;
     const click = drum.body ? CLICK_SOFT + CLICK_HARD * hardness : 1;
     this.noiseGain = (drum.noise?.level ?? 0) * click;
     this.metalGain = (drum.metal?.level ?? 0) * click;
@@ -103,6 +123,7 @@ export class DrumVoice implements Voice {
     this.metalFilter.tune((drum.metal?.highPassHz ?? 1000) * exp2(octaves), 0.1);
     this.bodies = [drum.body, drum.second].flatMap((body) => (body ? [new Ringing(body, DRIVE_SOFT + DRIVE_HARD * hardness)] : []));
     this.noiseFall = new Fall(drum.noise?.decaySeconds ?? 1);
+    this.strokeFall = new Fall(1.6 * (drum.noise?.strokeSeconds ?? 1));
     this.metalFall = new Fall(drum.metal?.decaySeconds ?? 1);
   }
 
@@ -125,7 +146,8 @@ export class DrumVoice implements Voice {
 
   begin(frame: number): void {
     const first = Math.max(0, this.startFrame - frame);
-    if (this.note.bend) this.bent = exp2(bendCents(this.note.bend, this.note.at, frame + first) / 1200);
+    this.bent = this.tuned;
+    if (this.note.bend) this.bent *= exp2(bendCents(this.note.bend, this.note.at, frame + first) / 1200);
     this.mixed = this.tools.bench.chunk();
     for (const body of this.bodies) body.add(this.tools, this.mixed, first, this.bent);
     this.noise = this.makeNoise(first);
@@ -162,13 +184,15 @@ export class DrumVoice implements Voice {
 
   /** The noise decays; in drums of several strokes it restarts with each. */
   private addNoise(layer: Samples, first: number, age: number): void {
-    const { strokes = 0 } = this.drum.noise!;
-    const strokesEnd = strokes * STROKE_FRAMES;
+    const { strokes = 0, strokeSeconds } = this.drum.noise!;
+    const stroke = strokeSeconds ? Math.round(strokeSeconds * SAMPLE_RATE) : STROKE_FRAMES;
+    const fallOfStroke = strokeSeconds ? this.strokeFall : STROKE_FALL;
+    const strokesEnd = strokes * stroke;
     for (let index = first, now = age; index < CHUNK;) {
-      const fall = now < strokesEnd ? STROKE_FALL : this.noiseFall;
-      const isStruck = strokesEnd > 0 && now <= strokesEnd && now % STROKE_FRAMES === 0;
+      const fall = now < strokesEnd ? fallOfStroke : this.noiseFall;
+      const isStruck = strokesEnd > 0 && now <= strokesEnd && now % stroke === 0;
       if (isStruck) this.noiseLevel = 1 / fall.factor;
-      const until = now < strokesEnd ? now + STROKE_FRAMES - (now % STROKE_FRAMES) : Infinity;
+      const until = now < strokesEnd ? now + stroke - (now % stroke) : Infinity;
       const next = Math.min(CHUNK, index + until - now);
       this.addLayer(layer, index, next, this.noiseLevel * this.noiseGain, fall.factor);
       this.noiseLevel *= fall.over(next - index);

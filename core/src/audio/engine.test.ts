@@ -103,8 +103,8 @@ describe('the sound engine', () => {
       { frame: 18_000, cents: 0, shape: 'straight' },
       { frame: 20_000, cents: 1200, shape: 'straight' },
     ] as const;
-    const straight = play([hit(id, { frames: 48_000 })], 42_000).left;
-    const bent = play([hit(id, { frames: 48_000, bend })], 42_000).left;
+    const straight = play([hit(id, { frames: 48_000 })], 42_000, 128, [dry(id)]).left;
+    const bent = play([hit(id, { frames: 48_000, bend })], 42_000, 128, [dry(id)]).left;
     expect(bent.subarray(0, 22_000)).toEqual(straight.subarray(0, 22_000));
     const strengths = [220, 440].map((hz) => strengthOf(hz, bent.subarray(32_000)));
     expect(strengths[1]! / strengths[0]!).toBeGreaterThan(1.8);

@@ -9,7 +9,7 @@ import type { EngineMessage, EngineTrack, StillSounding } from './messages';
 import { Place, Strip } from './place';
 import { TAPS } from './plucked';
 import { SAMPLE_RATE } from './rate';
-import { Room } from './room';
+import { Room, USUAL_ROOM } from './room';
 import { ToneVoice } from './tone-voice';
 import type { Tools, EngineNote, Voice } from './voice';
 import { CHUNK, Workbench, type Samples } from './workbench';
@@ -99,8 +99,10 @@ export class SoundEngine {
   }
 
   post(message: EngineMessage): void {
-    if (message.type === 'tracks') this.setTracks(message.tracks);
-    else if (message.type === 'notes') this.queue(message.notes, message.generation);
+    if (message.type === 'tracks') {
+      this.setTracks(message.tracks);
+      this.room.setShape(message.room ?? USUAL_ROOM);
+    } else if (message.type === 'notes') this.queue(message.notes, message.generation);
     else if (message.type === 'controls') this.queueControls(message.controls, message.generation, message.restFrom);
     else if (message.type === 'echoes') {
       for (const { at, frames } of message.echoes) this.whenDue(at, message.generation, () => this.room.setEcho(frames));
@@ -225,7 +227,10 @@ export class SoundEngine {
     bench.loops.clear(mix.toEcho.at);
     for (const voice of this.voices) voice.begin(renderedTo);
     this.tools.filters.finish();
-    for (const { gate, track } of this.strips.values()) if (track.gate) gate.work(renderedTo, track.gate);
+    for (const strip of this.strips.values()) {
+      strip.workSqueeze();
+      if (strip.track.gate) strip.gate.work(renderedTo, strip.track.gate);
+    }
     for (const place of this.places) {
       const peak = place.render(renderedTo, mix, this.forgetLater);
       if (peak > 0) this.notePeak(place.strip.track.id, peak);

@@ -1,8 +1,15 @@
-import { filterCoefficient } from './math';
+import { exp2, filterCoefficient } from './math';
 import { SAMPLE_RATE } from './rate';
 import { CHUNK, type Samples, type Workbench } from './workbench';
 
 export type FilterKind = 'low' | 'band' | 'high';
+
+/** The bands of a track's tone, from below. */
+export type Band = 'low' | 'mid' | 'high';
+/** Where they lie, in hertz, and how wide the middle one is. */
+const BAND_HZ: Readonly<Record<Band, number>> = { low: 160, mid: 900, high: 4500 };
+const SHELF_K = 1.4142135623730951;
+const BELL_K = 1.6;
 
 /** A two-pole state-variable filter, worked as a step of two states. Four are worked at once, by a `FilterBank`. */
 export class StateFilter {
@@ -11,16 +18,49 @@ export class StateFilter {
   stay = 0;
   cross = 0;
   rise = 0;
-  k = 1;
+  /** How much of input, band and low comes out. */
+  ofInput = 0;
+  ofBand = 0;
+  ofLow = 1;
 
   constructor(readonly kind: FilterKind) {}
 
   /** `resonance` 0..0.95. */
   tune(hz: number, resonance: number): void {
-    const g = filterCoefficient(hz, SAMPLE_RATE);
-    this.k = 2 - 2 * resonance;
+    const k = 2 - 2 * resonance;
+    this.work(filterCoefficient(hz, SAMPLE_RATE), k);
+    this.ofInput = this.kind === 'high' ? 1 : 0;
+    this.ofBand = this.kind === 'low' ? 0 : this.kind === 'band' ? k : -k;
+    this.ofLow = this.kind === 'low' ? 1 : this.kind === 'band' ? 0 : -1;
+  }
+
+  /** Makes it turn a band of the whole up or down by some decibels (A. Simper, "Linear Trapezoidal Integrated SVF": bell and shelves). */
+  tuneBand(band: Band, db: number): void {
+    const g = filterCoefficient(BAND_HZ[band], SAMPLE_RATE);
+    const a = exp2((db / 40) * 3.321928094887362);
+    const root = exp2((db / 80) * 3.321928094887362);
+    if (band === 'mid') {
+      const k = BELL_K / a;
+      this.work(g, k);
+      this.mixOf(1, k * (a * a - 1), 0);
+    } else if (band === 'low') {
+      this.work(g / root, SHELF_K);
+      this.mixOf(1, SHELF_K * (a - 1), a * a - 1);
+    } else {
+      this.work(g * root, SHELF_K);
+      this.mixOf(a * a, SHELF_K * (1 - a) * a, 1 - a * a);
+    }
+  }
+
+  private mixOf(ofInput: number, ofBand: number, ofLow: number): void {
+    this.ofInput = ofInput;
+    this.ofBand = ofBand;
+    this.ofLow = ofLow;
+  }
+
+  private work(g: number, k: number): void {
     // band = scale (first + g (input - second)), low = second + g band, first' = 2 band - first, second' = 2 low - second.
-    const scale = 1 / (1 + g * (g + this.k));
+    const scale = 1 / (1 + g * (g + k));
     this.stay = 2 * scale - 1;
     this.cross = 2 * scale * g;
     this.rise = this.cross * g;
@@ -73,14 +113,14 @@ export class FilterBank {
   }
 }
 
-function load(values: Float32Array, lane: number, { kind, stay, cross, rise, k, first, second }: StateFilter): void {
+function load(values: Float32Array, lane: number, { stay, cross, rise, ofInput, ofBand, ofLow, first, second }: StateFilter): void {
   values[lane] = stay;
   values[LANES + lane] = cross;
   values[2 * LANES + lane] = rise;
   // Band and low are halves of sums of a state before and after.
-  values[3 * LANES + lane] = kind === 'high' ? 1 : 0;
-  values[4 * LANES + lane] = kind === 'low' ? 0 : kind === 'band' ? k / 2 : -k / 2;
-  values[5 * LANES + lane] = kind === 'low' ? 0.5 : kind === 'band' ? 0 : -0.5;
+  values[3 * LANES + lane] = ofInput;
+  values[4 * LANES + lane] = ofBand / 2;
+  values[5 * LANES + lane] = ofLow / 2;
   values[FIRST + lane] = first;
   values[SECOND + lane] = second;
 }

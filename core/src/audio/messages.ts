@@ -1,5 +1,6 @@
 import type { EngineControl } from './controls';
 import type { GateShape } from './gate';
+import type { RoomShape } from './room';
 import type { Sound } from './sounds';
 import type { EngineNote } from './voice';
 
@@ -30,7 +31,8 @@ export interface EngineGate extends EngineEcho {
 
 /** Messages to the engine, as plain data, so that it can run behind a port. */
 export type EngineMessage =
-  | { readonly type: 'tracks'; readonly tracks: readonly EngineTrack[] }
+  /** The room is the usual one where none is told. */
+  | { readonly type: 'tracks'; readonly tracks: readonly EngineTrack[]; readonly room?: RoomShape }
   | { readonly type: 'notes'; readonly notes: readonly EngineNote[]; readonly generation: number }
   /** Where `restFrom` is given, every control that is not named is at rest from that frame on. */
   | {

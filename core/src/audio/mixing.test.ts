@@ -1,3 +1,4 @@
+import type { RoomShape } from './room';
 import { dry, hit, largestStep, peak, play, render, strengthOf, track } from '../../test/sounding';
 import { SAMPLE_RATE, SoundEngine, VOICE_CAP, type EngineTrack, type Sound } from '.';
 
@@ -56,14 +57,53 @@ describe('what all tracks share', () => {
   const click = (room: number, echo: number) => withSound(dry('quay-kit'), { room, echo });
   const struckOnce = { type: 'notes', notes: [hit('quay-kit', { at: 480, pitch: 76 })], generation: 0 } as const;
 
-  it('the room is dense after a tenth of a second and without a comb', () => {
-    const [wet, bare] = [click(0.5, 0), click(0, 0)].map((each) => render(engineWith([each], struckOnce), SAMPLE_RATE).left);
-    const answer = wet!.map((sample, index) => sample - bare![index]!);
+  /** The answer of the room alone to one click at frame 480, on one side. */
+  function answerOf(side: 'left' | 'right', room?: RoomShape): Float32Array {
+    const heard = (share: number) => {
+      const engine = engineWith([click(share, 0)], struckOnce);
+      if (room) engine.post({ type: 'tracks', tracks: [click(share, 0)], room });
+      return render(engine, 3 * SAMPLE_RATE)[side];
+    };
+    const [wet, bare] = [heard(0.5), heard(0)];
+    return wet.map((sample, index) => sample - bare[index]!);
+  }
+
+  it.each(['left', 'right'] as const)('the room answers from 5 ms on, and is dense after a tenth of a second, on the %s', (side) => {
+    const answer = answerOf(side);
+    const first = answer.findIndex((sample) => Math.abs(sample) > 1e-4) - 480;
+    expect(first).toBeGreaterThanOrEqual(0.005 * SAMPLE_RATE);
+    expect(first).toBeLessThan(0.008 * SAMPLE_RATE);
     // Echo density (J. Abel and P. Huang, 2006): samples beyond one standard deviation, over what noise has of them.
     const window = answer.subarray(480 + 4800 - 960, 480 + 4800 + 960);
     const deviation = Math.sqrt(window.reduce((sum, sample) => sum + sample * sample, 0) / window.length);
     const beyond = window.filter((sample) => Math.abs(sample) > deviation).length / window.length;
     expect(beyond / 0.3173).toBeGreaterThan(0.5);
+  });
+
+  it('the room is as large and rings as long as the song has it', () => {
+    const powerAt = (answer: Float32Array, seconds: number) =>
+      answer.subarray(480 + seconds * SAMPLE_RATE, 480 + (seconds + 0.1) * SAMPLE_RATE).reduce((sum, sample) => sum + sample * sample, 0);
+    const dropped = (room: RoomShape) => {
+      const answer = answerOf('left', room);
+      return 10 * Math.log10(powerAt(answer, 0.15) / powerAt(answer, 0.65));
+    };
+    // Half a second of a room of 3 s is 10 dB, of one of 1 s 30 dB; highs fall faster.
+    expect(dropped({ size: 1, seconds: 3 })).toBeGreaterThan(9);
+    expect(dropped({ size: 1, seconds: 3 })).toBeLessThan(22);
+    expect(dropped({ size: 1, seconds: 1 })).toBeGreaterThan(29);
+    const first = (size: number) => answerOf('left', { size, seconds: 1 }).findIndex((sample) => Math.abs(sample) > 1e-4) - 480;
+    expect(first(2) / first(0.5)).toBeCloseTo(4, 1);
+  });
+
+  it('becomes another room while it rings without a click', () => {
+    const tracks = [withSound(track('fog-pad'), { room: 1 })];
+    const steps = (room?: RoomShape) => {
+      const engine = engineWith(tracks, { type: 'notes', notes: [hit('fog-pad', { frames: 90_000, velocity: 60 })], generation: 0 });
+      render(engine, 48_000);
+      engine.post({ type: 'tracks', tracks, room });
+      return largestStep(render(engine, 24_000).left);
+    };
+    expect(steps({ size: 2, seconds: 4 })).toBeLessThan(1.3 * steps());
   });
 
   it('the echo comes when it is told to, goes over into another time, and ends in digital silence', () => {

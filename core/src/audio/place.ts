@@ -1,6 +1,9 @@
 import { TrackControls } from './controls';
 import { Gate } from './gate';
+import { Shape } from './shape';
+import { Squeeze } from './squeeze';
 import { gainsOf, turnedGains, type Gains } from './gains';
+import { dbToGain } from './math';
 import type { EngineTrack } from './messages';
 import type { Tools, Voice } from './voice';
 import { Width, WIDTH_CHUNKS } from './width';
@@ -18,10 +21,20 @@ export interface Mix {
 export class Strip {
   readonly controls = new TrackControls();
   readonly gate = new Gate();
+  readonly squeeze = new Squeeze();
+  /** The highest sample of all its places in the chunk at work, before its level. */
+  peak = 0;
   /** Whether it has been taken away and only fades. */
   isGone = false;
 
   constructor(public track: EngineTrack) {}
+
+  /** Sets what holds it down in the chunk at work, by the one before. */
+  workSqueeze(): void {
+    const { squeeze, levelDb } = this.track.sound;
+    if (squeeze) this.squeeze.work(squeeze, this.peak * dbToGain(levelDb));
+    this.peak = 0;
+  }
 
   /** The gains of notes of one pan, as it is turned at a frame. */
   gainsAt(pan: number, frame: number): Gains {
@@ -40,6 +53,7 @@ export class Place {
   private left: number;
   private right: number;
   private width: Width | null = null;
+  private readonly shape: Shape;
   /** Chunks for which its side still goes on. */
   private sideLeft = 0;
 
@@ -50,6 +64,7 @@ export class Place {
     frame: number,
   ) {
     this.track = strip.track;
+    this.shape = new Shape(tools);
     this.target = strip.gainsAt(pan, frame);
     this.left = this.target.left;
     this.right = this.target.right;
@@ -78,19 +93,40 @@ export class Place {
     const { bench } = this.tools;
     const samples = bench.chunk();
     for (const voice of this.voices) if (!voice.finish(frame, samples)) onOver(voice);
-    if (strip.track.gate) for (let index = 0; index < CHUNK; index++) samples.values[index]! *= strip.gate.gains[index]!;
     const { sound } = strip.track;
-    const stepLeft = ((this.target.left - this.left) * 0.25) / CHUNK;
-    const stepRight = ((this.target.right - this.right) * 0.25) / CHUNK;
-    const echo = sound.echo ?? 0;
-    const { left, right, toRoom, toEcho } = mix;
-    bench.loops.mix(samples.at, left.at, right.at, toRoom.at, toEcho.at, this.left, stepLeft, this.right, stepRight, sound.room, echo);
+    this.shape.work(samples, sound, strip.controls, frame);
+    const peak = bench.loops.peak(samples.at, samples.at);
+    strip.peak = Math.max(strip.peak, peak);
+    if (strip.track.gate) for (let index = 0; index < CHUNK; index++) samples.values[index]! *= strip.gate.gains[index]!;
+    const left = this.ramp(this.left, target.left);
+    const right = this.ramp(this.right, target.right);
+    const { toRoom, toEcho } = mix;
+    bench.loops.mix(
+      samples.at,
+      mix.left.at,
+      mix.right.at,
+      toRoom.at,
+      toEcho.at,
+      left.from,
+      left.step,
+      right.from,
+      right.step,
+      sound.room,
+      sound.echo ?? 0,
+    );
     const side = this.sideOf(samples, sound.width ?? 0);
-    if (side) bench.loops.mixSide(side.at, left.at, right.at, this.left, stepLeft, this.right, stepRight);
-    const peak = bench.loops.peak(samples.at, samples.at) * Math.max(this.left, this.right);
-    this.left += stepLeft * CHUNK;
-    this.right += stepRight * CHUNK;
-    return peak;
+    if (side) bench.loops.mixSide(side.at, mix.left.at, mix.right.at, left.from, left.step, right.from, right.step);
+    this.left = left.next;
+    this.right = right.next;
+    return peak * Math.max(left.from, right.from);
+  }
+
+  /** A gain over the chunk: a quarter of the way to what it is to be, and held as the track is squeezed. */
+  private ramp(gain: number, target: number): { readonly from: number; readonly step: number; readonly next: number } {
+    const next = gain + (target - gain) * 0.25;
+    if (!this.strip.track.sound.squeeze) return { from: gain, step: (next - gain) / CHUNK, next };
+    const { from, to } = this.strip.squeeze;
+    return { from: gain * from, step: (next * to - gain * from) / CHUNK, next };
   }
 
   end(): void {

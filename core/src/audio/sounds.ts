@@ -1,4 +1,4 @@
-import type { FilterKind } from './filter';
+import type { Band, FilterKind } from './filter';
 
 /** A struck skin or block: a sine that falls from one frequency to another, driven. */
 export interface DrumBody {
@@ -24,8 +24,9 @@ export interface Drum {
     readonly resonance: number;
     readonly decaySeconds: number;
     readonly level: number;
-    /** Strokes before the tail, a few milliseconds apart: what makes many hands of one clap. */
+    /** Strokes before the tail, 11 milliseconds apart where nothing is said: what makes many hands of one clap, or a roll. */
     readonly strokes?: number;
+    readonly strokeSeconds?: number;
   };
   /** Where it stands in its kit, -1..1; absent means the middle. */
   readonly pan?: number;
@@ -41,7 +42,17 @@ export interface Drum {
 export const FAMILIES = ['drums', 'bass', 'keys', 'pluck', 'lead', 'pad', 'bell', 'effect'] as const;
 export type Family = (typeof FAMILIES)[number];
 
-export interface KitSound {
+/** What is done to all of a track together. */
+export interface TrackTone {
+  /** Decibels by which its lows, middle and highs are turned up or down. Absent means as they are. */
+  readonly bands?: Readonly<Record<Band, number>>;
+  /** How much its loud and soft are brought together, 0..1. Absent means not at all. */
+  readonly squeeze?: number;
+  /** What its filter rings with beside its own resonance, -1..1. */
+  readonly resonance?: number;
+}
+
+export interface KitSound extends TrackTone {
   readonly kind: 'drums';
   readonly family: 'drums';
   readonly id: string;
@@ -56,7 +67,7 @@ export interface KitSound {
 
 export type OscillatorShape = 'sine' | 'saw' | 'square';
 
-export interface ToneSound {
+export interface ToneSound extends TrackTone {
   readonly kind: 'pitched';
   readonly family: Exclude<Family, 'drums'>;
   readonly id: string;
@@ -88,7 +99,10 @@ export interface ToneSound {
     readonly brightness: number;
     readonly damping: number;
   };
-  readonly noise?: { readonly level: number; readonly decaySeconds: number };
+  /** Noise, or the crackle of a worn record. */
+  readonly noise?: { readonly level: number; readonly decaySeconds: number; readonly kind?: 'crackle' };
+  /** How far its pitch wanders, as that of a worn tape does, in cents. */
+  readonly wobbleCents?: number;
   /** Pitch offset at the start, which glides to 0. */
   readonly pitchEnvelope?: { readonly semitones: number; readonly seconds: number };
   readonly vibrato?: { readonly hz: number; readonly cents: number; readonly inSeconds: number };
@@ -111,6 +125,8 @@ export interface ToneSound {
     readonly releaseSeconds: number;
   };
   readonly drive: number;
+  /** Levels by MIDI key, in dB, straight between two: what makes it as loud over its whole range. Absent means as it is. */
+  readonly keyLevels?: readonly (readonly [key: number, db: number])[];
   /** Lowest and highest MIDI key at which it is at its best. */
   readonly range: readonly [number, number];
   /** The General MIDI program (0..127) it leaves as in a MIDI file. */

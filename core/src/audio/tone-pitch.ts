@@ -5,6 +5,10 @@ import type { ToneSound } from './sounds';
 import { bendCents, type EngineNote } from './voice';
 import { CHUNK } from './workbench';
 
+/** How often a worn tape's pitch wanders, slowly and quickly. */
+const WOW_HZ = 0.83;
+const FLUTTER_HZ = 6.1;
+
 /** A slide from one distance in cents to another, fast at first. */
 interface Slide {
   readonly at: number;
@@ -57,7 +61,7 @@ export class TonePitch {
   }
 
   private ownCents(age: number): number {
-    const { pitchEnvelope, vibrato } = this.sound;
+    const { pitchEnvelope, vibrato, wobbleCents } = this.sound;
     let cents = 0;
     if (pitchEnvelope) {
       cents += pitchEnvelope.semitones * 100 * this.fallen;
@@ -66,6 +70,10 @@ export class TonePitch {
     if (vibrato) {
       const depth = Math.min(1, age / (vibrato.inSeconds * SAMPLE_RATE));
       cents += vibrato.cents * depth * depth * sineTurn((age * vibrato.hz) / SAMPLE_RATE);
+    }
+    if (wobbleCents) {
+      const seconds = age / SAMPLE_RATE;
+      cents += wobbleCents * (0.75 * sineTurn(WOW_HZ * seconds) + 0.25 * sineTurn(FLUTTER_HZ * seconds));
     }
     return cents;
   }

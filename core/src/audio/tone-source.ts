@@ -10,6 +10,9 @@ import { CHUNK, endOf, from, type Samples } from './workbench';
 /** Offsets of the phase, in turns, too small to hear. */
 const UNHEARD_OFFSET = 1e-5;
 const UNHEARD_LEVEL = 1e-5;
+/** What is drawn beyond this, of -1 to 1, is a tick of a crackle: one sample in a thousand. The rest is hiss, at this level. */
+const TICK_ABOVE = 0.999;
+const HISS = 0.004;
 
 /** The source of a pitched note, before filter and envelope: oscillators, the first of them moved by modulators, a string, noise. */
 export class ToneSource {
@@ -92,10 +95,26 @@ export class ToneSource {
     return offsets;
   }
 
+  /** Single ticks of any loudness, some fifty a second, most of them faint, over a little hiss. */
+  private crackle({ values }: Samples, first: number): void {
+    let state = this.noiseState;
+    for (let index = first; index < CHUNK; index++) {
+      state ^= state << 13;
+      state ^= state >>> 17;
+      state ^= state << 5;
+      const drawn = state / 2147483648;
+      const size = (state & 0xff) / 255;
+      const isTick = drawn > TICK_ABOVE || drawn < -TICK_ABOVE;
+      values[index] = isTick ? Math.sign(drawn) * size * size * size : HISS * drawn;
+    }
+    this.noiseState = state;
+  }
+
   private addNoise(mixed: Samples, first: number): void {
     const { bench } = this.tools;
     const layer = bench.chunk();
-    this.noiseState = bench.loops.noise(from(layer, first), endOf(layer), this.noiseState);
+    if (this.sound.noise?.kind === 'crackle') this.crackle(layer, first);
+    else this.noiseState = bench.loops.noise(from(layer, first), endOf(layer), this.noiseState);
     const { factor } = this.noiseFall;
     bench.loops.addFading(from(mixed, first), from(layer, first), endOf(layer), 0, 1, this.noiseLevel, factor);
     this.noiseLevel *= this.noiseFall.over(CHUNK - first);

@@ -1,7 +1,7 @@
 import type { TrackControls } from './controls';
 import { Fall } from './fall';
 import { StateFilter } from './filter';
-import { decayPerSample, exp2, velocityGain } from './math';
+import { dbToGain, decayPerSample, exp2, velocityGain } from './math';
 import { SAMPLE_RATE } from './rate';
 import type { ToneSound } from './sounds';
 import { TonePitch } from './tone-pitch';
@@ -20,6 +20,8 @@ const LOUDNESS_SECONDS = 0.01;
 const DIED_OUT = 0.05;
 /** A note counts as touching the next one up to so many frames before it: its end and the other's start are rounded apart. */
 const TOUCH_FRAMES = 48;
+/** A filter's resonance is turned up to this. */
+const MOST_RESONANCE = 0.93;
 /** Movements of the filter, in octaves, too small to hear. */
 const UNHEARD_OCTAVES = 0.002;
 
@@ -53,6 +55,7 @@ export class ToneVoice implements Voice {
   private release = 1;
   private filterEnvelope = 1;
   private octavesOpen = Infinity;
+  private resonance = 0;
 
   constructor(
     private readonly tools: Tools,
@@ -71,7 +74,7 @@ export class ToneVoice implements Voice {
     this.pan = note.pan ?? 0;
     this.attackFrames = Math.max(1, Math.round(envelope.attackSeconds * SAMPLE_RATE));
     this.releaseFrame = Math.max(startFrame + 1, note.at + note.frames);
-    this.gain = velocityGain(note.velocity);
+    this.gain = this.gainOf(note);
     this.reached = this.reachedAt(this.releaseFrame);
     this.source = new ToneSource(tools, sound, note);
     this.pitch = new TonePitch(sound, note, startFrame, controls, slidesFrom);
@@ -114,7 +117,7 @@ export class ToneVoice implements Voice {
     const isOver = this.releaseFrame < frame - TOUCH_FRAMES;
     const hasDiedOut = this.release * Math.max(this.decay, envelope.sustain) < DIED_OUT;
     if (isOver || hasDiedOut || (note.pan ?? 0) !== this.pan || !this.fadeOut.putOff(frame)) return false;
-    const gain = velocityGain(note.velocity);
+    const gain = this.gainOf(note);
     this.gainFrom = (this.gainFrom + (1 - this.gainFrom) * this.gainShare(frame)) * (this.gain / gain);
     this.gainFromFrame = frame;
     this.gain = gain;
@@ -122,6 +125,11 @@ export class ToneVoice implements Voice {
     this.reached = this.reachedAt(this.releaseFrame);
     this.pitch.goOn(note, frame, (note.pitch - this.firstPitch) * 100, seconds);
     return true;
+  }
+
+  private gainOf({ pitch, velocity }: EngineNote): number {
+    const { keyLevels } = this.sound;
+    return velocityGain(velocity) * (keyLevels ? dbToGain(levelAt(keyLevels, pitch)) : 1);
   }
 
   /** How far it has come to its gain at a frame, 0..1. */
@@ -140,7 +148,8 @@ export class ToneVoice implements Voice {
     const mixed = this.source.make(first, this.pitch.cents(frame + first));
     const turned = this.controls?.areUsed ? this.controls.octaves(frame + first) : 0;
     const followed = (filter.keyFollow * this.pitch.slid(frame + first)) / 1200;
-    this.open(filter.envelopeOctaves * this.filterEnvelope + turned + followed);
+    const rings = (this.sound.resonance ?? 0) + (this.controls?.areUsed ? this.controls.resonance(frame + first) : 0);
+    this.open(filter.envelopeOctaves * this.filterEnvelope + turned + followed, resonanceOf(filter.resonance, rings));
     this.filterEnvelope *= this.filterFactor;
     if (this.drive !== 0) bench.loops.soften(mixed.at, this.drive);
     filters.add(this.filter, mixed);
@@ -165,11 +174,12 @@ export class ToneVoice implements Voice {
     return this.gain * this.reached * this.release * Math.max(this.decay, this.sound.envelope.sustain);
   }
 
-  /** Opens the filter by a number of octaves, where that changes it. */
-  private open(octaves: number): void {
-    if (Math.abs(octaves - this.octavesOpen) < UNHEARD_OCTAVES) return;
+  /** Opens the filter by a number of octaves, at a resonance, where that changes it. */
+  private open(octaves: number, resonance: number): void {
+    if (Math.abs(octaves - this.octavesOpen) < UNHEARD_OCTAVES && resonance === this.resonance) return;
     this.octavesOpen = octaves;
-    this.filter.tune(this.cutoffHz * exp2(octaves), this.sound.filter.resonance);
+    this.resonance = resonance;
+    this.filter.tune(this.cutoffHz * exp2(octaves), resonance);
   }
 
   /** Attack, decay, sustain, release, each from where the one before ends in this chunk; and into the voice's place. */
@@ -200,4 +210,20 @@ export class ToneVoice implements Voice {
     this.decay *= decayFall.over(last - first);
     if (release) this.release *= release.over(last - first);
   }
+}
+
+/** A resonance that is turned, -1 to none, 1 to nearly all there is. */
+function resonanceOf(own: number, turned: number): number {
+  const share = Math.max(-1, Math.min(1, turned));
+  return share < 0 ? own * (1 + share) : own + (MOST_RESONANCE - own) * share;
+}
+
+/** The level at a key, in dB: beyond the first and last that are told, theirs. */
+function levelAt(levels: NonNullable<ToneSound['keyLevels']>, pitch: number): number {
+  const above = levels.findIndex(([key]) => key >= pitch);
+  if (above === -1) return levels.at(-1)![1];
+  const [key, db] = levels[above]!;
+  if (above === 0) return db;
+  const [keyBelow, dbBelow] = levels[above - 1]!;
+  return dbBelow + ((db - dbBelow) * (pitch - keyBelow)) / (key - keyBelow);
 }

@@ -55,6 +55,7 @@ interface Loops {
     step: number,
     feedback: number,
   ): void;
+  copy(from: number, to: number): void;
   spread(at: number, read: number, write: number, gain: number): void;
   room(
     toRoom: number,

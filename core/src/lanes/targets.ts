@@ -19,6 +19,7 @@ const NAMES: Readonly<Record<string, string>> = {
   'cc:10': 'Pan of the track',
   'cc:11': 'Expression',
   'cc:74': 'Filter',
+  'cc:71': 'Resonance',
 };
 
 /** The lanes that Yibbo's own sounds follow, in the order they are offered. */

@@ -71,12 +71,16 @@ export const TARGETS: Readonly<Record<ToneSound['family'], number>> = {
 
 /** The same for drums, by General MIDI percussion key. */
 export const DRUM_TARGETS: Readonly<Record<number, number>> = {
+  22: -27,
+  23: -16,
+  25: -21,
   36: -16,
   37: -23,
   38: -20,
   39: -21,
   42: -28,
   43: -20,
+  44: -30,
   45: -20,
   46: -27,
   49: -23,

@@ -1,8 +1,10 @@
 import { kitRows } from '../audio';
 import { KITS, soundForProgram, SOUNDS } from '../sounds';
-import { figuresOf, loudest } from './figures';
+import { figuresOf, lostOnPhone, loudest } from './figures';
 import { faultsOf } from './limits';
+import { rangeFigures } from './range';
 import { powerCentroid, spectrumOf } from './spectrum';
+import { struck } from './struck';
 
 const RATE = 48_000;
 const sine = (hz: number, seconds = 1, amplitude = 1) =>
@@ -27,6 +29,24 @@ it('every drum of every kit, and every sound, is as loud, as bright and as full 
     ...SOUNDS.flatMap((sound) => (sound.kind === 'pitched' ? [{ figures: figuresOf(sound), of: sound.family }] : [])),
   ].flatMap(({ figures, of }) => faultsOf(figures, of).map((fault) => `${figures.name}: ${fault}`));
   expect(off).toEqual([]);
+});
+
+it('every pitched sound is as loud over its own range: within 6 dB, and within 3 dB of its neighbour a fourth away', () => {
+  const uneven = SOUNDS.flatMap((sound) => {
+    if (sound.kind === 'drums') return [];
+    const { spread, jump } = rangeFigures(sound);
+    return spread > 6 || jump > 3 ? [`${sound.id}: ${spread.toFixed(1)} dB, ${jump.toFixed(1)} dB`] : [];
+  });
+  expect(uneven).toEqual([]);
+});
+
+it('no bass is lost on a small speaker at its low E', () => {
+  const lost = SOUNDS.flatMap((sound) => {
+    if (sound.kind === 'drums' || sound.family !== 'bass') return [];
+    const db = lostOnPhone(struck(sound, { pitch: 28, held: 0.5, seconds: 0.68 }));
+    return db > 16 ? [`${sound.id}: ${db.toFixed(1)} dB`] : [];
+  });
+  expect(lost).toEqual([]);
 });
 
 it.each([

@@ -17,3 +17,4 @@ export * from './variants';
 export { contentEnd } from './moved-time';
 export { freeName, copyTime, cutAt, deleteTime, endOfSong, insertTime, makeOwn, moveTime, type CopyMode } from './stretch';
 export { exampleOf, type ActionExample } from './action-example';
+export { duckedUnderKick } from './duck';

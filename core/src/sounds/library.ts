@@ -1,4 +1,5 @@
 import { FAMILIES, type KitSound, type Sound, type ToneSound } from '../audio/sounds';
+import { balanced } from './balanced';
 import { ANCHOR_BOOM } from './bass/anchor-boom';
 import { BARGE_BASS } from './bass/barge-bass';
 import { CHAIN_BASS } from './bass/chain-bass';
@@ -18,6 +19,7 @@ import { SHIP_BELL } from './bell/ship-bell';
 import { TOWER_BELL } from './bell/tower-bell';
 import { DROP } from './effect/drop';
 import { GULL_CRY } from './effect/gull-cry';
+import { NEEDLE } from './effect/needle';
 import { SPARK } from './effect/spark';
 import { SPRAY_RISER } from './effect/spray-riser';
 import { STEAM } from './effect/steam';
@@ -35,6 +37,7 @@ import { SALOON_KEYS } from './keys/saloon-keys';
 import { CARGO_KIT } from './kits/cargo-kit';
 import { CRANE_KIT } from './kits/crane-kit';
 import { HOLD_KIT } from './kits/hold-kit';
+import { withMoreDrums } from './kits/more-drums';
 import { QUAY_KIT } from './kits/quay-kit';
 import { SHANTY_KIT } from './kits/shanty-kit';
 import { TIN_KIT } from './kits/tin-kit';
@@ -69,11 +72,9 @@ import { SHANTY_GUITAR } from './pluck/shanty-guitar';
 import { SPRAY_PLUCK } from './pluck/spray-pluck';
 import { TIN_PAN } from './pluck/tin-pan';
 
-export const KITS: readonly KitSound[] = [QUAY_KIT, TIN_KIT, HOLD_KIT, SHANTY_KIT, CRANE_KIT, CARGO_KIT];
+export const KITS: readonly KitSound[] = [QUAY_KIT, TIN_KIT, HOLD_KIT, SHANTY_KIT, CRANE_KIT, CARGO_KIT].map(withMoreDrums);
 
-/** Every sound there is, by what it is for. The first of each family is the one a beginner meets. */
-export const SOUNDS: readonly Sound[] = [
-  ...KITS,
+const TONES: readonly ToneSound[] = [
   ROUND_BASS,
   KEEL_SUB,
   HULL_BASS,
@@ -133,10 +134,17 @@ export const SOUNDS: readonly Sound[] = [
   DROP,
   SPRAY_RISER,
   STEAM,
+  NEEDLE,
   WAKE,
   SPARK,
   UNDERTOW,
   GULL_CRY,
+];
+
+/** Every sound there is, by what it is for. The first of each family is the one a beginner meets. */
+export const SOUNDS: readonly Sound[] = [
+  ...KITS,
+  ...TONES.map(balanced),
 ];
 
 /** One sound of each family: those a beginner meets. */

@@ -1,6 +1,6 @@
 import { drumFor } from '../audio/kits';
 import { exp2 } from '../audio/math';
-import type { Drum, DrumBody, KitSound, Sound, ToneSound } from '../audio/sounds';
+import type { Drum, DrumBody, KitSound, Sound, ToneSound, TrackTone } from '../audio/sounds';
 import type { SoundSetting, Track } from '../model/entities';
 import { KITS, soundById } from './library';
 
@@ -25,6 +25,11 @@ const TIME_DOUBLINGS = 3;
 const DRIVE_DOUBLINGS = 2;
 const ROOM_SHARE = 0.6;
 const ECHO_SHARE = 0.5;
+/** How far a band is turned, in dB; how far a pitch wanders at the most, in cents; how slowly one slides at the most that has no slide of its own, in
+ *  seconds. */
+const BAND_DB = 12;
+const WOBBLE_CENTS = 30;
+const GLIDE_SECONDS = 0.4;
 /** Full drive for a sound that has none, and how much louder a driven one gets, in dB. */
 const DRIVE_FROM_NONE = 3;
 const DRIVE_LOUDER_DB = 5;
@@ -35,6 +40,9 @@ function toneAsSet(sound: ToneSound, { setting = {}, octave = 0 }: SoundOf): Ton
   return {
     ...sound,
     ...surroundings(sound, setting),
+    ...shapeOf(setting),
+    ...(setting.wobble ? { wobbleCents: Math.max(0, setting.wobble) * WOBBLE_CENTS } : {}),
+    ...slideOf(sound, setting),
     transpose: (sound.transpose ?? 0) + 12 * octave + tune / 100,
     modulators: modulators.map((each) => ({ ...each, depth: each.depth * exp2(tone) })),
     filter: { ...filter, hz: Math.min(18_000, filter.hz * exp2(TONE_OCTAVES * tone)) },
@@ -56,7 +64,21 @@ function kitAsSet(kit: KitSound, { setting = {}, otherDrums = [] }: SoundOf): Ki
     if (from) drums[pitch] = { ...withoutPlace(drumFor(from, drum)), ...placeOf(drumFor(kit, pitch)) };
   }
   const settled = Object.entries(drums).map(([pitch, drum]) => [pitch, settledDrum(drum, setting)] as const);
-  return { ...kit, ...surroundings(kit, setting), width: 0, drums: Object.fromEntries(settled) };
+  return { ...kit, ...surroundings(kit, setting), ...shapeOf(setting), width: 0, drums: Object.fromEntries(settled) };
+}
+
+/** What is done to all of the track together. */
+function shapeOf({ low = 0, mid = 0, high = 0, squeeze = 0, resonance = 0 }: SoundSetting): TrackTone {
+  return {
+    ...(low || mid || high ? { bands: { low: BAND_DB * low, mid: BAND_DB * mid, high: BAND_DB * high } } : {}),
+    ...(squeeze > 0 ? { squeeze } : {}),
+    ...(resonance ? { resonance } : {}),
+  };
+}
+
+function slideOf({ glideSeconds }: ToneSound, { glide = 0 }: SoundSetting): Pick<ToneSound, 'glideSeconds'> {
+  if (glideSeconds) return { glideSeconds: glideSeconds * exp2(TIME_DOUBLINGS * glide) };
+  return glide > 0 ? { glideSeconds: GLIDE_SECONDS * glide * glide } : {};
 }
 
 function withoutPlace({ pan: _pan, choke: _choke, ...rest }: Drum): Drum {

@@ -1,5 +1,6 @@
-import { findById, notesOf, pitchName, type Document, type Track } from '@yibbo/core';
+import { duckedUnderKick, findById, notesOf, pitchName, type Document, type Track } from '@yibbo/core';
 import { Choices } from '../../controls/Choices';
+import { Press } from '../../controls/Press';
 import { Slider } from '../../controls/Slider';
 import { Words } from '../../controls/words';
 import { SheetLine } from '../sheets/SheetFrame';
@@ -41,6 +42,7 @@ export function OpensWith({ track }: { readonly track: Track }) {
       <Words small faded>
         It sounds only while a row of another track does, or less while it does. Its room and echo ring on.
       </Words>
+      <DuckPress track={track} document={document} onSet={set} />
       <SheetLine title="With">
         <Choices
           title={`Track that ${track.name} opens with`}
@@ -51,6 +53,28 @@ export function OpensWith({ track }: { readonly track: Track }) {
       </SheetLine>
       {opensWith?.on ? <Opened track={track} opensWith={opensWith} document={document} onSet={set} /> : null}
     </>
+  );
+}
+
+interface DuckPressProps {
+  readonly track: Track;
+  readonly document: Document;
+  readonly onSet: (next: Opening | undefined, label: string) => void;
+}
+
+/** Lets the track go down while the song's kick is struck, in one touch; there is none where no kick is. */
+function DuckPress({ track, document, onSet }: DuckPressProps) {
+  const ducked = duckedUnderKick(document, track.id);
+  if (!ducked) return null;
+  const { opensWith } = track;
+  const isDucked = !!opensWith?.on && opensWith.depth < 0 && opensWith.trackId === ducked.trackId && opensWith.pitch === ducked.pitch;
+  return (
+    <Press
+      label="Duck under the kick"
+      look={isDucked ? 'on' : 'raised'}
+      pressed={isDucked}
+      onPress={() => (isDucked ? onSet(undefined, 'No longer ducks') : onSet(ducked, 'Ducks under the kick'))}
+    />
   );
 }
 

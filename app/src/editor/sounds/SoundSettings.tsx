@@ -18,6 +18,8 @@ interface Setting {
   readonly less: string;
   readonly more: string;
   readonly of?: Track['kind'];
+  /** Whether there is only more of it, and none where it is not turned. */
+  readonly isAmount?: boolean;
 }
 
 const SETTINGS: readonly Setting[] = [
@@ -25,11 +27,18 @@ const SETTINGS: readonly Setting[] = [
   { name: 'attack', title: 'Attack', less: 'sooner', more: 'later', of: 'pitched' },
   { name: 'attack', title: 'Click', less: 'harder', more: 'softer', of: 'drums' },
   { name: 'release', title: 'Release', less: 'shorter', more: 'longer', of: 'pitched' },
-  { name: 'release', title: 'NoteLoop', less: 'shorter', more: 'longer', of: 'drums' },
+  { name: 'release', title: 'Ring', less: 'shorter', more: 'longer', of: 'drums' },
   { name: 'drive', title: 'Drive', less: 'cleaner', more: 'rougher' },
   { name: 'width', title: 'Width', less: 'narrower', more: 'wider' },
   { name: 'room', title: 'Room', less: 'drier', more: 'wetter' },
   { name: 'echo', title: 'Echo', less: 'less', more: 'more' },
+  { name: 'low', title: 'Lows', less: 'softer', more: 'louder' },
+  { name: 'mid', title: 'Middle', less: 'softer', more: 'louder' },
+  { name: 'high', title: 'Highs', less: 'softer', more: 'louder' },
+  { name: 'squeeze', title: 'Squeeze', less: 'less', more: 'tighter', isAmount: true },
+  { name: 'resonance', title: 'Resonance', less: 'smoother', more: 'sharper', of: 'pitched' },
+  { name: 'wobble', title: 'Wobble', less: 'less', more: 'of a worn tape', of: 'pitched', isAmount: true },
+  { name: 'glide', title: 'Slide', less: 'faster', more: 'slower', of: 'pitched' },
 ];
 /** Settings are counted in hundredths here. */
 const WHOLE = 100;
@@ -56,7 +65,7 @@ export function SoundSettings({ track }: { readonly track: Track }) {
           <Slider
             onJump={tellJump}
             title={`${each.title} of ${track.name}`}
-            low={-WHOLE}
+            low={each.isAmount ? 0 : -WHOLE}
             high={WHOLE}
             step={5}
             width={SLIDER_WIDTH}

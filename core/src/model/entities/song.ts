@@ -47,6 +47,8 @@ export const songSchema = z.object({
     .min(1)
     .max(20160 * 8)
     .optional(),
+  /** The room that all tracks stand in: how large it is beside a usual one, and how long it rings, in seconds; the usual one where it is not set. */
+  room: z.object({ size: z.number().min(0.5).max(2), seconds: z.number().min(0.2).max(6) }).optional(),
   file: fileSchema.optional(),
 });
 export type Song = z.infer<typeof songSchema>;

@@ -15,6 +15,15 @@ const settingSchema = z
     width: about,
     room: about,
     echo: about,
+    /** Lows, middle and highs, 12 dB either way; how much loud and soft are brought together; the filter's resonance; how far the pitch wanders; and how
+     *  slowly it slides. */
+    low: about,
+    mid: about,
+    high: about,
+    squeeze: about,
+    resonance: about,
+    wobble: about,
+    glide: about,
     tune: z.number().min(-1200).max(1200),
   })
   .partial();

@@ -11,7 +11,7 @@ export const CHAIN_BASS: ToneSound = {
   echo: 0,
   oscillators: [
     { shape: 'sine', ratio: 1, level: 0.8, cents: 0 },
-    { shape: 'square', ratio: 1, level: 0.12, cents: 0 },
+    { shape: 'square', ratio: 1, level: 0.17, cents: 0 },
   ],
   modulators: [
     { ratio: 1, depth: 0.42, decaySeconds: 0.7 },
@@ -19,7 +19,7 @@ export const CHAIN_BASS: ToneSound = {
   ],
   filter: { hz: 3000, resonance: 0, keyFollow: 0.4, envelopeOctaves: 0.5, decaySeconds: 0.3, velocityOctaves: 1.2 },
   envelope: { attackSeconds: 0.002, decaySeconds: 2, sustain: 0.35, releaseSeconds: 0.08 },
-  drive: 2.4,
+  drive: 2.6,
   range: [24, 62],
   program: 36,
 };

@@ -12,12 +12,12 @@ export const HULL_BASS: ToneSound = {
   oscillators: [
     { shape: 'saw', ratio: 1, level: 0.4, cents: -6 },
     { shape: 'saw', ratio: 1, level: 0.4, cents: 6 },
-    { shape: 'sine', ratio: 0.5, level: 0.3, cents: 0 },
+    { shape: 'sine', ratio: 0.5, level: 0.24, cents: 0 },
   ],
   modulators: [],
-  filter: { hz: 480, resonance: 0.35, keyFollow: 0.4, envelopeOctaves: 2.6, decaySeconds: 0.3, velocityOctaves: 1.4 },
+  filter: { hz: 620, resonance: 0.35, keyFollow: 0.4, envelopeOctaves: 2.6, decaySeconds: 0.3, velocityOctaves: 1.4 },
   envelope: { attackSeconds: 0.003, decaySeconds: 3, sustain: 0.6, releaseSeconds: 0.1 },
-  drive: 1.8,
+  drive: 2.4,
   range: [24, 62],
   program: 38,
 };

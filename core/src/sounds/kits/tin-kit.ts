@@ -41,7 +41,7 @@ export const TIN_KIT: KitSound = {
       choke: 'hat',
       levelDb: -2.7,
       pan: 0.43,
-      noise: { filter: 'band', hz: 9200, resonance: 0.15, decaySeconds: 0.05, level: 0.5 },
+      noise: { filter: 'band', hz: 8900, resonance: 0.2, decaySeconds: 0.05, level: 0.5 },
       metal: { hz: 411, highPassHz: 5600, decaySeconds: 0.07, level: 1.2 },
     },
     46: {

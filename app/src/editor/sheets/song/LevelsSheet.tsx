@@ -1,4 +1,4 @@
-import { SUM, USUAL_ECHO, type Id, type Track } from '@yibbo/core';
+import { SUM, USUAL_ECHO, USUAL_ROOM, type Id, type Track } from '@yibbo/core';
 import { useState } from 'react';
 import { styled, View } from '@tamagui/core';
 import { XStack, YStack } from '@tamagui/stacks';
@@ -46,6 +46,7 @@ export function LevelsSheet({ isPanel }: { readonly isPanel: boolean }) {
         ))}
       </YStack>
       <EchoLine />
+      <RoomLines />
     </SheetFrame>
   );
 }
@@ -64,6 +65,48 @@ function EchoLine() {
         onChange={(echo) => dispatch(editEntity('Length of the echo', 'song', song, { echo }))}
       />
     </SheetLine>
+  );
+}
+
+/** The room that all tracks stand in. */
+function RoomLines() {
+  const tellJump = useTellJump();
+  const dispatch = useAppDispatch();
+  const song = useAppSelector((state) => state.song.document?.song);
+  if (!song) return null;
+  const room = song.room ?? USUAL_ROOM;
+  const set = (next: Partial<typeof room>, label: string) => dispatch(editEntity(label, 'song', song, { room: { ...room, ...next } }));
+  return (
+    <>
+      <SheetLine title="Room">
+        <Slider
+          onJump={tellJump}
+          title="Size of the room"
+          low={50}
+          high={200}
+          step={5}
+          width={190}
+          value={Math.round(room.size * 100)}
+          words={(percent) => (percent === 100 ? 'usual size' : `${percent} %`)}
+          onChange={() => undefined}
+          onCommit={(to) => set({ size: to / 100 }, `Size of the room, ${to} %`)}
+        />
+      </SheetLine>
+      <SheetLine title="Rings">
+        <Slider
+          onJump={tellJump}
+          title="How long the room rings"
+          low={2}
+          high={60}
+          step={1}
+          width={190}
+          value={Math.round(room.seconds * 10)}
+          words={(tenths) => `${tenths / 10} s`}
+          onChange={() => undefined}
+          onCommit={(to) => set({ seconds: to / 10 }, `Room rings ${to / 10} s`)}
+        />
+      </SheetLine>
+    </>
   );
 }
 
