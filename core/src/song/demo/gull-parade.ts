@@ -58,17 +58,21 @@ const CHORDS = [
 
 const PAD: readonly Stroke[] = CHORDS.flatMap((pitches, bar) => chord(bar * 4, pitches, 3.75, 66));
 
+/** Where the plucks breathe, in two bars. */
+const PLUCKED = ['xxx. xxxx x.xx .xx.', 'x.xx .xxx xx.x xx..'] as const;
+
 /** Three notes over and over in sixteenths: against four beats, each bar begins on another of them. */
 const PLUCKS: readonly Stroke[] = CHORDS.flatMap((pitches, bar) =>
-  Array.from({ length: 16 }, (_, step): Stroke => [
-    bar * 4 + step / 4,
-    pitches[(step + bar) % 3]! + 12,
-    1 / 4,
-    (step + bar) % 3 === 0 ? 88 : 62,
-  ]),
+  hits(PLUCKED[bar % 2]!).map((beat): Stroke => {
+    const step = beat * 4;
+    const turn = (step + bar) % 3;
+    // The top of three leads, harder on a beat; what falls between is light.
+    const velocity = 56 + (turn === 0 ? 22 : turn === 1 ? 8 : 0) + (step % 4 === 0 ? 14 : step % 2 === 0 ? 4 : 0);
+    return [bar * 4 + beat, pitches[turn]! + 12, 1 / 4, velocity];
+  }),
 );
 
-/** The call, and an answer that climbs in fives. */
+/** The call, and its answer: the same figure a third higher, which then climbs in fives. */
 const LEAD: readonly Stroke[] = [
   [0, 74, 1, 96],
   [1, 77, 1 / 2, 88],
@@ -77,10 +81,10 @@ const LEAD: readonly Stroke[] = [
   [4, 74, 1 / 2, 90],
   [4.5, 72, 1 / 2, 84],
   [5, 70, 2, 92],
-  [8, 72, 1, 96],
-  [9, 77, 1.5, 92],
-  [10.5, 76, 1 / 2, 82],
-  [11, 74, 1, 86],
+  [8, 77, 1, 96],
+  [9, 81, 1 / 2, 90],
+  [9.5, 79, 1 / 2, 84],
+  [10, 77, 1.5, 92],
   ...[67, 69, 72, 74, 76].map((pitch, step): Stroke => [12 + (step * 2) / 5, pitch, 2 / 5, 78 + step * 5]),
   [14, 79, 1.5, 100],
 ];
@@ -103,24 +107,37 @@ const CORNER: readonly Stroke[] = [
   [3.5, OPEN_HAT, 1 / 2, 56, { chance: 50 }],
 ];
 
+/** Round the corner the chords turn another way: G minor, B flat, F, A. */
+const CORNER_ROOTS = [31, 34, 41, 33] as const;
+
+const PAD_CORNER: readonly Stroke[] = [
+  [62, 67, 70],
+  [62, 65, 70],
+  [60, 65, 69],
+  [61, 64, 69],
+].flatMap((pitches, bar) => chord(bar * 4, pitches, 3.75, 62));
+
 /** Long notes under the corner, the last one climbing back. */
 const BASS_CORNER: readonly Stroke[] = [
-  ...ROOTS.flatMap((root, bar): Stroke[] => [[bar * 4, root, 2.5, 96], ...(bar < 3 ? [[bar * 4 + 3, root + 7, 3 / 4, 76] as const] : [])]),
-  ...[36, 40, 43, 45].map((pitch, step): Stroke => [15 + step / 4, pitch, 1 / 4, 78 + step * 6]),
+  ...CORNER_ROOTS.flatMap((root, bar): Stroke[] => [
+    [bar * 4, root, 2.5, 96],
+    ...(bar < 3 ? [[bar * 4 + 3, root + 7, 3 / 4, 76] as const] : []),
+  ]),
+  ...[33, 37, 40, 43].map((pitch, step): Stroke => [15 + step / 4, pitch, 1 / 4, 78 + step * 6]),
 ];
 
 /** The answer alone, an octave down and slow, with one of two ends. */
 const LEAD_CORNER: readonly Stroke[] = [
   [0, 62, 3, 84],
   [4, 65, 1.5, 80],
-  [5.5, 64, 2, 78],
+  [5.5, 62, 2, 78],
   [8, 60, 3, 84],
   [12, 64, 2, 82, { oneOf: 'end', share: 2 }],
   [12, 67, 2, 82, { oneOf: 'end' }],
 ];
 
 /** The second chorus's addition to the call: a third above its long notes. */
-const LEAD_TOGETHER: readonly Stroke[] = [...LEAD, [2, 77, 1.5, 70], [5, 74, 2, 68], [9, 81, 1.5, 70], [14, 76, 1.5, 76]];
+const LEAD_TOGETHER: readonly Stroke[] = [...LEAD, [2, 77, 1.5, 70], [5, 74, 2, 68], [10, 81, 1.5, 70], [14, 76, 1.5, 76]];
 
 const PAD_AND_PLUCKS = { 'Fog Pad': [['Pad', 8]], 'Rope Plucks': [['Plucks', 8]] } as const;
 const INTRO = {
@@ -164,7 +181,7 @@ const CORNER_TURN = {
     ['Roll in', 1],
   ],
   'Anchor Bass': [['Bass, corner', 8]],
-  'Fog Pad': [['Pad', 8]],
+  'Fog Pad': [['Pad, corner', 8]],
   'Gull Lead': [['Answer, alone', 8]],
 } as const;
 
@@ -179,7 +196,7 @@ export const GULL_PARADE: WrittenSong = {
     {
       name: 'Parade Kit',
       soundId: 'tin-kit',
-      levelDb: 3,
+      levelDb: 1.5,
       pan: 0,
       symbol: 'disc',
       patterns: {
@@ -197,7 +214,7 @@ export const GULL_PARADE: WrittenSong = {
     {
       name: 'Anchor Bass',
       soundId: 'pump-bass',
-      levelDb: 5,
+      levelDb: 4.5,
       pan: 0,
       symbol: 'block',
       patterns: {
@@ -210,7 +227,7 @@ export const GULL_PARADE: WrittenSong = {
       name: 'Rope Plucks',
       soundId: 'spray-pluck',
       levelDb: 3,
-      pan: -0.5,
+      pan: -0.7,
       symbol: 'kite',
       patterns: { Plucks: { bars: 4, strokes: PLUCKS } },
     },
@@ -220,14 +237,19 @@ export const GULL_PARADE: WrittenSong = {
       levelDb: 6,
       pan: 0.15,
       symbol: 'arch',
-      patterns: { Pad: { bars: 4, strokes: PAD }, 'Pad, last': { bars: 4, strokes: chord(0, [50, 57, 62, 65], 12, 64) } },
+      patterns: {
+        Pad: { bars: 4, strokes: PAD },
+        'Pad, corner': { bars: 4, strokes: PAD_CORNER },
+        'Pad, last': { bars: 4, strokes: chord(0, [50, 57, 62, 65], 12, 64) },
+      },
     },
     {
       name: 'Gull Lead',
       soundId: 'flare-lead',
       levelDb: 5,
-      pan: 0.3,
+      pan: 0.45,
       symbol: 'wedge',
+      setting: { width: 0.25 },
       patterns: {
         'Call and answer': { bars: 4, strokes: LEAD },
         'Call, together': { bars: 4, strokes: LEAD_TOGETHER },

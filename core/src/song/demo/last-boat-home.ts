@@ -50,7 +50,7 @@ const FOG_PAD: readonly Stroke[] = [
   ...chord(0, [46, 53, 62], 4, 66),
   ...chord(4, [48, 52, 58], 4, 62),
   ...chord(8, [46, 53, 62], 4, 66),
-  ...chord(12, [45, 53, 60], 3.5, 64),
+  ...chord(12, [53, 57, 60], 3.5, 64),
 ];
 
 /** Sparse calls, an answer that is one of two, then five even bells across the whole of bar 4, from left to right. */
@@ -124,7 +124,7 @@ const BELLS_CROSSING: readonly Stroke[] = [
   [1 + SWUNG, 79, 2, 88],
   [8 + SWUNG, 81, 1 / 3, 80],
   [9, 79, 2 / 3, 78],
-  [9 + SWUNG, 77, 2, 84],
+  [9 + SWUNG, 76, 2, 84],
   [14, 86, 2, 60, { chance: 60 }],
 ];
 
@@ -147,8 +147,50 @@ const ENDING = {
   ]),
 } satisfies Record<string, readonly Stroke[]>;
 
-/** One chord a bar and a half, laid down softly. */
-const KEYS_LAMPS: readonly Stroke[] = [...softly(rolled(0, [58, 62, 65, 69], 6)), ...softly(rolled(8, [57, 60, 64, 67], 6))];
+/** A chord where the first bar begins and one where the last does, laid down softly. */
+const KEYS_LAMPS: readonly Stroke[] = [...softly(rolled(0, [58, 62, 65, 69], 4)), ...softly(rolled(12, [57, 60, 64, 67], 3.5))];
+
+/** The crossing's chords, a bar each. */
+const KEYS_SLACK: readonly Stroke[] = [
+  ...softly(rolled(0, [57, 60, 62, 65], 4)),
+  ...softly(rolled(4, [58, 60, 64, 67], 3.5)),
+  ...softly(rolled(8, [55, 60, 64, 67], 4)),
+  ...softly(rolled(12, [54, 60, 64, 69], 3.5)),
+];
+
+/** The second time everyone boards, the bass walks between the chords and the keys answer it off the beat. */
+const BASS_BOARDING_2: readonly Stroke[] = [
+  [0, 31, 1, 108],
+  [1 + SWUNG, 38, 1 / 3, 78],
+  [2 + SWUNG, 31, 2 / 3, 90],
+  [3 + SWUNG, 34, 1 / 3, 86],
+  [4, 36, 1, 106],
+  [5 + SWUNG, 43, 1 / 3, 76],
+  [6 + SWUNG, 36, 2 / 3, 88],
+  [7, 38, 2 / 3, 82],
+  [7 + SWUNG, 40, 1 / 3, 84],
+  [8, 31, 1.5, 110],
+  [9 + SWUNG, 43, 1 / 3, 80],
+  [10 + SWUNG, 38, 2 / 3, 92],
+  [11 + SWUNG, 36, 1 / 3, 84],
+  [12, 41, 1, 106, { bend: SLIDE }],
+  [13 + SWUNG, 36, 2 / 3, 86],
+  [14 + SWUNG, 41, 1 / 3, 80],
+  [15, 38, 2 / 3, 90],
+  [15 + SWUNG, 33, 1 / 3, 86],
+];
+
+const KEYS_BOARDING_2: readonly Stroke[] = [
+  ...chord(SWUNG, [58, 62, 65, 69], 1, 88),
+  ...chord(2 + SWUNG, [57, 62, 65, 70], 1, 80),
+  ...chord(4 + SWUNG, [58, 62, 64, 69], 1, 86),
+  ...chord(6 + SWUNG, [58, 62, 64, 67], 1, 78),
+  ...chord(8, [58, 62, 65, 69], 2 / 3, 92),
+  ...chord(9 + SWUNG, [60, 62, 65, 70], 1, 82),
+  ...chord(11 + SWUNG, [58, 62, 65], 1 / 3, 74),
+  ...chord(12, [57, 60, 64, 67], 1.5, 90),
+  ...chord(14 + SWUNG, [57, 60, 64, 69], 1, 84),
+];
 
 const BELLS_LAMPS: readonly Stroke[] = [
   [4, 86, 2, 62],
@@ -212,7 +254,7 @@ export const LAST_BOAT_HOME: WrittenSong = {
     {
       name: 'Deck Drums',
       soundId: 'quay-kit',
-      levelDb: 4.5,
+      levelDb: -0.8,
       pan: 0,
       symbol: 'disc',
       patterns: {
@@ -226,11 +268,12 @@ export const LAST_BOAT_HOME: WrittenSong = {
     {
       name: 'Bilge Bass',
       soundId: 'round-bass',
-      levelDb: 1.5,
+      levelDb: 0,
       pan: 0,
       symbol: 'block',
       patterns: {
         'Bilge Bass': { bars: 4, strokes: BILGE_BASS },
+        'Bass, boarding again': { bars: 4, strokes: BASS_BOARDING_2 },
         'Bass, crossing': { bars: 4, strokes: BASS_CROSSING },
         'Bass, slack water': { bars: 4, strokes: BASS_SLACK },
         'Bass, tied up': { bars: 4, strokes: ENDING.bass },
@@ -239,20 +282,22 @@ export const LAST_BOAT_HOME: WrittenSong = {
     {
       name: 'Lamp Keys',
       soundId: 'lamp-keys',
-      levelDb: 3.5,
+      levelDb: 2,
       pan: -0.4,
       symbol: 'wedge',
       patterns: {
         'Lamp Keys': { bars: 4, strokes: LAMP_KEYS },
         'Keys, crossing': { bars: 4, strokes: KEYS_CROSSING },
+        'Keys, boarding again': { bars: 4, strokes: KEYS_BOARDING_2 },
         'Keys, lamps lit': { bars: 4, strokes: KEYS_LAMPS },
+        'Keys, slack water': { bars: 4, strokes: KEYS_SLACK },
         'Keys, tied up': { bars: 4, strokes: ENDING.keys },
       },
     },
     {
       name: 'Fog Pad',
       soundId: 'fog-pad',
-      levelDb: 6,
+      levelDb: 5,
       pan: 0.0,
       symbol: 'arch',
       patterns: {
@@ -302,6 +347,8 @@ export const LAST_BOAT_HOME: WrittenSong = {
       bars: 8,
       plays: {
         ...BOARDING,
+        'Bilge Bass': [['Bass, boarding again', 8]],
+        'Lamp Keys': [['Keys, boarding again', 8]],
         'Harbour Toms': [
           ['Toms', 4],
           ['Toms', 4, TURNED],
@@ -314,7 +361,7 @@ export const LAST_BOAT_HOME: WrittenSong = {
       plays: {
         'Deck Drums': [['Drums, slack water', 4]],
         'Bilge Bass': [['Bass, slack water', 4]],
-        'Lamp Keys': [['Keys, lamps lit', 4]],
+        'Lamp Keys': [['Keys, slack water', 4]],
         'Fog Pad': [['Pad, crossing', 4]],
       },
     },

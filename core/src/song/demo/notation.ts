@@ -15,9 +15,9 @@ export function every(beats: readonly number[], pitch: number, length: number, v
   return beats.map((beat, index) => [beat, pitch, length, velocity(index)]);
 }
 
-/** Pitches struck together, each a little softer than the one before. */
+/** Pitches struck together, from below: the top one leads, the lowest carries, those between are softest. */
 export function chord(beat: number, pitches: readonly number[], beats: number, velocity: number): Stroke[] {
-  return pitches.map((pitch, index) => [beat, pitch, beats, velocity - 4 * index]);
+  return pitches.map((pitch, index) => [beat, pitch, beats, velocity - (index === pitches.length - 1 ? 0 : index === 0 ? 8 : 12)]);
 }
 
 /** Strokes again, some beats later. */
@@ -39,6 +39,7 @@ export interface WrittenTrack {
   readonly levelDb: number;
   readonly pan: number;
   readonly symbol: Track['symbol'];
+  readonly setting?: Track['setting'];
   readonly patterns: Readonly<Record<string, WrittenPattern>>;
 }
 
@@ -67,6 +68,8 @@ export function hits(figure: string): number[] {
 export interface WrittenSong {
   readonly name: string;
   readonly bpm: number;
+  /** Where it goes on in another tempo: bars from 0, which may be any fraction. */
+  readonly tempos?: readonly (readonly [bar: number, bpm: number])[];
   readonly meter: MeterShape & Pick<Song['meters'][number], 'denominator'>;
   readonly key: KeyChoice;
   readonly seed: number;
@@ -77,8 +80,9 @@ export interface WrittenSong {
 /** A written song as a document. */
 export function songOf(written: WrittenSong, newId: () => Id): Document {
   const { name, seed, key, bpm, meter } = written;
-  const song: Song = { id: newId(), name, key, seed, tempos: [{ tick: 0, bpm }], meters: [{ tick: 0, ...meter }] };
   const bar = barTicks(meter);
+  const tempos = [{ tick: 0, bpm }, ...(written.tempos ?? []).map(([at, to]) => ({ tick: Math.round(at * bar), bpm: to }))];
+  const song: Song = { id: newId(), name, key, seed, tempos, meters: [{ tick: 0, ...meter }] };
   const groups = new Map<string, Id>();
   const groupId = (group: string) => groups.get(group) ?? groups.set(group, newId()).get(group)!;
   const made = written.tracks.map((track, order) => makeTrack(track, { order, songId: song.id, bar, newId, groupId }));
@@ -131,7 +135,7 @@ interface MadeTrack {
   readonly patternIds: ReadonlyMap<string, Id>;
 }
 
-function makeTrack({ name, soundId, levelDb, pan, symbol, patterns }: WrittenTrack, making: Making): MadeTrack {
+function makeTrack({ name, soundId, levelDb, pan, symbol, setting, patterns }: WrittenTrack, making: Making): MadeTrack {
   const { order, songId, bar, newId } = making;
   const sound = soundById(soundId, 'drums');
   const track: Track = {
@@ -143,6 +147,7 @@ function makeTrack({ name, soundId, levelDb, pan, symbol, patterns }: WrittenTra
     colour: order,
     symbol,
     soundId,
+    ...(setting ? { setting } : {}),
     levelDb,
     pan,
     muted: false,

@@ -15,11 +15,12 @@ const CLOCKWORK: readonly Stroke[] = [
   ...every([0, 4 * E], KICK, E, (index) => [112, 100][index]!),
   [6 * E + E / 2, KICK, E / 2, 70, { chance: 50 }],
   ...every([2 * E, 5 * E], SNARE, E, (index) => [100, 92][index]!),
+  ...every([E, 3.5 * E, 6.5 * E], SNARE, E / 2, (index) => [30, 38, 26][index]!),
   ...every(
     [0, 1, 2, 3, 4, 5, 6].map((step) => step * E),
     HAT,
     E,
-    (index) => ([0, 2, 4].includes(index) ? 88 : 60),
+    (index) => [90, 54, 80, 62, 86, 48, 66][index]!,
   ),
   ...every([0, 2 * E, 3 * E], SHAKER, E, (index) => [78, 56, 64][index]!),
   ...every([E], WOOD, E, () => 66),
@@ -50,12 +51,23 @@ const KEEL: readonly Stroke[] = ROOTS.flatMap((root, index) =>
   ),
 );
 
-/** Seven notes that fit the bar, then the same turned by two eighths. */
-const RIPPLE = [64, 67, 71, 74, 71, 69, 67];
-const turned = (by: number) => RIPPLE.map((_, step) => RIPPLE[(step + by) % RIPPLE.length]!);
+/** Seven notes for the bar out of each chord, up and down again; in its second bar they begin two eighths on. */
+const RIPPLES = [
+  [64, 67, 71, 76, 71, 67, 66],
+  [67, 71, 74, 79, 74, 71, 69],
+  [64, 69, 72, 76, 72, 69, 67],
+  [64, 67, 72, 76, 72, 67, 67],
+] as const;
 
-const PLUCKS: readonly Stroke[] = [0, 2, 0, 4].flatMap((turn, bar) =>
-  turned(turn).map((pitch, step): Stroke => [bar * BAR + step * E, pitch, E, [0, 2, 4].includes(step) ? 92 : 66]),
+const PLUCKS: readonly Stroke[] = RIPPLES.flatMap((ripple, index) =>
+  [0, 2].flatMap((turn, bar) =>
+    ripple.map((_, step): Stroke => [
+      (index * 2 + bar) * BAR + step * E,
+      ripple[(step + turn) % ripple.length]!,
+      E,
+      [92, 60, 84, 66, 88, 56, 70][step]! - 6 * bar,
+    ]),
+  ),
 );
 
 const KEYS: readonly Stroke[] = [
@@ -104,6 +116,55 @@ const CALL: readonly Stroke[] = [
   [7 * BAR, 74, 4 * E, 84],
 ];
 
+/** The first half of it alone, as from afar, at the first high water. */
+const CALL_AFAR: readonly Stroke[] = CALL.filter(([beat]) => beat < 4 * BAR).flatMap(([beat, pitch, beats, velocity]) => [
+  [beat, pitch, beats, velocity - 18],
+  ...(beat < 2 * BAR ? [[beat + 4 * BAR, pitch + (pitch === 71 ? 1 : 0), beats, velocity - 24] as const] : []),
+]);
+
+/** What the bells answer while the water falls. */
+const BELLS_FALLING: readonly Stroke[] = [
+  [2 * E, 83, 3 * E, 66],
+  [BAR + E, 79, 4 * E, 72],
+  [2 * BAR + 2 * E, 83, 3 * E, 64],
+  [3 * BAR, 74, 5 * E, 74],
+  [4 * BAR + 2 * E, 84, 3 * E, 66],
+  [5 * BAR + E, 81, 4 * E, 70],
+  [6 * BAR + E, 79, 3 * E, 68],
+  [7 * BAR, 76, 6 * E, 76],
+];
+
+/** The water stands still: the bells go up and stay, over one chord that slows. */
+const ENDING = {
+  bass: [
+    [0, 40, 2 * E, 96],
+    [4 * E, 47, 3 * E, 80],
+    [BAR, 40, 2 * E, 88],
+    [BAR + 4 * E, 45, 3 * E, 82],
+    [2 * BAR, 36, 7 * E, 90],
+    [3 * BAR, 40, 7 * E, 98],
+  ],
+  keys: [
+    ...chord(0, [59, 64, 67], 7 * E, 78),
+    ...chord(BAR, [60, 64, 69], 7 * E, 72),
+    ...chord(2 * BAR, [60, 64, 67], 7 * E, 76),
+    ...chord(3 * BAR, [59, 64, 67, 71], 7 * E, 84),
+  ],
+  swell: [
+    ...chord(0, [52, 59, 64], BAR - E / 4, 66),
+    ...chord(BAR, [57, 60, 64], BAR - E / 4, 62),
+    ...chord(2 * BAR, [48, 55, 64], BAR - E / 4, 66),
+    ...chord(3 * BAR, [52, 59, 64], BAR, 70),
+  ],
+  bells: [
+    [0, 76, 4 * E, 76],
+    [BAR, 81, 4 * E, 70],
+    [2 * BAR, 79, 3 * E, 72],
+    [2 * BAR + 4 * E, 83, 3 * E, 66],
+    [3 * BAR, 88, 7 * E, 74],
+  ],
+} satisfies Record<string, readonly Stroke[]>;
+
 /** Long breaths under it all. */
 const SWELL: readonly Stroke[] = [
   [52, 59, 64],
@@ -135,6 +196,13 @@ const HIGH = {
 export const TIDE_TABLE: WrittenSong = {
   name: 'Tide Table',
   bpm: 108,
+  tempos: [
+    [49, 102],
+    [50, 94],
+    [50 + 4 / 7, 86],
+    [51, 76],
+    [51 + 2 / 7, 66],
+  ],
   meter: { numerator: 7, denominator: 8 },
   key: { tonic: 'E', scale: 'minor' },
   seed: 708,
@@ -142,7 +210,7 @@ export const TIDE_TABLE: WrittenSong = {
     {
       name: 'Harbour Kit',
       soundId: 'cargo-kit',
-      levelDb: 6,
+      levelDb: -1,
       pan: 0,
       symbol: 'disc',
       patterns: {
@@ -155,26 +223,26 @@ export const TIDE_TABLE: WrittenSong = {
     {
       name: 'Keel Bass',
       soundId: 'hull-bass',
-      levelDb: 5.5,
+      levelDb: 3.5,
       pan: 0,
       symbol: 'block',
-      patterns: { Keel: { bars: 8, strokes: KEEL }, 'Keel, last': { bars: 4, strokes: [[0, 40, 3 * BAR, 100]] } },
+      patterns: { Keel: { bars: 8, strokes: KEEL }, 'Keel, last': { bars: 4, strokes: ENDING.bass } },
     },
     {
       name: 'Rope Plucks',
       soundId: 'oar-strings',
-      levelDb: 6,
+      levelDb: 2.5,
       pan: -0.5,
       symbol: 'kite',
-      patterns: { Ripple: { bars: 4, strokes: PLUCKS } },
+      patterns: { Ripple: { bars: 8, strokes: PLUCKS } },
     },
     {
       name: 'Lamp Keys',
       soundId: 'lamp-keys',
-      levelDb: 5.5,
+      levelDb: 3.5,
       pan: 0.4,
       symbol: 'wedge',
-      patterns: { Keys: { bars: 8, strokes: KEYS }, 'Keys, last': { bars: 4, strokes: chord(0, [59, 64, 67, 71], 3 * BAR, 80) } },
+      patterns: { Keys: { bars: 8, strokes: KEYS }, 'Keys, last': { bars: 4, strokes: ENDING.keys } },
     },
     {
       name: 'Buoy Bells',
@@ -182,15 +250,19 @@ export const TIDE_TABLE: WrittenSong = {
       levelDb: 6,
       pan: 0.5,
       symbol: 'ring',
-      patterns: { Bells: { bars: 9 / 7, strokes: BELLS } },
+      patterns: {
+        Bells: { bars: 9 / 7, strokes: BELLS },
+        'Bells, falling': { bars: 8, strokes: BELLS_FALLING },
+        'Bells, last': { bars: 4, strokes: ENDING.bells },
+      },
     },
     {
       name: 'Swell',
       soundId: 'tide-pad',
-      levelDb: 6,
+      levelDb: 4.5,
       pan: 0,
       symbol: 'arch',
-      patterns: { Swell: { bars: 8, strokes: SWELL } },
+      patterns: { Swell: { bars: 8, strokes: SWELL }, 'Swell, last': { bars: 4, strokes: ENDING.swell } },
     },
     {
       name: 'Gull Call',
@@ -198,24 +270,30 @@ export const TIDE_TABLE: WrittenSong = {
       levelDb: 5,
       pan: -0.2,
       symbol: 'cross',
-      patterns: { Call: { bars: 8, strokes: CALL } },
+      patterns: { Call: { bars: 8, strokes: CALL }, 'Call, afar': { bars: 8, strokes: CALL_AFAR } },
     },
   ],
   sections: [
     { name: 'Low water', bars: 8, plays: LOW },
     { name: 'Rising', bars: 8, plays: RISING },
-    { name: 'High water', bars: 8, plays: HIGH },
+    { name: 'High water', bars: 8, plays: { ...HIGH, 'Gull Call': [['Call, afar', 8]] } },
     {
       name: 'Falling',
       bars: 8,
-      plays: { ...RISING, 'Rope Plucks': [['Ripple', 8, { count: 2, unit: '1/8' }]], Swell: [['Swell', 8]] },
+      plays: { ...RISING, 'Buoy Bells': [['Bells, falling', 8]], Swell: [['Swell', 8]] },
     },
     { name: 'High water 2', bars: 8, plays: { ...HIGH, 'Gull Call': [['Call', 8]] } },
     { name: 'Low water 2', bars: 8, plays: { ...LOW, Swell: [['Swell', 8]] } },
     {
       name: 'Ending',
       bars: 4,
-      plays: { 'Keel Bass': [['Keel, last', 4]], 'Lamp Keys': [['Keys, last', 4]], 'Harbour Kit': [['Mudflats', 2]] },
+      plays: {
+        'Keel Bass': [['Keel, last', 4]],
+        'Lamp Keys': [['Keys, last', 4]],
+        'Buoy Bells': [['Bells, last', 4]],
+        Swell: [['Swell, last', 4]],
+        'Harbour Kit': [['Mudflats', 3]],
+      },
     },
   ],
 };
