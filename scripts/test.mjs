@@ -17,6 +17,7 @@ const NEEDED = [
   'pulseaudio-utils',
   'midicsv',
   'sox',
+  'ffmpeg',
 ];
 
 function ensureDebianPackages() {

@@ -1,7 +1,8 @@
 /** What is done to all voices together: places into the mix, the room, the limiter. */
 import { addTo, bytes, CHUNK, CHUNK_BYTES, firstOf, fourthOf, QUIET, secondOf, snapToZero, splat, STEP_BYTES, thirdOf } from './vectors';
 
-/** Adds the chunk at `from` to both sides, at gains that rise by a step a sample, and what both have of it to the room and the echo. */
+/** Adds the chunk at `from` to both sides, at gains that rise by a step a sample, and what both have of it to the room and the echo. Returns
+ *  its loudest sample. */
 export function mix(
   from: usize,
   left: usize,
@@ -14,7 +15,7 @@ export function mix(
   stepRight: f64,
   room: f64,
   echo: f64,
-): void {
+): f64 {
   const ramp = f32x4(1, 2, 3, 4);
   let loudLeft = f32x4.add(splat(gainLeft), f32x4.mul(splat(stepLeft), ramp));
   let loudRight = f32x4.add(splat(gainRight), f32x4.mul(splat(stepRight), ramp));
@@ -22,8 +23,10 @@ export function mix(
   const riseRight = splat(4 * stepRight);
   const ofRoom = splat(room);
   const ofEcho = splat(echo);
+  let most = splat(0);
   for (let offset: usize = 0; offset < CHUNK_BYTES; offset += STEP_BYTES) {
     const sample = v128.load(from + offset);
+    most = f32x4.pmax(most, f32x4.abs(sample));
     const onLeft = f32x4.mul(sample, loudLeft);
     const onRight = f32x4.mul(sample, loudRight);
     const both = f32x4.add(onLeft, onRight);
@@ -34,6 +37,7 @@ export function mix(
     loudLeft = f32x4.add(loudLeft, riseLeft);
     loudRight = f32x4.add(loudRight, riseRight);
   }
+  return greatest(most);
 }
 
 /** Copies a chunk. */
@@ -218,20 +222,38 @@ export function level(left: usize, right: usize, states: usize, kept: f64): void
   store<f32>(states, outRight, 12);
 }
 
-/** Gives a chunk width: writes it into a ring of `mask` + 1 samples at `ring`, from index `index` on, and what the ring took in `delay` samples
- *  ago, `step` more with each, at `level`, to `side`, which one ear is to have added and the other taken off. */
+/** Gives a chunk width: writes it into a ring of `mask` + 1 samples at `ring`, from index `index` on (a multiple of 4), and what the ring took in `delay`
+ *  samples ago (more than a chunk), `step` more with each, at `level`, to `side`, which one ear is to have added and the other taken off. */
 export function widen(from: usize, side: usize, ring: usize, index: i32, mask: i32, delay: f64, step: f64, level: f64): void {
-  const loud = level as f32;
-  for (let at: i32 = 0; at < CHUNK; at++) {
-    store<f32>(ring + bytes((index + at) & mask), load<f32>(from + bytes(at)));
-    const back = delay + step * (at as f64);
-    const whole = floor(back);
-    const part = (back - whole) as f32;
-    const near = index + at - (whole as i32);
-    const sooner = load<f32>(ring + bytes(near & mask));
-    const later = load<f32>(ring + bytes((near - 1) & mask));
-    store<f32>(side + bytes(at), loud * (sooner + (later - sooner) * part));
+  for (let at: i32 = 0; at < CHUNK; at += 4) v128.store(ring + bytes((index + at) & mask), v128.load(from + bytes(at)));
+  const loud = splat(level);
+  for (let at: i32 = 0; at < CHUNK; at += 4) {
+    const first = delay + step * (at as f64);
+    const second = delay + step * ((at + 1) as f64);
+    const third = delay + step * ((at + 2) as f64);
+    const fourth = delay + step * ((at + 3) as f64);
+    const whole = floor(first);
+    const near = (index + at - (whole as i32)) & mask;
+    // Four neighbours are read at once, but where the ring ends or the delay comes to another whole number between them.
+    if (floor(fourth) === whole && near > 0 && near + 3 <= mask) {
+      const part = f32x4((first - whole) as f32, (second - whole) as f32, (third - whole) as f32, (fourth - whole) as f32);
+      const sooner = v128.load(ring + bytes(near));
+      const later = v128.load(ring + bytes(near - 1));
+      v128.store(side + bytes(at), f32x4.mul(loud, f32x4.add(sooner, f32x4.mul(f32x4.sub(later, sooner), part))));
+    } else {
+      for (let one: i32 = at; one < at + 4; one++)
+        store<f32>(side + bytes(one), (level as f32) * between(ring, index + one, mask, delay + step * (one as f64)));
+    }
   }
+}
+
+/** What a ring took in some samples before `index`, between two of them. */
+function between(ring: usize, index: i32, mask: i32, back: f64): f32 {
+  const whole = floor(back);
+  const near = index - (whole as i32);
+  const sooner = load<f32>(ring + bytes(near & mask));
+  const later = load<f32>(ring + bytes((near - 1) & mask));
+  return sooner + (later - sooner) * ((back - whole) as f32);
 }
 
 /** As `mix`, for a chunk that has a side: one ear has it added, the other taken off. */
@@ -247,5 +269,21 @@ export function mixSide(from: usize, left: usize, right: usize, gainLeft: f64, s
     v128.store(right + offset, f32x4.sub(v128.load(right + offset), f32x4.mul(sample, loudRight)));
     loudLeft = f32x4.add(loudLeft, riseLeft);
     loudRight = f32x4.add(loudRight, riseRight);
+  }
+}
+
+/** Turns samples into as many at another rate as are asked for, `up` for each `down`: each is the sum of `taps` samples (a multiple of 4) from `from` on by
+ *  the weights of its phase, which lie one after the other at `weights`. */
+export function resample(from: usize, to: usize, count: i32, phase: i32, up: i32, down: i32, weights: usize, taps: i32): void {
+  for (let index: i32 = 0; index < count; index++) {
+    const first = weights + bytes(phase * taps);
+    let sum = splat(0);
+    for (let tap: usize = 0; tap < bytes(taps); tap += STEP_BYTES)
+      sum = f32x4.add(sum, f32x4.mul(v128.load(from + tap), v128.load(first + tap)));
+    const upper = f32x4.extract_lane(sum, 0) + f32x4.extract_lane(sum, 1);
+    store<f32>(to + bytes(index), upper + (f32x4.extract_lane(sum, 2) + f32x4.extract_lane(sum, 3)));
+    phase += down;
+    from += bytes(phase / up);
+    phase %= up;
   }
 }

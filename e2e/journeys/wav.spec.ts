@@ -21,6 +21,22 @@ function loudest(path: string): number {
   return Number(/Maximum amplitude:\s+([\d.]+)/.exec(said)![1]);
 }
 
+/** What is measured of a file by another program: its loudness in LUFS and its true peak in dBFS (EBU R 128). */
+function measured(path: string): { readonly lufs: number; readonly truePeak: number } {
+  const filter = 'ebur128=peak=true';
+  const said = execFileSync('bash', ['-c', `ffmpeg -hide_banner -nostats -i "${path}" -filter_complex ${filter} -f null - 2>&1`], {
+    encoding: 'utf8',
+  });
+  const [, summary] = said.split('Summary:') as [string, string];
+  return { lufs: Number(/I:\s+(\S+) LUFS/.exec(summary)![1]), truePeak: Number(/Peak:\s+(\S+) dBFS/.exec(summary)![1]) };
+}
+
+/** The samples of a file, both sides in turn, 1 being full scale. */
+function samples(path: string): Float32Array {
+  const raw = execFileSync('sox', [path, '-t', 'f32', '-'], { maxBuffer: 1 << 28 });
+  return new Float32Array(raw.buffer.slice(raw.byteOffset, raw.byteOffset + raw.length));
+}
+
 async function made(page: Page, name = 'Make the WAV file'): Promise<{ path: string; name: string }> {
   const downloading = page.waitForEvent('download', { timeout: 60_000 });
   await button(page, name).click();
@@ -65,4 +81,59 @@ test('a long file shows how far it is and can be cancelled, and nothing comes of
   await expect(page.getByRole('alert')).toContainText('No WAV file was made.');
   expect(downloads).toBe(0);
   await expect(button(page, 'Make the WAV file')).toBeEnabled();
+});
+
+test('a loop leaves as a file that repeats, and its tracks as files that add up to it', async ({ page }) => {
+  test.setTimeout(180_000);
+  await openDemo(page);
+  await openWav(page);
+  await button(page, 'Crossing').click();
+  await expect(button(page, 'wraps')).toHaveAttribute('aria-pressed', 'true');
+  await button(page, '48 kHz').click();
+  await button(page, '24 bit').click();
+  const mix = await made(page);
+  const whole = samples(mix.path);
+  // Eight bars of four beats at 92 bpm.
+  expect(whole.length / 2).toBe(Math.round((8 * 4 * 60 * 48_000) / 92));
+  // What rings at its end is heard at its beginning: it does not begin in silence, and meets itself without a jump.
+  const left = (index: number) => whole[2 * ((index + whole.length / 2) % (whole.length / 2))]!;
+  const steps = (from: number, to: number) => {
+    let most = 0;
+    for (let index = from; index < to; index++) most = Math.max(most, Math.abs(left(index) - left(index - 1)));
+    return most;
+  };
+  expect(Math.abs(left(0))).toBeGreaterThan(1e-4);
+  expect(steps(-2, 3)).toBeLessThan(1.5 * steps(-400, -4) + 1e-4);
+
+  const downloads: { path: string }[] = [];
+  page.on('download', (download) => void download.path().then((path) => downloads.push({ path })));
+  await button(page, 'Each track on its own').click();
+  await expect(page.getByRole('alert')).toContainText('Together they are the mix, without its limiter.', { timeout: 120_000 });
+  await expect.poll(() => downloads.length).toBe(6);
+  const stems = downloads.map(({ path }) => samples(path));
+  let [off, most] = [0, 0];
+  for (let index = 0; index < whole.length; index++) {
+    off = Math.max(off, Math.abs(whole[index]! - stems.reduce((sum, stem) => sum + stem[index]!, 0)));
+    most = Math.max(most, Math.abs(whole[index]!));
+  }
+  // The limiter touches single peaks of the mix by less than 2 dB; else it is the sum to the last bits.
+  expect(off).toBeLessThan(0.26 * most);
+  const apart = whole.filter((sample, index) => Math.abs(sample - stems.reduce((sum, stem) => sum + stem[index]!, 0)) > most / 1000);
+  expect(apart.length / whole.length).toBeLessThan(0.2);
+});
+
+test('a song leaves at -14 LUFS and -1 dB of true peak, as another program reads it, at either rate', async ({ page }) => {
+  test.setTimeout(240_000);
+  await openDemo(page);
+  await openWav(page);
+  await button(page, 'Crossing').click();
+  for (const rate of ['44.1 kHz', '48 kHz']) {
+    await button(page, rate).click();
+    await button(page, '−14 LUFS').click();
+    const loud = measured((await made(page)).path);
+    expect(Math.abs(loud.lufs + 14)).toBeLessThanOrEqual(0.2);
+    expect(loud.truePeak).toBeLessThanOrEqual(-0.9);
+    await button(page, 'peak −1 dB').click();
+    expect(Math.abs(measured((await made(page)).path).truePeak + 1)).toBeLessThanOrEqual(0.2);
+  }
 });

@@ -95,13 +95,11 @@ export class Place {
     for (const voice of this.voices) if (!voice.finish(frame, samples)) onOver(voice);
     const { sound } = strip.track;
     this.shape.work(samples, sound, strip.controls, frame);
-    const peak = bench.loops.peak(samples.at, samples.at);
-    strip.peak = Math.max(strip.peak, peak);
     if (strip.track.gate) for (let index = 0; index < CHUNK; index++) samples.values[index]! *= strip.gate.gains[index]!;
     const left = this.ramp(this.left, target.left);
     const right = this.ramp(this.right, target.right);
     const { toRoom, toEcho } = mix;
-    bench.loops.mix(
+    const peak = bench.loops.mix(
       samples.at,
       mix.left.at,
       mix.right.at,
@@ -114,6 +112,7 @@ export class Place {
       sound.room,
       sound.echo ?? 0,
     );
+    if (peak > strip.peak) strip.peak = peak;
     const side = this.sideOf(samples, sound.width ?? 0);
     if (side) bench.loops.mixSide(side.at, mix.left.at, mix.right.at, left.from, left.step, right.from, right.step);
     this.left = left.next;

@@ -1,5 +1,6 @@
 import { sineTurn } from './math';
 import { SAMPLE_RATE } from './rate';
+import { Workbench, type Samples } from './workbench';
 
 /** Samples of both channels. */
 export interface Block {
@@ -42,48 +43,39 @@ function divisor(a: number, b: number): number {
   return b === 0 ? a : divisor(b, a % b);
 }
 
-/** Turns blocks at 48 kHz into blocks at another rate (whole hertz), without a seam between them and with no delay: a sample comes out once
+/** Frames that are turned in one go. */
+const MOST = 4096;
+
+/** Turns blocks at 48 kHz into blocks at another rate (whole hertz, not above 48,000), without a seam between them and with no delay: a sample comes out once
  *  the 32 after it are there. Call `end` for the last samples. */
 export class Resampler {
   /** Samples out per samples in: 147 for 160 at 44.1 kHz. */
   readonly up: number;
   readonly down: number;
-  private readonly phases: readonly Float64Array[];
+  private readonly bench = new Workbench();
+  private readonly weights: Samples;
+  private readonly given: Samples;
+  private readonly turned: Samples;
   private left: Float32Array = new Float32Array(REACH - 1);
   private right: Float32Array = new Float32Array(REACH - 1);
-  /** Index in what is kept, and phase, of the next sample out. */
-  private at = 0;
+  /** Phase of the next sample out, whose first sample in is the first that is kept. */
   private phase = 0;
 
   constructor(rate: number) {
     const shared = divisor(rate, SAMPLE_RATE);
     this.up = rate / shared;
     this.down = SAMPLE_RATE / shared;
-    this.phases = makePhases(this.up, this.down);
+    this.weights = this.bench.samples(this.up * TAPS);
+    makePhases(this.up, this.down).forEach((weights, phase) => this.weights.values.set(weights, phase * TAPS));
+    this.given = this.bench.samples(MOST + TAPS);
+    this.turned = this.bench.samples(MOST);
   }
 
-  take(block: Block): Block {
-    this.left = joined(this.left, block.left);
-    this.right = joined(this.right, block.right);
-    const count = this.ready();
-    const [left, right] = [new Float32Array(count), new Float32Array(count)];
-    for (let index = 0; index < count; index++) {
-      const weights = this.phases[this.phase]!;
-      let [a, b] = [0, 0];
-      for (let tap = 0; tap < TAPS; tap++) {
-        a += weights[tap]! * this.left[this.at + tap]!;
-        b += weights[tap]! * this.right[this.at + tap]!;
-      }
-      left[index] = a;
-      right[index] = b;
-      this.phase += this.down;
-      this.at += Math.floor(this.phase / this.up);
-      this.phase %= this.up;
-    }
-    this.left = this.left.slice(this.at);
-    this.right = this.right.slice(this.at);
-    this.at = 0;
-    return { left, right };
+  take({ left, right }: Block): Block {
+    if (left.length <= MOST) return this.takeSome(left, right);
+    const parts: Block[] = [];
+    for (let at = 0; at < left.length; at += MOST) parts.push(this.takeSome(left.subarray(at, at + MOST), right.subarray(at, at + MOST)));
+    return parts.reduce((all, part) => ({ left: joined(all.left, part.left), right: joined(all.right, part.right) }));
   }
 
   /** The remaining samples, as if silence followed. */
@@ -91,11 +83,31 @@ export class Resampler {
     return this.take({ left: new Float32Array(REACH), right: new Float32Array(REACH) });
   }
 
+  private takeSome(left: Float32Array, right: Float32Array): Block {
+    this.left = joined(this.left, left);
+    this.right = joined(this.right, right);
+    const count = this.ready();
+    const out = { left: this.turn(this.left, count), right: this.turn(this.right, count) };
+    const gone = this.phase + count * this.down;
+    const used = Math.floor(gone / this.up);
+    this.phase = gone % this.up;
+    this.left = this.left.slice(used);
+    this.right = this.right.slice(used);
+    return out;
+  }
+
+  private turn(samples: Float32Array, count: number): Float32Array {
+    const { given, turned, weights, up, down } = this;
+    given.values.set(samples);
+    this.bench.loops.resample(given.at, turned.at, count, this.phase, up, down, weights.at, TAPS);
+    return turned.values.slice(0, count);
+  }
+
   /** How many samples can be made of what is there. */
   private ready(): number {
     const last = this.left.length - TAPS;
-    if (last < this.at) return 0;
-    return Math.floor(((last - this.at) * this.up + this.up - 1 - this.phase) / this.down) + 1;
+    if (last < 0) return 0;
+    return Math.floor((last * this.up + this.up - 1 - this.phase) / this.down) + 1;
   }
 }
 

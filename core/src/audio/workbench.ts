@@ -39,7 +39,7 @@ interface Loops {
     stepRight: number,
     room: number,
     echo: number,
-  ): void;
+  ): number;
   mixSide(from: number, left: number, right: number, gainLeft: number, stepLeft: number, gainRight: number, stepRight: number): void;
   widen(from: number, side: number, ring: number, index: number, mask: number, delay: number, step: number, level: number): void;
   pluck(at: number, end: number, ring: number, index: number, mask: number, back: number, taps: number, level: number): number;
@@ -77,6 +77,7 @@ interface Loops {
   peak(left: number, right: number): number;
   see(from: number, seen: number): void;
   truePeak(seen: number, taps: number): number;
+  resample(from: number, to: number, count: number, phase: number, up: number, down: number, weights: number, taps: number): void;
   exchange(next: number, waiting: number, gain: number, step: number, to: number): void;
 }
 

@@ -254,7 +254,7 @@ export const LAST_BOAT_HOME: WrittenSong = {
     {
       name: 'Deck Drums',
       soundId: 'quay-kit',
-      levelDb: -0.8,
+      levelDb: -1.3,
       pan: 0,
       symbol: 'disc',
       patterns: {

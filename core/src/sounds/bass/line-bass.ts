@@ -14,7 +14,7 @@ export const LINE_BASS: ToneSound = {
     { shape: 'saw', ratio: 1, level: 0.46, cents: 0 },
   ],
   modulators: [{ ratio: 3, depth: 0.05, decaySeconds: 0.06 }],
-  filter: { hz: 760, resonance: 0.1, keyFollow: 0.4, envelopeOctaves: 3, decaySeconds: 0.14, velocityOctaves: 1.8 },
+  filter: { hz: 800, resonance: 0.1, keyFollow: 0.4, envelopeOctaves: 3, decaySeconds: 0.14, velocityOctaves: 1.8 },
   envelope: { attackSeconds: 0.002, decaySeconds: 1.8, sustain: 0.1, releaseSeconds: 0.08 },
   drive: 2.9,
   range: [24, 62],
