@@ -86,10 +86,7 @@ function Wishes({ document, ends }: WishesProps) {
       </SheetLine>
       <FormatLines
         format={{ ...format, ending }}
-        onChange={({ ending: changed = wished, ...rest }) => {
-          setFormat({ ...format, ...rest });
-          setEnding(changed);
-        }}
+        onChange={({ ending: to = wished, ...rest }) => (setFormat({ ...format, ...rest }), setEnding(to))}
       />
       {ends ?? (
         <XStack gap={6} flexWrap="wrap">
