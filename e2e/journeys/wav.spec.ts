@@ -27,7 +27,8 @@ function measured(path: string): { readonly lufs: number; readonly truePeak: num
   const said = execFileSync('bash', ['-c', `ffmpeg -hide_banner -nostats -i "${path}" -filter_complex ${filter} -f null - 2>&1`], {
     encoding: 'utf8',
   });
-  const [, summary] = said.split('Summary:') as [string, string];
+  // It says one before it has heard anything, too.
+  const summary = said.split('Summary:').at(-1)!;
   return { lufs: Number(/I:\s+(\S+) LUFS/.exec(summary)![1]), truePeak: Number(/Peak:\s+(\S+) dBFS/.exec(summary)![1]) };
 }
 
