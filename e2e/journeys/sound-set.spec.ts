@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '../support/journey';
-import { cell, newSong, openSound, showAs } from '../support/app';
+import { cell, newSong, openDemo, openSound, openTrack, showAs } from '../support/app';
 import { midiFromText } from '../support/midi-text';
 import { record } from '../support/recorded';
 import { button, saved } from '../support/song';
@@ -72,6 +72,44 @@ test('a sound that is chosen while the server is away is kept here, and sent onc
   await expect(page.getByTestId('link')).not.toHaveText('Saved');
   await context.setOffline(false);
   await expect.poll(async () => (await saved(page)).tracks[0]!.soundId).toBe('saloon-keys');
+});
+
+test('by thumb: lows and highs, squeeze, wobble and slide are set, and a track ducks under the kick in one touch', async ({ page }) => {
+  await record(page, false);
+  await openDemo(page);
+  await openTrack(page, 'Bilge Bass');
+  await openSound(page, 'Bilge Bass');
+  await button(page, 'Set').tap();
+  for (const title of ['Lows', 'Highs', 'Squeeze', 'Wobble', 'Slide']) {
+    const slider = page.getByRole('slider', { name: `${title} of Bilge Bass` });
+    await slider.focus();
+    await slider.press('ArrowRight');
+    await slider.press('ArrowRight');
+  }
+  const bass = async () => (await saved(page)).tracks.find(({ name }) => name === 'Bilge Bass')!;
+  await expect.poll(async () => (await bass()).setting).toMatchObject({ low: 0.1, high: 0.1, squeeze: 0.1, wobble: 0.1, glide: 0.1 });
+  await button(page, 'Opens').tap();
+  await button(page, 'Duck under the kick').tap();
+  await expect(button(page, 'Duck under the kick')).toHaveAttribute('aria-pressed', 'true');
+  await expect.poll(async () => (await bass()).opensWith).toMatchObject({ pitch: 36, on: true });
+  expect((await bass()).opensWith!.depth).toBeLessThan(0);
+  await button(page, 'Duck under the kick').tap();
+  await expect.poll(async () => (await bass()).opensWith).toBeUndefined();
+});
+
+test('the room of a song is made larger and longer, and stays so', async ({ page }) => {
+  await page.goto('/');
+  await button(page, /^Last Boat Home/).first().click();
+  await button(page, 'Levels').click();
+  for (const name of ['Size of the room', 'How long the room rings']) {
+    const slider = page.getByRole('slider', { name });
+    await slider.focus();
+    for (let step = 0; step < 4; step++) await slider.press('ArrowRight');
+  }
+  await expect.poll(async () => (await saved(page)).song.room).toEqual({ size: 1.2, seconds: 1.2 });
+  await page.reload();
+  await button(page, 'Levels').click();
+  await expect(page.getByRole('slider', { name: 'How long the room rings' })).toHaveAttribute('aria-valuetext', '1.2 s');
 });
 
 /** Eight tracks that strike eight notes at once, as hard as they can, on every beat of two bars. */

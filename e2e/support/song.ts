@@ -8,6 +8,7 @@ export interface SavedSong {
   readonly song: {
     readonly loop?: { start: number; end: number; on: boolean };
     readonly end?: number;
+    readonly room?: { size: number; seconds: number };
     readonly tempos: readonly { tick: number; bpm: number }[];
     readonly meters: readonly { tick: number; numerator: number; denominator: number }[];
   };

@@ -31,8 +31,8 @@ export class Strip {
 
   /** Sets what holds it down in the chunk at work, by the one before. */
   workSqueeze(): void {
-    const { squeeze, levelDb } = this.track.sound;
-    if (squeeze) this.squeeze.work(squeeze, this.peak * dbToGain(levelDb));
+    const { squeeze = 0, levelDb } = this.track.sound;
+    if (squeeze > 0 || this.squeeze.isWorking) this.squeeze.work(squeeze, this.peak * dbToGain(levelDb));
     this.peak = 0;
   }
 
@@ -123,7 +123,7 @@ export class Place {
   /** A gain over the chunk: a quarter of the way to what it is to be, and held as the track is squeezed. */
   private ramp(gain: number, target: number): { readonly from: number; readonly step: number; readonly next: number } {
     const next = gain + (target - gain) * 0.25;
-    if (!this.strip.track.sound.squeeze) return { from: gain, step: (next - gain) / CHUNK, next };
+    if (!this.strip.squeeze.isWorking) return { from: gain, step: (next - gain) / CHUNK, next };
     const { from, to } = this.strip.squeeze;
     return { from: gain * from, step: (next * to - gain * from) / CHUNK, next };
   }

@@ -1,4 +1,4 @@
-import { dry, hit, peak, play, strengthOf } from '../../test/sounding';
+import { dry, hit, largestStep, peak, play, render, strengthOf } from '../../test/sounding';
 import { FilterBank, StateFilter, type Band } from './filter';
 import { CHUNK, Workbench } from './workbench';
 import { SAMPLE_RATE, SoundEngine, type EngineControl, type EngineTrack, type Sound } from '.';
@@ -63,6 +63,22 @@ describe('a track that is squeezed', () => {
       peak(play(notes, 40_000, 128, [withSound('ferry-organ', { squeeze: 1 })]).left.subarray(24_000));
     expect(onLeft([soft, hard])).toBeLessThan(0.8 * onLeft([soft]));
   });
+});
+
+it('a squeeze that is switched on and off while a track sounds makes no step of its own', () => {
+  const engine = new SoundEngine();
+  const tracks = (squeeze: number) => [withSound('keel-sub', { squeeze })];
+  engine.post({ type: 'tracks', tracks: tracks(0) });
+  engine.post({ type: 'notes', notes: [hit('keel-sub', { at: 0, frames: 96_000, pitch: 45 })], generation: 0 });
+  const heard = [0, 1, 0].map((squeeze) => {
+    engine.post({ type: 'tracks', tracks: tracks(squeeze) });
+    return render(engine, 12_800).left;
+  });
+  const all = Float32Array.from(heard.flatMap((part) => [...part]));
+  const steps = (from: number, to: number) => largestStep(all.subarray(from, to).map((sample, index) => sample - all[from + index - 1]!));
+  // The second difference of a smooth tone is small; a step stands out of it.
+  const own = steps(4800, 12_000);
+  for (const seam of [12_800, 25_600]) expect(steps(seam - 300, seam + 300)).toBeLessThan(3 * own);
 });
 
 describe('the filter over a kit', () => {

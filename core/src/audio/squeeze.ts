@@ -19,10 +19,17 @@ export class Squeeze {
   to = 1;
   private held = 0;
 
+  /** Whether it turns the chunk at work: for one chunk more, too, after it was switched off. */
+  get isWorking(): boolean {
+    return this.from !== 1 || this.to !== 1;
+  }
+
   /** Sets the gains of the next chunk. `amount` is 0..1, `peak` that of the chunk before, as a gain. */
   work(amount: number, peak: number): void {
     this.from = this.to;
-    this.held += (peak - this.held) * (peak > this.held ? ATTACK : RELEASE);
+    // Where it is switched on, it goes by what sounds there already.
+    if (amount === 0 || this.held === 0) this.held = amount === 0 ? 0 : peak;
+    else this.held += (peak - this.held) * (peak > this.held ? ATTACK : RELEASE);
     this.to = gainFor(amount, this.held);
   }
 }

@@ -83,6 +83,29 @@ describe('a WAV file', () => {
     expect(peakOf({}, { ...own, tracks: own.tracks.map((each) => ({ ...each, soloed: each.id === 'track' })) })).toBeGreaterThan(0.01);
   });
 
+  it('is in the room that the song has, and slides where a bass has one voice', () => {
+    const of = (change: (song: Document) => Document, notes = [note({ start: 0, length: 20160, velocity: 100 })]) =>
+      readWav(wavOf(change(songWith(notes)), { bits: 32, end: BAR })).left;
+    const late = (samples: Float64Array) => largest(samples.slice(72_000, 90_000));
+    const ringing = (seconds: number) => late(of((song) => ({ ...song, song: { ...song.song, room: { size: 1, seconds } } })));
+    expect(ringing(5)).toBeGreaterThan(3 * ringing(0.3));
+
+    const bass = (soundId: string, voiceMode?: 'latest') => (song: Document) => ({
+      ...song,
+      tracks: song.tracks.map((track) => ({ ...track, soundId, ...(voiceMode ? { voiceMode } : {}) })),
+    });
+    const two = [note({ id: 'a', length: 20160, pitch: 40 }), note({ id: 'b', start: 20160, length: 20160, pitch: 40 })];
+    const one = [note({ id: 'a', length: 40320, pitch: 40 })];
+    const apart = (soundId: string, voiceMode?: 'latest') => {
+      const [touching, whole] = [of(bass(soundId, voiceMode), two), of(bass(soundId, voiceMode), one)];
+      return largest(touching.map((value, index) => value - whole[index]!));
+    };
+    expect(apart('round-bass', 'latest')).toBe(0);
+    expect(apart('round-bass')).toBeGreaterThan(0.01);
+    // What is plucked is plucked again.
+    expect(apart('rope-pluck', 'latest')).toBeGreaterThan(0.01);
+  });
+
   it('has the click where it is asked for, on every beat, and not else', () => {
     const document = songWith([], 1);
     const { left } = readWav(wavOf(document, { click: { sound: 'wood', levelDb: 0, accents: true } }));

@@ -28,6 +28,8 @@ function ofSong(before: Document, after: Document, partsWere: Parts, partsAre: P
   if (!sameValue(was.key, is.key)) said.push('another key');
   if (!sameValue(was.loop, is.loop)) said.push('another loop');
   if (was.end !== is.end) said.push('another end');
+  if (was.echo !== is.echo) said.push('another echo');
+  if (!sameValue(was.room, is.room)) said.push('another room');
   const words = [...said, ...countedWords(partsWere(null), partsAre(null))];
   return words.length ? [{ what: 'Song', words: words.join(', ') }] : [];
 }
