@@ -9,6 +9,7 @@ import type { EngineMessage, EngineTrack, StillSounding } from './messages';
 import { Place, Strip } from './place';
 import { TAPS } from './plucked';
 import { SAMPLE_RATE } from './rate';
+import type { ToneSound } from './sounds';
 import { Room, USUAL_ROOM } from './room';
 import { ToneVoice } from './tone-voice';
 import type { Tools, EngineNote, Voice } from './voice';
@@ -35,8 +36,6 @@ const EDIT_SECONDS = 0.02;
 const GLIDE_FRAMES = 480;
 /** Voices that began within so short a time are one chord, strummed or not: none slides from another. */
 const CHORD_FRAMES = 960;
-/** How quickly one voice slides to its next note where its sound says nothing of it. */
-const ONE_VOICE_SECONDS = 0.05;
 /** A note counts as shortened from this many frames on: each edit rounds ends to frames again. */
 const SHORTER_FRAMES = 48;
 
@@ -294,7 +293,7 @@ export class SoundEngine {
     const { sound } = strip.track;
     const frame = Math.max(note.at, this.renderedTo);
     const controls = note.key === undefined && note.held === undefined ? null : strip.controls;
-    if (strip.track.hasOneVoice && sound.kind === 'pitched' && this.goOn(note, frame, sound.glideSeconds ?? ONE_VOICE_SECONDS)) return;
+    if (strip.track.hasOneVoice && sound.kind === 'pitched' && this.goOn(note, frame, sound)) return;
     const voice =
       sound.kind === 'drums'
         ? new DrumVoice(this.tools, drumFor(sound, note.pitch), note, frame)
@@ -308,10 +307,11 @@ export class SoundEngine {
     this.placeAt(strip, voice.pan).voices.push(voice);
   }
 
-  /** Lets the voice that a track has go on to its next note; false where there is none that can. */
-  private goOn(note: EngineNote, frame: number, seconds: number): boolean {
-    const voice = this.voices.findLast(({ trackId }) => trackId === note.trackId);
-    if (!(voice instanceof ToneVoice) || !voice.goOn(note, frame, seconds)) return false;
+  /** Lets the voice that a track has go on to its next note; false where there is none that can. What is tried or played beside the song does not
+   *  take the song's voice away. */
+  private goOn(note: EngineNote, frame: number, sound: ToneSound): boolean {
+    const voice = this.voices.findLast((each) => each.trackId === note.trackId && sourceOf(this.played.get(each)!) === sourceOf(note));
+    if (!(voice instanceof ToneVoice) || !voice.goOn(note, frame, sound)) return false;
     this.played.set(voice, note);
     return true;
   }
@@ -342,6 +342,11 @@ export class SoundEngine {
     this.places.push(made);
     return made;
   }
+}
+
+/** Where a note comes from: the song, a key that is held, or a note that is only tried. */
+function sourceOf({ key, held }: EngineNote): 'song' | 'held' | 'tried' {
+  return held !== undefined ? 'held' : key !== undefined ? 'song' : 'tried';
 }
 
 /** The name that the whole has among the peaks; no track has it. */

@@ -1,5 +1,5 @@
-import { dry, hit, largestStep, peak, play, strengthOf, track } from '../../test/sounding';
-import { SAMPLE_RATE, type EngineNote } from '.';
+import { dry, hit, largestStep, peak, play, render, strengthOf, track } from '../../test/sounding';
+import { SAMPLE_RATE, SoundEngine, type EngineNote } from '.';
 import type { ToneSound } from './sounds';
 
 const GLIDING = 'siren-lead';
@@ -74,6 +74,31 @@ describe('a track of one voice', () => {
     const samples = play(notes, 2 * SAMPLE_RATE, 128, [{ ...made, sound }]).left;
     expect(peak(samples.subarray(SAMPLE_RATE - 2400, SAMPLE_RATE))).toBeLessThan(0.01 * peak(samples));
     expect(peak(samples.subarray(SAMPLE_RATE))).toBeGreaterThan(0.7 * peak(samples));
+  });
+
+  it('leaves the song its voice where a note is only tried beside it', () => {
+    const song = hit('round-bass', { at: 0, frames: 48_000, pitch: 45, key: 'n' });
+    const tried = hit('round-bass', { at: 9600, frames: 4800, pitch: 57 });
+    const [both, without] = [alone('round-bass', [song, tried]), alone('round-bass', [song])];
+    expect(offSum(both, [without, alone('round-bass', [tried])])).toBeLessThan(1e-5);
+  });
+
+  it('strikes anew once its track has another sound', () => {
+    const engine = new SoundEngine();
+    const post = (id: string) => engine.post({ type: 'tracks', tracks: [{ ...dry(id), id: 't', hasOneVoice: true }] });
+    post('round-bass');
+    const notes = run('t', [45, 45]).map((each, index) => ({ ...each, at: 12_800 * index, frames: 12_800 }));
+    engine.post({ type: 'notes', notes, generation: 0 });
+    render(engine, 6400);
+    post('gull-lead');
+    render(engine, 6400);
+    const after = render(engine, 12_800).left;
+    const fresh = new SoundEngine();
+    fresh.post({ type: 'tracks', tracks: [{ ...dry('gull-lead'), id: 't' }] });
+    fresh.post({ type: 'notes', notes: [{ ...notes[1]!, at: 6400 }], generation: 0 });
+    render(fresh, 6400);
+    const struck = render(fresh, 12_800).left;
+    expect(offSum(after.subarray(9600), [struck.subarray(9600)])).toBeLessThan(0.02 * peak(struck));
   });
 
   it('plays chords as chords where it is not set to one voice', () => {

@@ -16,6 +16,8 @@ const DRIVE_SOFT = 0.45;
 const DRIVE_HARD = 0.7;
 /** How quickly a voice that goes on to another note takes its loudness, in seconds. */
 const LOUDNESS_SECONDS = 0.01;
+/** How quickly a voice slides to its next note where its sound says nothing of it. */
+const ONE_VOICE_SECONDS = 0.05;
 /** A voice that has fallen to this share of its level does not go on to another note: it would not be heard. */
 const DIED_OUT = 0.05;
 /** A note counts as touching the next one up to so many frames before it: its end and the other's start are rounded apart. */
@@ -111,19 +113,19 @@ export class ToneVoice implements Voice {
   }
 
   /** Goes on to another note without an attack of its own, its pitch sliding there: envelopes, filter and vibrato go on as they were. False where it
-   *  can't: its own note was over before, it fades, it has died out, or stands elsewhere between left and right. */
-  goOn(note: EngineNote, frame: number, seconds: number): boolean {
+   *  can't: its track has another sound by now, its own note was over before, it fades, it has died out, or stands elsewhere between left and right. */
+  goOn(note: EngineNote, frame: number, sound: ToneSound): boolean {
     const { envelope } = this.sound;
     const isOver = this.releaseFrame < frame - TOUCH_FRAMES;
     const hasDiedOut = this.release * Math.max(this.decay, envelope.sustain) < DIED_OUT;
-    if (isOver || hasDiedOut || (note.pan ?? 0) !== this.pan || !this.fadeOut.putOff(frame)) return false;
+    if (sound !== this.sound || isOver || hasDiedOut || (note.pan ?? 0) !== this.pan || !this.fadeOut.putOff(frame)) return false;
     const gain = this.gainOf(note);
     this.gainFrom = (this.gainFrom + (1 - this.gainFrom) * this.gainShare(frame)) * (this.gain / gain);
     this.gainFromFrame = frame;
     this.gain = gain;
     this.releaseFrame = Math.max(frame + 1, note.at + note.frames);
     this.reached = this.reachedAt(this.releaseFrame);
-    this.pitch.goOn(note, frame, (note.pitch - this.firstPitch) * 100, seconds);
+    this.pitch.goOn(note, frame, (note.pitch - this.firstPitch) * 100, sound.glideSeconds ?? ONE_VOICE_SECONDS);
     return true;
   }
 

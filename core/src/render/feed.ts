@@ -51,7 +51,11 @@ export class EngineFeed {
     // What began before a loop does is heard in its first pass only, which is not kept.
     const begun = span.isLooped ? [] : chased(document, span.start, context).map((event) => this.cut(event));
     return [
-      { type: 'tracks', tracks: [...engineTracks(document, true), ...(span.click ? [clickTrack(span.click)] : [])], room: document.song.room },
+      {
+        type: 'tracks',
+        tracks: [...engineTracks(document, true), ...(span.click ? [clickTrack(span.click)] : [])],
+        room: document.song.room,
+      },
       ...standingAt(this.whole, span.start, { context, frameOf, generation: 0 }),
       { type: 'notes', notes: engineNotes(begun, frameOf), generation: 0 },
     ];

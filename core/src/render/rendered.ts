@@ -23,6 +23,8 @@ const SILENT_SECONDS = 0.4;
 const ECHO_MORE_SECONDS = 0.06;
 const LONGEST_TAIL_SECONDS = 12;
 const FADE_SECONDS = 0.02;
+/** Passes of a loop before the one that is kept, at the most. */
+const MOST_PASSES = 100;
 
 export interface Rendering {
   readonly span: RenderSpan;
@@ -55,9 +57,9 @@ export function* rendered(document: Document, { span, ending, isLimited }: Rende
 }
 
 /** How many frames come before the pass of a loop that is kept: at least one pass, and as many as the longest tail needs to be heard in all of them
- *  alike. */
+ *  alike, but for loops that are too short for that many. */
 export function leadOf(passFrames: number): number {
-  return passFrames * Math.max(1, Math.ceil((LONGEST_TAIL_SECONDS * SAMPLE_RATE) / passFrames));
+  return passFrames * Math.max(1, Math.min(MOST_PASSES, Math.ceil((LONGEST_TAIL_SECONDS * SAMPLE_RATE) / passFrames)));
 }
 
 function* tail(engine: SoundEngine, silentSeconds: number): Generator<RenderedBlock> {
