@@ -50,8 +50,8 @@ it('one drum alone is another: it sounds as in its own kit, but in the place of 
 it('what is most like a drum or a sound is one of its kind, and never itself', () => {
   const firstOf = (kitId: string, pitch: number) => similarDrums({ kitId, pitch })[0]!.pitch;
   for (const { id } of KITS) {
-    expect([36, 43, 45]).toContain(firstOf(id, 36));
-    expect([42, 46, 70, 54]).toContain(firstOf(id, 42));
+    expect([23, 36, 43, 45]).toContain(firstOf(id, 36));
+    expect([22, 42, 44, 46, 70, 54]).toContain(firstOf(id, 42));
   }
   for (const sound of SOUNDS) expect(similarSounds(sound).map(({ id }) => id)).not.toContain(sound.id);
   expect(
