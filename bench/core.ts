@@ -144,7 +144,7 @@ export function renderFigure(count: 8 | 16): Figure {
   return {
     what: `rendering ${SECONDS} s of ${count} tracks, ${count * 5} notes a second, as times real time`,
     ratio: (SECONDS * 1000) / ms,
-    limit: count === 8 ? 40 : 20,
+    limit: count === 8 ? 40 : 28,
     better: 'higher',
     plain: `${(ms / 1000).toFixed(2)} s`,
   };

@@ -18,6 +18,8 @@ const MOST_RESONANCE = 0.9;
  *  bands. */
 export class Shape {
   private readonly filters: Partial<Record<Band, StateFilter>> = {};
+  /** Those of them that turn something. */
+  private turning: readonly StateFilter[] = [];
   private bandsWere: Sound['bands'];
   private sweep: StateFilter | null = null;
 
@@ -27,19 +29,19 @@ export class Shape {
     if (sound.kind === 'drums' && controls.areUsed)
       this.turnFilter(samples, controls.filter(frame), (sound.resonance ?? 0) + controls.resonance(frame));
     if (sound.bands !== this.bandsWere) this.setBands(sound.bands);
-    for (const band of BANDS) {
-      const filter = this.filters[band];
-      if (filter) this.through(filter, samples);
-    }
+    for (const filter of this.turning) this.through(filter, samples);
   }
 
   private setBands(bands: Sound['bands']): void {
     this.bandsWere = bands;
-    for (const band of BANDS) {
+    this.turning = BANDS.flatMap((band) => {
       const db = bands?.[band] ?? 0;
-      if (db === 0) delete this.filters[band];
-      else (this.filters[band] ??= new StateFilter('low')).tuneBand(band, db);
-    }
+      // One that was turned and is not any more stays, so that nothing jumps.
+      if (db === 0 && !this.filters[band]) return [];
+      const filter = (this.filters[band] ??= new StateFilter('low'));
+      filter.tuneBand(band, db);
+      return [filter];
+    });
   }
 
   /** Closes a kit from above where it is turned down, from below where it is turned up. */

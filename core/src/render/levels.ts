@@ -60,12 +60,13 @@ function* atLoudness(document: Document, options: WavOptions): Generator<WavPiec
     if (Math.abs(missing) < NEAR_DB / 3 || next === turned) break;
     turned = next;
   }
-  const replay = new Replay(() => finished(limited(mix.play(), dbToGain(turned)), finish));
-  const peak = yield* peakOf(replay.play(), DONE - MEASURING / 2, MEASURING / 2);
+  // Made twice rather than kept: two songs' worth of samples are more than a phone has room for.
+  const inFile = () => finished(limited(mix.play(), dbToGain(turned)), finish);
+  const peak = yield* peakOf(inFile(), DONE - MEASURING / 2, MEASURING / 2);
   const gain = Math.min(1, dbToGain(PEAK_DB) / peak);
   const loudness = reached + decibels(gain);
   const fellShort = loudness < LOUDNESS_LUFS - NEAR_DB;
-  return { blocks: replay.play(), gain, turnedDb: turned + decibels(gain), done: DONE, ...(fellShort ? { fellShortAt: loudness } : {}) };
+  return { blocks: inFile(), gain, turnedDb: turned + decibels(gain), done: DONE, ...(fellShort ? { fellShortAt: loudness } : {}) };
 }
 
 function renderingOf({ start, end, trackIds, click = null, ending }: WavOptions, isLimited: boolean) {

@@ -1,7 +1,7 @@
 import type { RenderedBlock } from './rendered';
 
-/** Frames of stereo that are kept in memory: twelve minutes, 276 MB. */
-const MOST_KEPT = 12 * 60 * 48_000;
+/** Frames of stereo that are kept in memory: eight minutes, 184 MB. */
+const MOST_KEPT = 8 * 60 * 48_000;
 
 /** Blocks that are needed more than once: made the first time and kept, where they are not too many; else made anew each time. */
 export class Replay {

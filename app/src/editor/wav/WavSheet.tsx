@@ -1,4 +1,4 @@
-import { endOfSong, type Document, type Id, type TickSpan } from '@yibbo/core';
+import { endOfSong, type Document, type Id, type TickSpan, type Track } from '@yibbo/core';
 import { ENDINGS, WAV_BITS, WAV_LEVELS, WAV_RATES, type WavBits, type WavOptions } from '@yibbo/core/render';
 import { XStack } from '@tamagui/stacks';
 import { useState, type ReactNode } from 'react';
@@ -71,22 +71,15 @@ function Wishes({ document, ends }: WishesProps) {
       <SheetLine title="Of">
         <Choices title="What leaves" options={parts} value={part.value} onChange={setChosen} />
       </SheetLine>
-      <SheetLine title="Tracks">
-        {document.tracks.map(({ id, name: track }) => (
-          <Press
-            key={id}
-            label={`${track} in the file`}
-            shown={track}
-            look={heard.includes(id) ? 'on' : 'raised'}
-            pressed={heard.includes(id)}
-            onPress={() => toggle(id)}
-          />
-        ))}
+      <TracksLine tracks={document.tracks} heard={heard} onToggle={toggle}>
         <Press label="With the click" look={hasClick ? 'on' : 'raised'} pressed={hasClick} onPress={() => setClick(!hasClick)} />
-      </SheetLine>
+      </TracksLine>
       <FormatLines
         format={{ ...format, ending }}
-        onChange={({ ending: to = wished, ...rest }) => (setFormat({ ...format, ...rest }), setEnding(to))}
+        onChange={({ ending: to = wished, ...rest }) => {
+          setFormat({ ...format, ...rest });
+          setEnding(to);
+        }}
       />
       {ends ?? (
         <XStack gap={6} flexWrap="wrap">
@@ -105,6 +98,32 @@ function Wishes({ document, ends }: WishesProps) {
         </XStack>
       )}
     </>
+  );
+}
+
+interface TracksLineProps {
+  readonly tracks: readonly Track[];
+  readonly heard: readonly Id[];
+  readonly onToggle: (id: Id) => void;
+  readonly children: ReactNode;
+}
+
+/** Which tracks are in the file, and what else is. */
+function TracksLine({ tracks, heard, onToggle, children }: TracksLineProps) {
+  return (
+    <SheetLine title="Tracks">
+      {tracks.map(({ id, name }) => (
+        <Press
+          key={id}
+          label={`${name} in the file`}
+          shown={name}
+          look={heard.includes(id) ? 'on' : 'raised'}
+          pressed={heard.includes(id)}
+          onPress={() => onToggle(id)}
+        />
+      ))}
+      {children}
+    </SheetLine>
   );
 }
 
