@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '../support/journey';
-import { cell, newSong, openDemo, openSound, openTrack, showAs } from '../support/app';
+import { cell, newSong, openSound, showAs } from '../support/app';
+import { openBand } from '../support/band';
 import { midiFromText } from '../support/midi-text';
 import { record } from '../support/recorded';
 import { button, saved } from '../support/song';
@@ -75,20 +76,20 @@ test('a sound that is chosen while the server is away is kept here, and sent onc
 });
 
 test('by thumb: lows and highs, squeeze, wobble and slide are set, and a track ducks under the kick in one touch', async ({ page }) => {
-  await record(page, false);
-  await openDemo(page);
-  await openTrack(page, 'Bilge Bass');
-  await openSound(page, 'Bilge Bass');
+  await openBand(page);
+  await button(page, 'Levels').tap();
+  await button(page, 'Low: pan, sound and more').tap();
+  await button(page, /^Sound: .*, of Low$/).tap();
   await button(page, 'Set').tap();
   for (const title of ['Lows', 'Highs', 'Squeeze', 'Wobble', 'Slide']) {
-    const slider = page.getByRole('slider', { name: `${title} of Bilge Bass` });
+    const slider = page.getByRole('slider', { name: `${title} of Low` });
     await slider.focus();
     await slider.press('ArrowRight');
     await slider.press('ArrowRight');
   }
-  const bass = async () => (await saved(page)).tracks.find(({ name }) => name === 'Bilge Bass')!;
+  const bass = async () => (await saved(page)).tracks.find(({ name }) => name === 'Low')!;
   await expect.poll(async () => (await bass()).setting).toMatchObject({ low: 0.1, high: 0.1, squeeze: 0.1, wobble: 0.1, glide: 0.1 });
-  await button(page, 'Opens').tap();
+  await button(page, 'Opens with another track').tap();
   await button(page, 'Duck under the kick').tap();
   await expect(button(page, 'Duck under the kick')).toHaveAttribute('aria-pressed', 'true');
   await expect.poll(async () => (await bass()).opensWith).toMatchObject({ pitch: 36, on: true });
@@ -98,9 +99,8 @@ test('by thumb: lows and highs, squeeze, wobble and slide are set, and a track d
 });
 
 test('the room of a song is made larger and longer, and stays so', async ({ page }) => {
-  await page.goto('/');
-  await button(page, /^Last Boat Home/).first().click();
-  await button(page, 'Levels').click();
+  await openBand(page);
+  await button(page, 'Levels').tap();
   for (const name of ['Size of the room', 'How long the room rings']) {
     const slider = page.getByRole('slider', { name });
     await slider.focus();
@@ -108,7 +108,7 @@ test('the room of a song is made larger and longer, and stays so', async ({ page
   }
   await expect.poll(async () => (await saved(page)).song.room).toEqual({ size: 1.2, seconds: 1.2 });
   await page.reload();
-  await button(page, 'Levels').click();
+  await button(page, 'Levels').tap();
   await expect(page.getByRole('slider', { name: 'How long the room rings' })).toHaveAttribute('aria-valuetext', '1.2 s');
 });
 
