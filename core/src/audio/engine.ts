@@ -76,8 +76,8 @@ export class SoundEngine {
   private readonly played = new Map<Voice, EngineNote>();
   private readonly over = new Set<Voice>();
   private generation = 0;
-  /** The highest sample of each track, and of the whole by the name of the sum, since they were last taken. */
-  private peaks = new Map<string, number>();
+  /** The highest sample of the whole since peaks were last taken. */
+  private sumPeak = 0;
   private renderedTo: number;
   private readonly mix = {
     left: this.bench.samples(CHUNK),
@@ -136,18 +136,19 @@ export class SoundEngine {
   /** The peaks since they were last taken, as a gain (1 is full scale): of each track that has sounded, after its level and pan, and of the sum
    *  after the limiter under `SUM`. */
   takePeaks(): ReadonlyMap<string, number> {
-    const taken = this.peaks;
-    this.peaks = new Map();
+    const taken = new Map<string, number>();
+    for (const [id, strip] of this.strips) {
+      if (strip.heardPeak > 0) taken.set(id, strip.heardPeak);
+      strip.heardPeak = 0;
+    }
+    if (this.sumPeak > 0) taken.set(SUM, this.sumPeak);
+    this.sumPeak = 0;
     return taken;
   }
 
   /** The least that the limiter has turned the whole down to since this was last asked, as a gain. */
   takeLeastGain(): number {
     return this.limiter.takeLeast();
-  }
-
-  private notePeak(name: string, peak: number): void {
-    if (peak > (this.peaks.get(name) ?? 0)) this.peaks.set(name, peak);
   }
 
   private setTracks(tracks: readonly EngineTrack[]): void {
@@ -230,10 +231,7 @@ export class SoundEngine {
       strip.workSqueeze();
       if (strip.track.gate) strip.gate.work(renderedTo, strip.track.gate);
     }
-    for (const place of this.places) {
-      const peak = place.render(renderedTo, mix, this.forgetLater);
-      if (peak > 0) this.notePeak(place.strip.track.id, peak);
-    }
+    for (const place of this.places) place.render(renderedTo, mix, this.forgetLater);
     this.forget();
     this.room.process(
       mix.toRoom,
@@ -244,7 +242,7 @@ export class SoundEngine {
     );
     this.leveller.process(mix.left, mix.right);
     if (this.hasLimiter) this.limiter.process(mix.left, mix.right);
-    this.notePeak(SUM, bench.loops.peak(mix.left.at, mix.right.at));
+    this.sumPeak = Math.max(this.sumPeak, bench.loops.peak(mix.left.at, mix.right.at));
     this.renderedTo += CHUNK;
   }
 

@@ -22,8 +22,9 @@ export class Strip {
   readonly controls = new TrackControls();
   readonly gate = new Gate();
   readonly squeeze = new Squeeze();
-  /** The highest sample of all its places in the chunk at work, before its level. */
+  /** The highest sample of all its places in the chunk at work, before its level; and as it is heard, since it was last told. */
   peak = 0;
+  heardPeak = 0;
   /** Whether it has been taken away and only fades. */
   isGone = false;
 
@@ -81,14 +82,14 @@ export class Place {
   }
 
   /** Adds the chunk that begins at `frame` to the mix, a quarter of the way to the gains it is to have. `onOver` is told of voices that are
-   *  over. Returns its peak on the louder side. */
-  render(frame: number, mix: Mix, onOver: (voice: Voice) => void): number {
+   *  over. */
+  render(frame: number, mix: Mix, onOver: (voice: Voice) => void): void {
     const { strip, target } = this;
     if (this.track !== strip.track || strip.controls.areUsed) this.aim(frame);
     if (this.isStill) {
       this.left = target.left;
       this.right = target.right;
-      return 0;
+      return;
     }
     const { bench } = this.tools;
     const samples = bench.chunk();
@@ -117,7 +118,8 @@ export class Place {
     if (side) bench.loops.mixSide(side.at, mix.left.at, mix.right.at, left.from, left.step, right.from, right.step);
     this.left = left.next;
     this.right = right.next;
-    return peak * Math.max(left.from, right.from);
+    const heard = peak * Math.max(left.from, right.from);
+    if (heard > strip.heardPeak) strip.heardPeak = heard;
   }
 
   /** A gain over the chunk: a quarter of the way to what it is to be, and held as the track is squeezed. */
