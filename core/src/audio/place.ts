@@ -84,8 +84,9 @@ export class Place {
   /** Adds the chunk that begins at `frame` to the mix, a quarter of the way to the gains it is to have. `onOver` is told of voices that are
    *  over. */
   render(frame: number, mix: Mix, onOver: (voice: Voice) => void): void {
-    const { strip, target } = this;
+    const { strip } = this;
     if (this.track !== strip.track || strip.controls.areUsed) this.aim(frame);
+    const { target } = this;
     if (this.isStill) {
       this.left = target.left;
       this.right = target.right;
