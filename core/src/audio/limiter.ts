@@ -1,4 +1,4 @@
-import { power, sineTurn } from './math';
+import { shareGone, sineTurn } from './math';
 import { SAMPLE_RATE } from './rate';
 import { CHUNK, type Samples, type Workbench } from './workbench';
 
@@ -101,10 +101,6 @@ function tapsAt(share: number): number[] {
 }
 const PEAK_TAPS = [...tapsAt(0.25), ...tapsAt(0.5)];
 
-/** The share of the way that is gone in a chunk by what has gone 63 % of it after `seconds`. */
-function shareOf(seconds: number): number {
-  return 1 - power(1 - 1 / (seconds * SAMPLE_RATE), CHUNK);
-}
-const BY_PEAK = shareOf(PEAK_SECONDS);
-const FOLLOWED = shareOf(FOLLOW_SECONDS);
-const BY_MEAN = shareOf(MEAN_SECONDS);
+const BY_PEAK = shareGone(PEAK_SECONDS, SAMPLE_RATE, CHUNK);
+const FOLLOWED = shareGone(FOLLOW_SECONDS, SAMPLE_RATE, CHUNK);
+const BY_MEAN = shareGone(MEAN_SECONDS, SAMPLE_RATE, CHUNK);

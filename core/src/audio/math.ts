@@ -45,6 +45,11 @@ export function decayPerSample(seconds: number, sampleRate: number): number {
   return exp2(-9.965784284662087 / Math.max(1, seconds * sampleRate));
 }
 
+/** The share of the way that a level goes in `count` samples, where it has gone 63 % of it after `seconds`. */
+export function shareGone(seconds: number, sampleRate: number, count: number): number {
+  return 1 - power(1 - 1 / (seconds * sampleRate), count);
+}
+
 /** tan(π · hz / sampleRate), the coefficient a state-variable filter needs; `hz` is held below 0.45 of the rate. */
 export function filterCoefficient(hz: number, sampleRate: number): number {
   const turn = Math.min(0.225, Math.max(0.0001, hz / sampleRate / 2));

@@ -1,4 +1,4 @@
-import { dbToGain, power } from './math';
+import { dbToGain, shareGone } from './math';
 import { SAMPLE_RATE } from './rate';
 import { CHUNK } from './workbench';
 
@@ -60,9 +60,5 @@ function decibels(gain: number): number {
   return 6.020599913279624 * (octaves + 2.885390081777927 * y * (1 + square * (1 / 3 + square * (1 / 5 + square / 7))));
 }
 
-/** The share of the way that a level goes in a chunk, where it has gone 63 % of it after `seconds`. */
-function shareOf(seconds: number): number {
-  return 1 - power(1 - 1 / (seconds * SAMPLE_RATE), CHUNK);
-}
-const ATTACK = shareOf(ATTACK_SECONDS);
-const RELEASE = shareOf(RELEASE_SECONDS);
+const ATTACK = shareGone(ATTACK_SECONDS, SAMPLE_RATE, CHUNK);
+const RELEASE = shareGone(RELEASE_SECONDS, SAMPLE_RATE, CHUNK);
