@@ -1,4 +1,5 @@
 import { duckedUnderKick, findById, notesOf, pitchName, type Document, type Track } from '@yibbo/core';
+import { XStack } from '@tamagui/stacks';
 import { Choices } from '../../controls/Choices';
 import { Press } from '../../controls/Press';
 import { Slider } from '../../controls/Slider';
@@ -69,12 +70,14 @@ function DuckPress({ track, document, onSet }: DuckPressProps) {
   const { opensWith } = track;
   const isDucked = !!opensWith?.on && opensWith.depth < 0 && opensWith.trackId === ducked.trackId && opensWith.pitch === ducked.pitch;
   return (
-    <Press
-      label="Duck under the kick"
-      look={isDucked ? 'on' : 'raised'}
-      pressed={isDucked}
-      onPress={() => (isDucked ? onSet(undefined, 'No longer ducks') : onSet(ducked, 'Ducks under the kick'))}
-    />
+    <XStack>
+      <Press
+        label="Duck under the kick"
+        look={isDucked ? 'on' : 'raised'}
+        pressed={isDucked}
+        onPress={() => (isDucked ? onSet(undefined, 'No longer ducks') : onSet(ducked, 'Ducks under the kick'))}
+      />
+    </XStack>
   );
 }
 
