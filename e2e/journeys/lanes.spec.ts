@@ -63,6 +63,18 @@ test('with a finger: a filter line drawn by hand and as a shape, points put, mov
   await page.reload();
   await expect(page.getByTestId('lane cc:74')).toBeVisible();
   await page.getByRole('button', { name: /^filter points/ }).isVisible();
+
+  await family(page, 'View');
+  await openLane(page, 'Filter', 'Resonance');
+  const ring = (await page.getByTestId('lane cc:71').boundingBox())!;
+  for (const [x, y] of [
+    [20, 70],
+    [200, 10],
+  ] as const)
+    await page.touchscreen.tap(ring.x + x, ring.y + y);
+  const [dull, sharp] = (await savedLanes(page))['cc:71']!;
+  expect(dull!.value).toBeLessThan(30);
+  expect(sharp!.value).toBeGreaterThan(110);
 });
 
 test('by mouse and keys: a wave of bend, wider range, steps set by arrow keys; hidden and removed', async ({ page }) => {

@@ -75,6 +75,8 @@ export class SoundEngine {
   /** The notes that sounding voices play. */
   private readonly played = new Map<Voice, EngineNote>();
   private readonly over = new Set<Voice>();
+  /** The notes of keys that are held down, in the order they were pressed. */
+  private down: EngineNote[] = [];
   private generation = 0;
   /** The highest sample of the whole since peaks were last taken. */
   private sumPeak = 0;
@@ -184,7 +186,16 @@ export class SoundEngine {
   /** Lets a held key go; one that has not begun yet sounds for a moment. */
   private letGoOf(held: string): void {
     this.waiting = this.waiting.map((note) => (note.held === held ? { ...note, frames: Math.min(note.frames, TAPPED_FRAMES) } : note));
-    for (const [voice, note] of this.played) if (note.held === held) voice.letGo(this.renderedTo);
+    this.down = this.down.filter((note) => note.held !== held);
+    for (const [voice, note] of this.played) if (note.held === held && !this.goBack(note)) voice.letGo(this.renderedTo);
+  }
+
+  /** Lets the one voice of a track go back to the key pressed last of those that are still down; false where there is none. */
+  private goBack({ trackId }: EngineNote): boolean {
+    const track = this.strips.get(trackId)?.track;
+    const last = this.down.findLast((note) => note.trackId === trackId);
+    if (!last || !track?.hasOneVoice || track.sound.kind !== 'pitched') return false;
+    return this.goOn(last, this.renderedTo, track.sound);
   }
 
   private replace(from: number, generation: number, sounding?: readonly StillSounding[]): void {
@@ -211,6 +222,7 @@ export class SoundEngine {
 
   private stop(generation: number): void {
     this.replace(0, generation);
+    this.down = [];
     for (const voice of this.voices) voice.fade(this.renderedTo, STOP_SECONDS);
     // What fades goes on as it is bent and turned until it is silent.
     this.whenDue(this.renderedTo + STOP_SECONDS * SAMPLE_RATE + CHUNK, generation, () => this.restAll());
@@ -291,6 +303,7 @@ export class SoundEngine {
     const { sound } = strip.track;
     const frame = Math.max(note.at, this.renderedTo);
     const controls = note.key === undefined && note.held === undefined ? null : strip.controls;
+    if (note.held !== undefined && note.at + note.frames > frame + TAPPED_FRAMES) this.down.push(note);
     if (strip.track.hasOneVoice && sound.kind === 'pitched' && this.goOn(note, frame, sound)) return;
     const voice =
       sound.kind === 'drums'

@@ -83,6 +83,24 @@ describe('a track of one voice', () => {
     expect(offSum(both, [without, alone('round-bass', [tried])])).toBeLessThan(1e-5);
   });
 
+  it('goes back to the key that is still down when a later one is let go', () => {
+    const engine = new SoundEngine();
+    engine.post({ type: 'tracks', tracks: [{ ...dry('round-bass'), hasOneVoice: true }] });
+    const press = (held: string, pitch: number) =>
+      engine.post({ type: 'notes', notes: [hit('round-bass', { at: 0, frames: 1e9, pitch, held })], generation: 0 });
+    press('first', 45);
+    render(engine, 9600);
+    press('second', 57);
+    const higher = render(engine, 14_400).left.subarray(9600);
+    engine.post({ type: 'letGo', held: 'second' });
+    const back = render(engine, 14_400).left.subarray(9600);
+    engine.post({ type: 'letGo', held: 'first' });
+    const after = render(engine, 48_000).left.subarray(43_200);
+    expect(strengthOf(220, higher)).toBeGreaterThan(4 * strengthOf(110, higher));
+    expect(strengthOf(110, back)).toBeGreaterThan(4 * strengthOf(110, higher));
+    expect(peak(after)).toBeLessThan(0.02 * peak(back));
+  });
+
   it('strikes anew once its track has another sound', () => {
     const engine = new SoundEngine();
     const post = (id: string) => engine.post({ type: 'tracks', tracks: [{ ...dry(id), id: 't', hasOneVoice: true }] });

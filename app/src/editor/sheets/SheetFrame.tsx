@@ -67,6 +67,18 @@ export function SheetFrame({ title, note, isPanel, isTall = false, leavesKeys = 
   );
 }
 
+/** Lines of a sheet that belong together, under a word of their own. */
+export function SheetGroup({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+  return (
+    <>
+      <Words small strong render="h3" margin={0} marginTop={4}>
+        {title}
+      </Words>
+      {children}
+    </>
+  );
+}
+
 /** A line of controls with a word before them. */
 export function SheetLine({ title, children }: { readonly title: string; readonly children: ReactNode }) {
   return (

@@ -4,7 +4,7 @@ import { Choices } from '../../controls/Choices';
 import { Press } from '../../controls/Press';
 import { Slider } from '../../controls/Slider';
 import { Stepper } from '../../controls/Stepper';
-import { SheetLine } from '../sheets/SheetFrame';
+import { SheetGroup, SheetLine } from '../sheets/SheetFrame';
 import { editTrack } from '../../acts/song/tracks';
 import { useAppDispatch } from '../../state/store';
 import { VOICE_MODES } from './sound-words';
@@ -22,23 +22,48 @@ interface Setting {
   readonly isAmount?: boolean;
 }
 
-const SETTINGS: readonly Setting[] = [
-  { name: 'tone', title: 'Tone', less: 'darker', more: 'brighter' },
-  { name: 'attack', title: 'Attack', less: 'sooner', more: 'later', of: 'pitched' },
-  { name: 'attack', title: 'Click', less: 'harder', more: 'softer', of: 'drums' },
-  { name: 'release', title: 'Release', less: 'shorter', more: 'longer', of: 'pitched' },
-  { name: 'release', title: 'Ring', less: 'shorter', more: 'longer', of: 'drums' },
-  { name: 'drive', title: 'Drive', less: 'cleaner', more: 'rougher' },
-  { name: 'width', title: 'Width', less: 'narrower', more: 'wider' },
-  { name: 'room', title: 'Room', less: 'drier', more: 'wetter' },
-  { name: 'echo', title: 'Echo', less: 'less', more: 'more' },
-  { name: 'low', title: 'Lows', less: 'softer', more: 'louder' },
-  { name: 'mid', title: 'Middle', less: 'softer', more: 'louder' },
-  { name: 'high', title: 'Highs', less: 'softer', more: 'louder' },
-  { name: 'squeeze', title: 'Squeeze', less: 'less', more: 'tighter', isAmount: true },
-  { name: 'resonance', title: 'Resonance', less: 'smoother', more: 'sharper', of: 'pitched' },
-  { name: 'wobble', title: 'Wobble', less: 'less', more: 'of a worn tape', of: 'pitched', isAmount: true },
-  { name: 'glide', title: 'Slide', less: 'faster', more: 'slower', of: 'pitched' },
+interface Group {
+  readonly title: string;
+  readonly settings: readonly Setting[];
+}
+
+const GROUPS: readonly Group[] = [
+  {
+    title: 'Its shape',
+    settings: [
+      { name: 'tone', title: 'Tone', less: 'darker', more: 'brighter' },
+      { name: 'attack', title: 'Attack', less: 'sooner', more: 'later', of: 'pitched' },
+      { name: 'attack', title: 'Click', less: 'harder', more: 'softer', of: 'drums' },
+      { name: 'release', title: 'Release', less: 'shorter', more: 'longer', of: 'pitched' },
+      { name: 'release', title: 'Ring', less: 'shorter', more: 'longer', of: 'drums' },
+      { name: 'resonance', title: 'Resonance', less: 'smoother', more: 'sharper', of: 'pitched' },
+      { name: 'drive', title: 'Drive', less: 'cleaner', more: 'rougher' },
+    ],
+  },
+  {
+    title: 'Around it',
+    settings: [
+      { name: 'width', title: 'Width', less: 'narrower', more: 'wider' },
+      { name: 'room', title: 'Room', less: 'drier', more: 'wetter' },
+      { name: 'echo', title: 'Echo', less: 'less', more: 'more' },
+    ],
+  },
+  {
+    title: 'Balance',
+    settings: [
+      { name: 'low', title: 'Lows', less: 'softer', more: 'louder' },
+      { name: 'mid', title: 'Middle', less: 'softer', more: 'louder' },
+      { name: 'high', title: 'Highs', less: 'softer', more: 'louder' },
+      { name: 'squeeze', title: 'Squeeze', less: 'less', more: 'tighter', isAmount: true },
+    ],
+  },
+  {
+    title: 'Pitch',
+    settings: [
+      { name: 'glide', title: 'Slide', less: 'faster', more: 'slower', of: 'pitched' },
+      { name: 'wobble', title: 'Wobble', less: 'less', more: 'of a worn tape', of: 'pitched', isAmount: true },
+    ],
+  },
 ];
 /** Settings are counted in hundredths here. */
 const WHOLE = 100;
@@ -57,26 +82,30 @@ export function SoundSettings({ track }: { readonly track: Track }) {
     const next = value === 0 ? rest : { ...rest, [name]: value };
     return Object.keys(next).length > 0 ? next : undefined;
   };
+  const set = (label: string, name: keyof SoundSetting, to: number) => dispatch(editTrack(track.id, label, { setting: withOne(name, to) }));
   const isPlain = Object.keys(setting).length === 0 && octave === 0;
+  const lineOf = (each: Setting) => (
+    <SheetLine key={each.name} title={each.title}>
+      <Slider
+        onJump={tellJump}
+        title={`${each.title} of ${track.name}`}
+        low={each.isAmount ? 0 : -WHOLE}
+        high={WHOLE}
+        step={5}
+        width={SLIDER_WIDTH}
+        value={Math.round((setting[each.name] ?? 0) * WHOLE)}
+        words={(value) => aboutWords(value, each)}
+        onChange={(to) => hear({ setting: withOne(each.name, to / WHOLE) })}
+        onCommit={(to) => set(`${each.title} ${aboutWords(to, each)}`, each.name, to / WHOLE)}
+      />
+    </SheetLine>
+  );
   return (
     <>
-      {SETTINGS.filter(({ of }) => of === undefined || of === track.kind).map((each) => (
-        <SheetLine key={each.name} title={each.title}>
-          <Slider
-            onJump={tellJump}
-            title={`${each.title} of ${track.name}`}
-            low={each.isAmount ? 0 : -WHOLE}
-            high={WHOLE}
-            step={5}
-            width={SLIDER_WIDTH}
-            value={Math.round((setting[each.name] ?? 0) * WHOLE)}
-            words={(value) => aboutWords(value, each)}
-            onChange={(to) => hear({ setting: withOne(each.name, to / WHOLE) })}
-            onCommit={(to) =>
-              dispatch(editTrack(track.id, `${each.title} ${aboutWords(to, each)}`, { setting: withOne(each.name, to / WHOLE) }))
-            }
-          />
-        </SheetLine>
+      {GROUPS.map((group) => (
+        <SheetGroup key={group.title} title={group.title}>
+          {group.settings.filter(({ of }) => of === undefined || of === track.kind).map(lineOf)}
+        </SheetGroup>
       ))}
       <SheetLine title="Tune">
         <Slider
@@ -89,19 +118,23 @@ export function SoundSettings({ track }: { readonly track: Track }) {
           value={setting.tune ?? 0}
           words={tuneWords}
           onChange={(to) => hear({ setting: withOne('tune', to) })}
-          onCommit={(to) => dispatch(editTrack(track.id, `Tune ${tuneWords(to)}`, { setting: withOne('tune', to) }))}
+          onCommit={(to) => set(`Tune ${tuneWords(to)}`, 'tune', to)}
         />
       </SheetLine>
       {track.kind === 'pitched' ? <PitchedLines track={track} /> : null}
-      <XStack>
-        <Press
-          label="Sound as it came"
-          look="raised"
-          disabled={isPlain}
-          onPress={() => dispatch(editTrack(track.id, 'Sound as it came', { setting: undefined, octave: undefined }))}
-        />
-      </XStack>
+      <AsItCame track={track} isPlain={isPlain} />
     </>
+  );
+}
+
+/** Sets a sound back to what it was before it was set. */
+function AsItCame({ track, isPlain }: { readonly track: Track; readonly isPlain: boolean }) {
+  const dispatch = useAppDispatch();
+  const reset = () => dispatch(editTrack(track.id, 'Sound as it came', { setting: undefined, octave: undefined }));
+  return (
+    <XStack>
+      <Press label="Sound as it came" look="raised" disabled={isPlain} onPress={reset} />
+    </XStack>
   );
 }
 
