@@ -1,0 +1,3 @@
+export * from './fit';
+export * from './phrase';
+export { READY_PHRASES } from './ready';
