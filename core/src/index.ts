@@ -13,4 +13,13 @@ export * from './audio';
 export * from './sounds';
 export { MAX_FILE_BYTES, MAX_FILE_NOTES, refusal, type Mended, type Refusal } from './midi/words';
 export * from './song';
+export { KEY_FITS, type KeyFit } from './shelf/fit';
+export {
+  MOST_PHRASE_NOTES,
+  PHRASE_ROLES,
+  type KnownPhrase,
+  type PhrasePart,
+  type PhraseRole,
+  type ShelfPhrase,
+} from './shelf/phrase';
 export * from './api';

@@ -23,6 +23,8 @@ export class AppSound {
   private score: Score | null = null;
   /** A track as it is tried, and as it is in the score. */
   private over: { readonly base: Track; readonly track: Track } | null = null;
+  /** What the score is heard as; null where it is heard as it is. */
+  private change: ((score: Score) => Score) | null = null;
   private onSwitched: Player['onSwitched'] = null;
   private peaks: ReadonlyMap<string, number> = new Map();
   /** The true peak of the whole, and what the limiter turned it down to, as gains, as they were told last. */
@@ -97,13 +99,23 @@ export class AppSound {
     this.send();
   }
 
+  /** Lets every score be heard as `change` makes it, or with null as it is; an end to play that has begun stays where it is. */
+  hearAs(change: ((score: Score) => Score) | null): void {
+    if (this.change === change) return;
+    this.change = change;
+    this.send();
+  }
+
+  /** Ends what sounds beside play, where nothing plays. */
+  hush(): void {
+    if (this.player && !this.player.isPlaying) this.player.stop();
+  }
+
   private send(): void {
-    const { over, score, player } = this;
+    const { over, score, player, change } = this;
     if (!score || !player) return;
-    if (!over) return player.setScore(score);
-    const { document } = score;
-    const tracks = document.tracks.map((each) => (each.id === over.track.id ? over.track : each));
-    player.setScore({ ...score, document: { ...document, tracks } });
+    const tried = over ? withTrack(score, over.track) : score;
+    player.setScore(change ? change(tried) : tried);
   }
 
   open(): Promise<Player> {
@@ -204,4 +216,9 @@ export class AppSound {
       throw error;
     }
   }
+}
+
+function withTrack(score: Score, track: Track): Score {
+  const { document } = score;
+  return { ...score, document: { ...document, tracks: document.tracks.map((each) => (each.id === track.id ? track : each)) } };
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { idSchema, trackSchema, type Id } from '../model/entities';
+import { shelfPhraseSchema } from '../shelf/phrase';
 
 /** The fields of a track that say how it sounds. */
 const soundFieldsSchema = trackSchema.pick({ soundId: true, setting: true, octave: true, otherDrums: true, voiceMode: true });
@@ -51,9 +52,10 @@ const gone = z.null();
 /** Something that belongs to the person and not to a song, by its kind and an id of its own; without value where it is gone. */
 const thingSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('sound'), id: idSchema, value: ownSoundSchema.or(gone) }),
-  /** `id` is that of the sound. */
+  /** `id` is that of the sound, or "phrase", a space and that of the phrase. */
   z.object({ kind: z.literal('favourite'), id: thingIdSchema, value: favouriteSchema.or(gone) }),
   z.object({ kind: z.literal('recipe'), id: idSchema, value: recipeSchema.or(gone) }),
+  z.object({ kind: z.literal('phrase'), id: idSchema, value: shelfPhraseSchema.or(gone) }),
   /** `id` is the key that the act comes with; "none" where the act has lost its key to another. */
   z.object({ kind: z.literal('key'), id: thingIdSchema, value: ownKeySchema.or(z.literal('none')).or(gone) }),
 ]);

@@ -1,4 +1,5 @@
 export * from './routes';
+export { MAX_PHRASE_LETTERS, phraseFileText, readPhraseFile } from './phrase-file';
 export { MAX_RECIPE_LETTERS, readRecipeFile, recipeFileText } from './recipe-file';
 export { MOST_PUTS, ownSendSchema, type OwnAnswer, type OwnKey, type OwnPut, type OwnThing, type SoundFields } from './belongings';
 export {

@@ -35,6 +35,13 @@ describe('the tone of a track in three bands', () => {
     }
   });
 
+  it('a shelf is half way there at its corner: lows at 160 Hz, highs at 4.5 kHz', () => {
+    for (const db of [12, -12]) {
+      expect(turnedBy('low', db, 160)).toBeCloseTo(db / 2, 0);
+      expect(turnedBy('high', db, 4500)).toBeCloseTo(db / 2, 0);
+    }
+  });
+
   it('is heard on a track: lows down, a bass is softer; highs up, a hat is louder', () => {
     const level = (id: string, pitch: number, bands?: Sound['bands']) =>
       peak(play([hit(id, { pitch })], 20_000, 128, [withSound(id, bands ? { bands } : {})]).left);

@@ -3,6 +3,7 @@ import { readWav } from '../../test/read-wav';
 import type { Document } from '../model';
 import { newTrack, withTrack } from '../song';
 import { soundById } from '../sounds';
+import { limited } from './limited';
 import { exportStem, exportWav, stemGain, type WavEnd, type WavOptions, type WavPiece } from '.';
 
 const BAR = 4 * 20160;
@@ -136,6 +137,16 @@ describe('tracks that leave on their own', () => {
     expect(loud.gain).toBeGreaterThan(1.5);
   });
 
+  it('at a loudness too: turned up until none is over full scale, and no further', () => {
+    const document = twoTracks();
+    const quiet = stems(document).files.map(({ left }) => largest(left));
+    // A hit now and then is soft on the whole: it would be turned up far over full scale.
+    const sparse = { ...document, notes: { [PATTERN]: [note({ length: 600, velocity: 127 })], p2: [] } };
+    const { files } = stems(sparse, { level: 'loudness' });
+    expect(largest(files[0]!.left)).toBeGreaterThan(quiet[0]!);
+    expect(Math.max(...files.map(({ left }) => largest(left)))).toBeLessThan(0.95);
+  });
+
   it('none goes over full scale: all are turned down where one would', () => {
     const loud = twoTracks();
     const document = { ...loud, tracks: loud.tracks.map((track) => ({ ...track, levelDb: 6, setting: { drive: -1 } })) };
@@ -150,4 +161,26 @@ describe('tracks that leave on their own', () => {
     expect(gain).toBeLessThan(1);
     expect(Math.max(...files.map(({ left }) => largest(left)))).toBeLessThan(0.9);
   });
+});
+
+it('what is limited after it was turned up is held on both sides, and where nothing has to be held is as it was', () => {
+  const made = (gain: number) => {
+    const side = (hz: number) => Float32Array.from({ length: 9600 }, (_, at) => 0.25 * Math.sin((2 * Math.PI * hz * at) / 48_000));
+    const [left, right] = [side(440), side(660)];
+    const out = [...limited([{ left, right, progress: 1 }], gain)];
+    const joined = (of: 'left' | 'right') => Float64Array.from(out.flatMap((block) => [...block[of]]));
+    return { left: joined('left'), right: joined('right'), was: { left, right } };
+  };
+  const plain = made(2);
+  for (const side of ['left', 'right'] as const) {
+    expect(plain[side]).toHaveLength(9600);
+    expect(
+      apart(
+        plain[side],
+        Float64Array.from(plain.was[side], (sample) => 2 * sample),
+      ),
+    ).toBeLessThan(1e-6);
+    expect(largest(made(8)[side])).toBeLessThan(0.9);
+    expect(largest(made(8)[side].subarray(4000))).toBeGreaterThan(0.6);
+  }
 });

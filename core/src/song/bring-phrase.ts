@@ -1,6 +1,6 @@
 import { kitRows } from '../audio';
 import { byStartThenPitch, byTick } from '../model/collections';
-import { findById, inOrder, type Document } from '../model/document';
+import { findById, inOrder, notesOf, type Document } from '../model/document';
 import type { Id, Lane, LanePoint, Note, Pattern, Placement, Track } from '../model/entities';
 import { copiedNotes } from '../notes/copied';
 import { events } from '../playback/events';
@@ -145,9 +145,66 @@ function patternOf(document: Document, part: PhrasePart, { name, length, there }
   };
 }
 
+/** Puts a phrase's first part among the notes of a placement's pattern, from a tick of it on, as plain notes. An empty pattern becomes as long as the phrase, in
+ *  whole bars; one that ends before it does grows. Together with what is there, no note is doubled; what is replaced or moves on is what begins in its
+ *  time, or after it. */
+export function phraseIntoPattern(
+  document: Document,
+  placementId: Id,
+  phrase: ShelfPhrase,
+  { tick, fit, landing }: { readonly tick: number; readonly fit: KeyFit; readonly landing: PlacementLanding },
+  newId: NewId,
+): { readonly document: Document; readonly noteIds: readonly Id[]; readonly doubled: number } {
+  const placement = findById(document.placements, placementId);
+  const pattern = findById(document.patterns, placement?.patternId);
+  const track = findById(document.tracks, placement?.trackId);
+  if (!placement || !pattern || !track) return { document, noteIds: [], doubled: 0 };
+  const part = fittedPhrase(phrase, pattern.key ?? document.song.key, fit).parts[0]!;
+  const there = notesOf(document, pattern.id);
+  const span = wholeBars(document, placement.start + tick, phrase.length);
+  const [from, to] = [tick, tick + span];
+  const kept =
+    landing === 'replace'
+      ? there.filter(({ start }) => start < from || start >= to)
+      : landing === 'push'
+        ? there.map((note) => (note.start >= from ? { ...note, start: note.start + span } : note))
+        : there;
+  const taken = new Set(kept.map(({ start, pitch }) => placeOf(start, pitch)));
+  const fresh = part.notes.filter(({ start, pitch }) => !taken.has(placeOf(start + tick, pitch)));
+  const made = copiedNotes(
+    fresh.map((note): Note => ({ ...note, start: note.start + tick, patternId: pattern.id })),
+    newId,
+    newId,
+  );
+  const doubled = part.notes.length - fresh.length;
+  if (made.length === 0) return { document, noteIds: [], doubled };
+  const last = kept.reduce((end, { start }) => Math.max(end, start + 1), 0);
+  const length =
+    there.length === 0 ? to : Math.max(pattern.length, to, landing === 'push' ? wholeBars(document, placement.start, last) : 0);
+  const isPlayedOnce = placement.length === pattern.length && placement.offset === 0;
+  return {
+    document: {
+      ...document,
+      tracks: document.tracks.map((each) => (each.id === track.id ? withRowsFor(track, part) : each)),
+      patterns: document.patterns.map((each) => (each.id === pattern.id ? { ...each, length } : each)),
+      placements: document.placements.map((each) =>
+        each.id === placementId && (isPlayedOnce || each.length < length) ? { ...each, length } : each,
+      ),
+      notes: { ...document.notes, [pattern.id]: inOrder([...kept, ...made], byStartThenPitch) },
+    },
+    noteIds: made.map(({ id }) => id),
+    doubled,
+  };
+}
+
 /** The song as it is heard with a phrase in place of what its tracks play: over and over from a bar line on in the song, or in time with the pattern that
  *  is shown. */
-export function withPhraseHeard(document: Document, view: PlayView, phrase: ShelfPhrase, place: PhrasePlace): Document {
+export function withPhraseHeard(
+  document: Document,
+  view: PlayView,
+  phrase: ShelfPhrase,
+  place: PhrasePlace,
+): Pick<Brought, 'document' | 'placementIds'> {
   let made = 0;
   const newId = () => `heard-${made++}`;
   const shown = view.kind === 'pattern' ? findById(document.placements, view.placementId) : undefined;
@@ -165,12 +222,13 @@ export function withPhraseHeard(document: Document, view: PlayView, phrase: Shel
   });
   const others = brought.document.placements.filter(({ trackId }) => !tracks.has(trackId));
   const loops = view.kind === 'pattern' && pattern && tracks.has(shown!.trackId);
-  return {
+  const heard = {
     ...brought.document,
     tracks: brought.document.tracks.map((each) => (tracks.has(each.id) ? { ...each, muted: false } : each)),
     placements: inOrder([...others, ...placements], (a, b) => a.start - b.start || (a.id < b.id ? -1 : 1)),
     treatments: brought.document.treatments.filter(({ parentId }) => !loops || (parentId !== shown!.id && parentId !== pattern.id)),
   };
+  return { document: heard, placementIds: placements.map(({ id }) => id) };
 }
 
 /** The tracks that a part of a phrase can go to. */

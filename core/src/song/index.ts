@@ -18,5 +18,3 @@ export { contentEnd } from './moved-time';
 export { freeName, copyTime, cutAt, deleteTime, endOfSong, insertTime, makeOwn, moveTime, type CopyMode } from './stretch';
 export { exampleOf, type ActionExample } from './action-example';
 export { duckedUnderKick } from './duck';
-export { bringPhrase, songOfPhrase, tracksFor, withPhraseHeard, type Brought, type PhrasePlace } from './bring-phrase';
-export { phraseOfPlacement, phraseOfStretch } from './save-phrase';

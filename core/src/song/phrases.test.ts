@@ -151,11 +151,11 @@ describe('a phrase that is only heard', () => {
     const trackId = document.tracks[0]!.id;
     const other = ready('Four ropes');
     const loop = { start: 0, end: 8 * BAR };
-    const tried = withPhraseHeard(document, { kind: 'song', loop }, other, { ...at, start: 2 * BAR, trackId });
+    const { document: tried } = withPhraseHeard(document, { kind: 'song', loop }, other, { ...at, start: 2 * BAR, trackId });
     expect(heard(tried, 0, 2 * BAR)).toEqual([]);
     for (const bar of [2, 4, 6]) expect(heard(tried, bar * BAR, (bar + 2) * BAR).sort()).toEqual(sounds(other));
     const shown = { kind: 'pattern', placementId: document.placements[0]!.id } as const;
-    const inPattern = withPhraseHeard(document, shown, other, { ...at, trackId });
+    const { document: inPattern } = withPhraseHeard(document, shown, other, { ...at, trackId });
     const found = events(inPattern, 0, 2 * BAR, { view: shown }).map(({ tick, pitch, velocity }) => `${tick} ${pitch} ${velocity}`);
     expect(found.sort()).toEqual(sounds(other));
   });

@@ -7,11 +7,12 @@ import { soundById } from '../sounds';
 import { barAfter, barBefore, bpmAt, meterAt } from '../time';
 import type { TickSpan } from '../notes/span';
 
-type Saved = Omit<ShelfPhrase, 'name' | 'tags' | 'at'>;
+/** A phrase that has no name yet. */
+export type SavedPhrase = Omit<ShelfPhrase, 'name' | 'tags' | 'at'>;
 
 /** What a placement plays, as a phrase: its pattern as its treatments leave it, with its lanes; or with `noteIds` only those notes, from the bar line
  *  before the first of them to the one after the last. Null where there is nothing. */
-export function phraseOfPlacement(document: Document, placementId: Id, noteIds: ReadonlySet<Id> | null = null): Saved | null {
+export function phraseOfPlacement(document: Document, placementId: Id, noteIds: ReadonlySet<Id> | null = null): SavedPhrase | null {
   const placement = findById(document.placements, placementId);
   const pattern = findById(document.patterns, placement?.patternId);
   const track = findById(document.tracks, placement?.trackId);
@@ -38,7 +39,7 @@ export function phraseOfPlacement(document: Document, placementId: Id, noteIds: 
 
 /** What all tracks play in a stretch of the song, as one phrase; null where that is nothing. Of notes that sound in some passes only, those are
  *  in it that sound in the passes it has. */
-export function phraseOfStretch(document: Document, { start, end }: TickSpan): Saved | null {
+export function phraseOfStretch(document: Document, { start, end }: TickSpan): SavedPhrase | null {
   const parts = document.tracks.flatMap((track) => {
     const notes = document.placements
       .filter((each) => each.trackId === track.id && !each.muted && each.start < end && each.start + each.length > start)

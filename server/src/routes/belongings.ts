@@ -2,13 +2,16 @@ import { ownSendSchema, type OwnAnswer, type OwnPut } from '@yibbo/core';
 import { Router } from 'express';
 import type { Belongings } from '../database/belongings';
 import { checked } from '../http/checked';
-import { smallJson } from '../http/small-json';
+import { jsonUpTo } from '../http/small-json';
 
-/** The person's belongings: sounds, favourites, recipes, keys. `epoch` names this collection of it. */
+/** Some phrases of the shelf have thousands of notes. */
+const LIMIT = 4 * 1024 * 1024;
+
+/** The person's belongings: sounds, favourites, recipes, phrases, keys. `epoch` names this collection of it. */
 export function belongingRoutes(belongings: Belongings, epoch: string): Router {
   const router = Router();
 
-  router.post('/', ...smallJson, async (request, response) => {
+  router.post('/', ...jsonUpTo(LIMIT), async (request, response) => {
     const { since, puts } = checked(ownSendSchema, request.body);
     await belongings.take(puts as readonly OwnPut[]);
     const answer: OwnAnswer = { epoch, revision: belongings.revision(), things: belongings.after(since) };

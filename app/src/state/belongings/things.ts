@@ -1,4 +1,4 @@
-import type { Id, OwnKey, OwnThing, Recipe, SoundFields, Track } from '@yibbo/core';
+import type { Id, KnownPhrase, OwnKey, OwnThing, Recipe, SoundFields, Track } from '@yibbo/core';
 import { createSelector, createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { storedThings } from './stored-things';
 
@@ -15,6 +15,9 @@ export interface OwnRecipe extends Recipe {
   /** When it was made, to order them by; milliseconds since 1970. */
   readonly at: number;
 }
+
+/** Goes before the id of a phrase among what was marked. */
+export const PHRASE_MARK = 'phrase ';
 
 /** By `thingKey`. */
 export type KnownThings = Readonly<Record<string, KnownThing>>;
@@ -78,6 +81,20 @@ export const ownRecipesOf = createSelector([things], (all): readonly OwnRecipe[]
   const recipes = all.flatMap((thing) => (thing.kind === 'recipe' && thing.value ? [{ id: thing.id, ...thing.value }] : []));
   return recipes.sort((a, b) => a.at - b.at);
 });
+
+/** Phrases of one's own, the newest first. */
+export const ownPhrasesOf = createSelector([things], (all): readonly KnownPhrase[] => {
+  const phrases = all.flatMap((thing) =>
+    thing.kind === 'phrase' && thing.value ? [{ id: thing.id, phrase: thing.value, isOwn: true }] : [],
+  );
+  return phrases.sort((a, b) => b.phrase.at - a.phrase.at);
+});
+
+/** Ids of the phrases that were marked. */
+export const favouritePhrasesOf = createSelector(
+  [favouriteSoundsOf],
+  (marked): ReadonlySet<Id> => new Set(marked.filter((id) => id.startsWith(PHRASE_MARK)).map((id) => id.slice(PHRASE_MARK.length))),
+);
 
 /** Keys chosen in place of those that acts come with, by the name of the latter; null where an act has lost its key to another. */
 export const ownKeysOf = createSelector([things], (all): Readonly<Record<string, OwnKey | null>> =>

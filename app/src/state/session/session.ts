@@ -57,6 +57,8 @@ export type SongSheet =
   | { readonly kind: 'treatments'; readonly placementId?: Id }
   /** A part that is to be put on another track too. */
   | { readonly kind: 'to-track'; readonly placementId: Id; /** Whether it is to follow, and not to be copied. */ readonly follows?: true }
+  /** The shelf; with a section or bars that are to be put on it. */
+  | { readonly kind: 'shelf'; readonly saves?: SectionOf }
   | {
       readonly kind:
         'key' | 'song' | 'tracks' | 'recipes' | 'add-track' | 'levels' | 'add-section' | 'order' | 'backdrop' | 'wav' | 'history' | 'help';

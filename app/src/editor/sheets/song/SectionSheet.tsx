@@ -3,6 +3,7 @@ import { XStack } from '@tamagui/stacks';
 import { NameField } from '../../../controls/NameField';
 import { Press } from '../../../controls/Press';
 import { SheetFrame, SheetLine } from '../SheetFrame';
+import { openSheet } from '../../../acts/open-sheet';
 import type { SectionOf } from '../../../state/session/session';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { selectInBars } from '../../../acts/song/stretch';
@@ -42,7 +43,7 @@ export function SectionSheet({ of, isPanel }: SectionSheetProps) {
       </SheetLine>
       {section ? null : <NamePresses onName={name} />}
       {section ? <SectionPresses id={section.id} name={section.name} /> : null}
-      <TimePresses span={span} />
+      <TimePresses span={span} of={of} />
     </SheetFrame>
   );
 }
@@ -76,13 +77,14 @@ function SectionPresses({ id, name }: { readonly id: Id; readonly name: string }
   );
 }
 
-function TimePresses({ span }: { readonly span: { readonly start: number; readonly end: number } }) {
+function TimePresses({ span, of }: { readonly span: { readonly start: number; readonly end: number }; readonly of: SectionOf }) {
   const dispatch = useAppDispatch();
   return (
     <XStack gap={4} flexWrap="wrap">
       <Press label="Select all in it" look="raised" onPress={() => dispatch(selectInBars(span, null))} />
       <Press label="Loop it" look="raised" onPress={() => dispatch(setLoop({ ...span, on: true }))} />
       <Press label="A bar more before it" look="raised" onPress={() => dispatch(addBar(span, 'before'))} />
+      <Press label="To the shelf …" look="raised" onPress={() => dispatch(openSheet({ kind: 'shelf', saves: of }))} />
       <Press label="A bar more at its end" look="raised" onPress={() => dispatch(addBar(span, 'at its end'))} />
     </XStack>
   );

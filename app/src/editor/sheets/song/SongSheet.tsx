@@ -36,6 +36,7 @@ export function SongSheet({ isPanel }: { readonly isPanel: boolean }) {
       <SheetLine title="Tracks">
         <Press look="raised" label="Levels" onPress={() => dispatch(openSheet({ kind: 'levels' }))} />
         <Press look="raised" label="History" onPress={() => dispatch(openSheet({ kind: 'history' }))} />
+        <Press look="raised" label="Shelf …" onPress={() => dispatch(openSheet({ kind: 'shelf' }))} />
       </SheetLine>
       <SeedLine song={document.song} />
       <SheetLine title="Send out">

@@ -90,6 +90,11 @@ export const SHEET_PLACES: Readonly<Record<OpenableSheet, Entry>> = {
     words: 'mixer volume loudness solo mute pan meter echo',
     help: 'How loud each track is, and where it stands.',
   },
+  shelf: {
+    label: 'Shelf …',
+    words: 'phrase loop clip library ready-made beat save reuse insert browse sample pack',
+    help: 'Ready and saved phrases: hear them while the song plays, bring them in, put your own there.',
+  },
   'add-section': { label: 'New section …', words: 'verse chorus intro bridge part', help: 'An empty section at the end of the song.' },
   order: { label: 'Order …', words: 'sort rearrange move tracks sections', help: 'The order of tracks and sections.' },
   backdrop: { label: 'Backdrop …', words: 'ghost behind other tracks outline', help: 'Which tracks show behind the notes.' },
