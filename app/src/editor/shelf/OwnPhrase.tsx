@@ -29,7 +29,12 @@ export function OwnPhrase({ known }: { readonly known: KnownPhrase }) {
           onPress={() => void dispatch(sendPhraseOut(known, 'midi'))}
         />
         {isOwn ? (
-          <Press label={`Take off the shelf: ${phrase.name}`} shown="Take off" look="raised" onPress={() => dispatch(removePhrase(known))} />
+          <Press
+            label={`Take off the shelf: ${phrase.name}`}
+            shown="Take off"
+            look="raised"
+            onPress={() => dispatch(removePhrase(known))}
+          />
         ) : null}
       </XStack>
       {isOwn ? (

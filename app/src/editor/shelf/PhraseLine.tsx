@@ -52,7 +52,7 @@ export function PhraseLine({ known, isMarked, isChosen, onChoose }: PhraseLinePr
           onPress={() => dispatch(markPhrase(known, !isMarked))}
         />
       </XStack>
-      {isChosen ? <HowItComes key={known.id} known={known} first={first} /> : null}
+      {isChosen ? <HowItComes key={known.id} known={known} first={first} onBrought={() => onChoose(false)} /> : null}
     </YStack>
   );
 }
@@ -67,8 +67,14 @@ function useFirstTrack({ phrase }: KnownPhrase): string | null {
   });
 }
 
+interface HowItComesProps {
+  readonly known: KnownPhrase;
+  readonly first: string | null;
+  readonly onBrought: () => void;
+}
+
 /** The press that brings a phrase in, and how it comes. */
-function HowItComes({ known, first }: { readonly known: KnownPhrase; readonly first: string | null }) {
+function HowItComes({ known, first, onBrought }: HowItComesProps) {
   const dispatch = useAppDispatch();
   const isOnPattern = usePathname().includes('/pattern/');
   const [wish, setWish] = useState<BringWish>({ trackId: first, fit: 'degrees', where: 'here', landing: 'merge', isOnPattern });
@@ -79,10 +85,14 @@ function HowItComes({ known, first }: { readonly known: KnownPhrase; readonly fi
     setWish(next);
     if (next.trackId !== wish.trackId || next.fit !== wish.fit) dispatch(hearPhrase(known, next));
   };
+  const bring = () => {
+    dispatch(bringPhraseIn(known, wish));
+    onBrought();
+  };
   return (
     <YStack gap={4} paddingBottom={8} role="group" aria-label={`How ${name} comes in`}>
       <XStack gap={4} alignItems="center">
-        <Press label={`Bring in ${name}`} shown="Bring in" look="strong" onPress={() => dispatch(bringPhraseIn(known, wish))} />
+        <Press label={`Bring in ${name}`} shown="Bring in" look="strong" onPress={bring} />
         <Press
           label={hasMore ? `Fewer choices for ${name}` : `How … does ${name} come in?`}
           shown={hasMore ? 'Fewer' : 'How …'}
