@@ -66,6 +66,21 @@ const MAKE: {
       length: on ? BAR : 2 * BAR,
     }),
   },
+  recordings: {
+    drawn: drawn(4, 2),
+    make: ({ id, place, value, on }) => ({
+      id: `r${id}`,
+      songId: 'song',
+      tick: place * 5040,
+      name: `Take ${value % 3}`,
+      file: { hash: `${id}`.repeat(64), name: 'take.wav', frames: 48_000, channels: 1, bytes: 96_044 },
+      offset: value,
+      frames: 24_000,
+      levelDb: -6,
+      muted: on,
+      ...(on ? { hitsAdded: [value] } : {}),
+    }),
+  },
   treatments: {
     drawn: drawn(4, 3),
     make: ({ id, parent, other, value, on }, { tracks, patterns, placements }) => ({

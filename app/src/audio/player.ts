@@ -11,6 +11,7 @@ import {
   events,
   playSeconds,
   playTickAt,
+  recordedPieces,
   SAMPLE_RATE,
   standingAt,
   turnedIn,
@@ -22,6 +23,7 @@ import {
   type LaneTarget,
   type PlayEvent,
   type PlayView,
+  type SamplesOf,
   type StillSounding,
   type EngineRoute,
 } from '@yibbo/core';
@@ -75,7 +77,18 @@ export class Player {
   /** Told when a track has come in or gone out at its bar line, or, with false, that it is not going to. */
   onSwitched: ((trackId: Id, goes: 'in' | 'out', isDone: boolean) => void) | null = null;
 
-  constructor(private readonly output: SoundOutput) {}
+  constructor(
+    private readonly output: SoundOutput,
+    private readonly samplesOf: SamplesOf = () => null,
+  ) {}
+
+  /** Lets recordings be heard whose samples have come meanwhile. */
+  refresh(): void {
+    const { score } = this;
+    if (!this.isPlaying || !score || score.document.recordings.length === 0) return;
+    this.score = { ...score };
+    this.setScore(score);
+  }
 
   get isPlaying(): boolean {
     return this.timer !== null;
@@ -257,7 +270,15 @@ export class Player {
     const { document: song, view } = this.score;
     this.tell(turnedIn(song, this.sentToTick, until, this.telling(view)));
     this.post(events(song, this.sentToTick, until, { view }));
+    this.sendRecorded(until);
     this.sentToTick = until;
+  }
+
+  private sendRecorded(toTick: number): void {
+    const { document: song, clock } = this.score!;
+    const frameOf = (tick: number) => this.frameOf(tick);
+    const pieces = recordedPieces(song, clock, { fromTick: this.sentToTick, toTick, frameOf, samplesOf: this.samplesOf });
+    if (pieces.length > 0) this.output.post({ type: 'recorded', pieces, generation: this.generation });
   }
 
   private sendClicks(untilTick: number): void {

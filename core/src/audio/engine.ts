@@ -10,6 +10,7 @@ import { Place, Strip } from './place';
 import { TAPS } from './plucked';
 import { SAMPLE_RATE } from './rate';
 import type { ToneSound } from './sounds';
+import { Recorded } from './recorded';
 import { Room, USUAL_ROOM } from './room';
 import { ToneVoice } from './tone-voice';
 import type { Tools, EngineNote, Voice } from './voice';
@@ -66,6 +67,7 @@ export class SoundEngine {
   private readonly strips = new Map<string, Strip>();
   private places: Place[] = [];
   private readonly room = new Room(this.bench);
+  private readonly recorded = new Recorded();
   private readonly leveller = new Leveller(this.bench);
   private readonly limiter = new Limiter(this.bench);
   private waiting: Waiting[] = [];
@@ -111,7 +113,9 @@ export class SoundEngine {
       for (const { at, frames, trackId } of message.gates)
         this.whenDue(at, message.generation, () => this.strips.get(trackId)?.gate.add(at, frames));
     } else if (message.type === 'replace') this.replace(message.from, message.generation, message.sounding);
-    else if (message.type === 'letGo') this.letGoOf(message.held);
+    else if (message.type === 'recorded') {
+      if (message.generation >= this.generation) this.recorded.add(message.pieces, message.generation);
+    } else if (message.type === 'letGo') this.letGoOf(message.held);
     else this.stop(message.generation);
   }
 
@@ -132,7 +136,7 @@ export class SoundEngine {
 
   /** Whether no voice sounds; room and echo may ring on. */
   get isQuiet(): boolean {
-    return this.voices.length === 0;
+    return this.voices.length === 0 && this.recorded.isQuiet;
   }
 
   /** The peaks since they were last taken, as a gain (1 is full scale): of each track that has sounded, after its level and pan, and of the sum
@@ -202,6 +206,7 @@ export class SoundEngine {
     this.generation = generation;
     const stays = (each: Waiting | Due) => each.at < from || each.generation >= generation;
     this.waiting = this.waiting.filter(stays);
+    this.recorded.replace(Math.max(from, this.renderedTo), generation);
     this.due = this.due.filter(stays);
     if (sounding) this.goOnWith(new Map(sounding.map(({ key, until }) => [key, until])), generation);
   }
@@ -252,6 +257,7 @@ export class SoundEngine {
       mix.right,
       this.places.some(({ isStill }) => !isStill),
     );
+    this.recorded.mix(renderedTo, mix.left, mix.right);
     this.leveller.process(mix.left, mix.right);
     if (this.hasLimiter) this.limiter.process(mix.left, mix.right);
     this.sumPeak = Math.max(this.sumPeak, bench.loops.peak(mix.left.at, mix.right.at));

@@ -1,5 +1,6 @@
 import type { EngineControl } from './controls';
 import type { GateShape } from './gate';
+import type { RecordedPiece } from './recorded';
 import type { RoomShape } from './room';
 import type { Sound } from './sounds';
 import type { EngineNote } from './voice';
@@ -43,6 +44,8 @@ export type EngineMessage =
     }
   | { readonly type: 'echoes'; readonly echoes: readonly EngineEcho[]; readonly generation: number }
   | { readonly type: 'gates'; readonly gates: readonly EngineGate[]; readonly generation: number }
+  /** Pieces of recordings, heard as they are, after all that sounds of tracks and before the limiter. */
+  | { readonly type: 'recorded'; readonly pieces: readonly RecordedPiece[]; readonly generation: number }
   /** A held key or pad is let go, now. */
   | { readonly type: 'letGo'; readonly held: string }
   /** Drops what waits at or after `from` from earlier generations. Where `sounding` is given, it names what goes on of all that began before:

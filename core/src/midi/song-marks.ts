@@ -25,6 +25,7 @@ const MARKERS: { readonly [C in Exclude<Collection, 'song'>]: ((entity: Entities
   patterns: null,
   placements: null,
   sections: ({ start: tick, name }) => ({ tick, name }),
+  recordings: null,
   treatments: null,
   lanes: null,
   notes: null,

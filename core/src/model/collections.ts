@@ -6,6 +6,7 @@ import {
   noteSchema,
   patternSchema,
   placementSchema,
+  recordingSchema,
   sectionSchema,
   songSchema,
   trackSchema,
@@ -16,6 +17,7 @@ import {
   type Note,
   type Pattern,
   type Placement,
+  type Recording,
   type Section,
   type Song,
   type Track,
@@ -30,6 +32,7 @@ interface ListEntities {
   sections: Section;
   treatments: Treatment;
   lanes: Lane;
+  recordings: Recording;
 }
 
 /** Collections that are a list for each entity they are kept by, so that an edit touches one and every other stays the same object. */
@@ -126,6 +129,14 @@ export const COLLECTIONS: { readonly [C in Collection]: CollectionRules<Entities
     parents: [ofSong],
     time: 'song span',
     words: ['section', 'sections'],
+  },
+  recordings: {
+    schema: recordingSchema,
+    compare: (a, b) => a.tick - b.tick || compareIds(a, b),
+    orderFields: ['tick'],
+    parents: [ofSong],
+    time: 'song tick',
+    words: ['recording', 'recordings'],
   },
   treatments: {
     schema: treatmentSchema,

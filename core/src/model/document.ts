@@ -10,7 +10,7 @@ import {
 } from './collections';
 import type { Id, Lane, LanePoint, Note, Song } from './entities';
 
-export const SCHEMA_VERSION = 5;
+export const SCHEMA_VERSION = 6;
 
 type Lists = { readonly [C in ListCollection]: readonly Entities[C][] };
 type HomedLists = { readonly [C in HomedCollection]: Readonly<Record<Id, readonly Entities[C][]>> };

@@ -23,6 +23,8 @@ const UPGRADES: readonly ((old: object) => object)[] = [
   // Lanes came.
   (old) => ({ ...old, schemaVersion: 4, lanes: [], lanePoints: {} }),
   (old) => ({ ...old, schemaVersion: 5 }),
+  // Recordings came.
+  (old) => ({ ...old, schemaVersion: 6, recordings: [] }),
 ];
 
 export type ReadDocument = { ok: true; document: Document } | { ok: false; code: 'newerVersion' | 'notADocument'; details: string };

@@ -1,4 +1,5 @@
 import type { EngineMessage } from '../audio/messages';
+import type { RecordedPiece } from '../audio/recorded';
 import { SAMPLE_RATE } from '../audio/rate';
 import type { Document } from '../model/document';
 import type { Id } from '../model/entities';
@@ -7,6 +8,7 @@ import { clickNotes, clicksRound, clickTrack, type ClickSettings } from '../play
 import { engineNotes, engineTracks } from '../playback/engine-notes';
 import { chased, events, type PlayContext } from '../playback/events';
 import { standingAt, turnedIn } from '../playback/engine-messages';
+import { recordedPieces, type SamplesOf } from '../playback/recorded';
 import { secondsAt } from '../time';
 
 /** A stretch of the song on its way to a file. */
@@ -15,6 +17,8 @@ export interface RenderSpan extends TickSpan {
   readonly trackIds: ReadonlySet<Id> | null;
   /** The click that goes with it; absent where none does. */
   readonly click?: ClickSettings | null;
+  /** The samples of recordings that go with it; absent where they stay out. */
+  readonly samplesOf?: SamplesOf;
   /** Whether it is played over and over, as the loop is while one listens. Absent means once. */
   readonly isLooped?: boolean;
 }
@@ -77,9 +81,19 @@ export class EngineFeed {
       const notes = [...played, ...clicks];
       for (const turned of turnedIn(this.whole, this.told, to, { context, frameOf, generation: 0 })) messages.push(turned);
       if (notes.length) messages.push({ type: 'notes', notes, generation: 0 });
+      const pieces = this.recorded(to);
+      if (pieces.length) messages.push({ type: 'recorded', pieces, generation: 0 });
       this.told = to;
     }
     return messages;
+  }
+
+  private recorded(to: number): RecordedPiece[] {
+    const { start, end, samplesOf } = this.span;
+    if (!samplesOf) return [];
+    const clock = { originTick: start, fromTick: start, lengthTicks: end - start, tempos: this.document.song.tempos };
+    const unsoloed = { ...this.document, tracks: [] };
+    return recordedPieces(unsoloed, clock, { fromTick: this.told, toTick: to, frameOf: (tick) => this.frameOf(tick), samplesOf });
   }
 
   /** Notes end where the stretch does; what rings rings on. In a loop they end where it does anyway. */

@@ -1,5 +1,6 @@
 import type { Id } from '../model/entities';
 import type { ClickSettings } from '../playback/click';
+import type { SamplesOf } from '../playback/recorded';
 import type { Ending } from './rendered';
 import type { WavBits } from './wav';
 
@@ -14,6 +15,8 @@ export interface WavOptions {
   readonly trackIds: readonly Id[] | null;
   /** The click that goes with them; absent where none does. */
   readonly click?: ClickSettings | null;
+  /** The samples of recordings, where those are to be in the file too. */
+  readonly samplesOf?: SamplesOf;
   readonly ending: Ending;
   readonly sampleRate: (typeof WAV_RATES)[number];
   readonly bits: WavBits;

@@ -1,4 +1,4 @@
-import { rulesOf, SONG_TIMED, type Collection, type Entity } from '../model/collections';
+import { hasLength, rulesOf, SONG_TIMED, type Collection, type Entity } from '../model/collections';
 import { entitiesOf, inOrder, type Document } from '../model/document';
 import type { Id } from '../model/entities';
 
@@ -66,10 +66,11 @@ function changed(row: Entity, fields: Partial<Timed>): Entity {
   return differs ? ({ ...row, ...fields } as Entity) : row;
 }
 
-/** The end of the song's content, in ticks: of the last thing in its own time; 0 for an empty song. */
+/** The end of the song's content, in ticks: of the last thing that begins and lasts in its own time; 0 for an empty song. A recording lasts in seconds,
+ *  and makes no song longer. */
 export function contentEnd(document: Document): number {
-  return SONG_TIMED.reduce((end, of) => {
+  return SONG_TIMED.filter(hasLength).reduce((end, of) => {
     const rows = entitiesOf(document, of) as readonly unknown[] as readonly Timed[];
-    return rows.reduce((last, { start, length, tick }) => Math.max(last, tick ?? start + length), end);
+    return rows.reduce((last, { start, length }) => Math.max(last, start + length), end);
   }, 0);
 }

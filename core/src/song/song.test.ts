@@ -123,6 +123,6 @@ describe('reading a stored song', () => {
 it('a song from before there were sections opens with none', () => {
   const song = fc.sample(anySong, { numRuns: 1, seed: 9 })[0]!;
   const { sections: _none, ...before } = JSON.parse(JSON.stringify(song)) as SongDocument;
-  const lifted = { ...song, sections: [], treatments: [], lanes: [], lanePoints: {} };
+  const lifted = { ...song, sections: [], recordings: [], treatments: [], lanes: [], lanePoints: {} };
   expect(readDocument({ ...before, schemaVersion: 1 })).toEqual({ ok: true, document: lifted });
 });

@@ -10,3 +10,4 @@ export * from './take';
 export * from './note';
 export * from './placement';
 export * from './section';
+export * from './recording';
