@@ -1,0 +1,3 @@
+export { HitFinder, hitsAt, type FoundHit } from './find';
+export * from './placed';
+export * from './tempo';
