@@ -6,7 +6,7 @@ const NOT_IN_CORE = ['react', 'react-*', 'tamagui', '@tamagui/*', 'expo', 'expo-
 
 /** The rooms of each package, lowest first: each may import from those before it and from itself. Rooms of one step know nothing of each other. */
 const CORE_ROOMS = [['time'], ['model'], ['chance', 'change', 'gesture', 'theory'], ['notes'], ['audio', 'lanes'], ['actions', 'hits', 'shelf', 'sounds'], ['select'], ['playback'], ['input'], ['midi', 'render'], ['api', 'measure', 'song'], ['recording']];
-const SERVER_ROOMS = [['database'], ['http'], ['access', 'songs'], ['live'], ['keeping'], ['heavy', 'routes']];
+const SERVER_ROOMS = [['database'], ['http'], ['access', 'files', 'songs'], ['live'], ['keeping'], ['heavy', 'routes']];
 const APP_ROOMS = [['browser', 'theme'], ['controls', 'workers', 'sync', 'audio'], ['state'], ['acts'], ['editor'], ['pages'], ['root']];
 
 /** Rules that hold the rooms of a package in their order. */

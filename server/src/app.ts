@@ -12,7 +12,9 @@ import type { SongQueries } from './database/songs';
 import { ownNamesOnly, ownPagesOnly } from './http/doors';
 import { errorAnswers, noSuchAddress } from './http/error-answers';
 import type { LiveSongs } from './live/live-songs';
+import type { FileStore } from './files/file-store';
 import { belongingRoutes } from './routes/belongings';
+import { fileRoutes } from './routes/files';
 import { serverRoutes, type ServerParts } from './routes/server';
 import { songRoutes } from './routes/songs';
 
@@ -20,6 +22,7 @@ export interface AppParts {
   readonly queries: SongQueries;
   readonly live: LiveSongs;
   readonly belongings: Belongings;
+  readonly files: FileStore;
   /** Names the collection of them. */
   readonly epoch: string;
   readonly log: Logger;
@@ -48,7 +51,7 @@ const CONTENT_POLICY = {
   },
 };
 
-export function createApp({ queries, live, belongings, epoch, log, server, names, pages }: AppParts): Express {
+export function createApp({ queries, live, belongings, files, epoch, log, server, names, pages }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   // EngineRoute whether a song is the same costs as much as sending it.
@@ -70,6 +73,7 @@ export function createApp({ queries, live, belongings, epoch, log, server, names
   const { gate, bringBack } = server;
   app.use('/api/songs', gate.guard, songRoutes({ queries, live, bringBack, belongings, holdLine: gate.holdLine }));
   app.use('/api/belongings', gate.guard, belongingRoutes(belongings, epoch));
+  app.use('/api/files', gate.guard, fileRoutes(files, queries));
   app.use('/api', noSuchAddress);
   if (pages && existsSync(join(pages, 'index.html'))) servePages(app, pages);
   app.use(noSuchAddress);

@@ -15,6 +15,7 @@ import { Belongings, EPOCH_KEY } from './database/belongings';
 import { databaseRefusal, isFull } from './database/failures';
 import type { OpenDatabase } from './database/open';
 import { SongQueries } from './database/songs';
+import { FileStore } from './files/file-store';
 import { BringBack } from './keeping/bring-back';
 import { copyDaily, dayCopies } from './keeping/copies';
 import { Copies, type CopyWork } from './keeping/copy-work';
@@ -74,13 +75,14 @@ export async function startServer(
   if (opened.notice) await notices.add(opened.notice);
 
   const work = openWork(opened, queries, makeHeavy, settings);
-  const { live, heavy, copies } = work;
+  const { live, heavy, copies, files } = work;
   const gate = await openGate(opened, queries);
   const addresses = ownAddresses(host).map((address) => `http://${inAddress(address)}:${port}`);
   const app = createApp({
     queries,
     live,
     belongings: new Belongings(opened.database.orm),
+    files,
     epoch: await settingOrNew(queries, EPOCH_KEY, () => nanoid()),
     log,
     names: ownNames(host, settings.names),
@@ -99,7 +101,7 @@ export async function startServer(
   let isStopping = false;
   const warn = (error: unknown) => isStopping || log.warn(error);
   const cards = setTimeout(() => void live.makeCards().catch(warn), CARDS_AFTER_MS).unref();
-  const chores = heavy ? beginChores({ folder: dataFolder, queries, copies, notices, warn }) : null;
+  const chores = heavy ? beginChores({ folder: dataFolder, queries, files, copies, notices, warn }) : null;
   return {
     port: (server.address() as AddressInfo).port,
     queries,
@@ -136,7 +138,8 @@ function openWork(
   const newId = () => nanoid();
   const bringBack = new BringBack({ folder, live, queries, copies, newId });
   const everything = new Everything({ folder: readOnly ? tmpdir() : folder, copies, bringBack, newId, now: () => Date.now() });
-  return { live, heavy, copies, bringBack, everything };
+  const files = new FileStore(folder, () => Date.now());
+  return { live, heavy, copies, bringBack, everything, files };
 }
 
 /** Takes the folder for this process. Where there is no room for the lock, nothing can be written by a second one either. */
@@ -176,6 +179,7 @@ function listening(listen: (done: (error?: Error) => void) => Server, port: numb
 interface Chores {
   readonly folder: string;
   readonly queries: SongQueries;
+  readonly files: FileStore;
   readonly copies: CopyWork;
   readonly notices: Notices;
   readonly warn: (error: unknown) => void;
@@ -192,13 +196,16 @@ async function closed(server: Server): Promise<void> {
 }
 
 /** The daily work: a copy of all songs, and throwing away what was deleted long ago. */
-function beginChores({ folder, queries, copies, notices, warn }: Chores): ReturnType<typeof setInterval> {
+function beginChores({ folder, queries, files, copies, notices, warn }: Chores): ReturnType<typeof setInterval> {
   const days = new RunDays(queries);
   const doChores = async () => {
     const now = Date.now();
     await days.note(now);
     const before = await days.before(now, DELETED_KEPT_DAYS);
-    if (before !== null) await queries.throwAwayBefore(before);
+    if (before !== null) {
+      await queries.throwAwayBefore(before);
+      await files.throwAwayBefore(before);
+    }
     await copyDaily(folder, now, copies).catch(async (error: unknown) => {
       await notices.add(
         `Today's copy of all songs could not be made or not be read: ${databaseRefusal(error)?.message ?? (error as Error).message}`,

@@ -70,10 +70,23 @@ it('every answer is what the schemas say, and so is a refusal', async () => {
   await ask('songCopies', { id });
   const put = { putId: 'p1', kind: 'sound', id: 's1', value: { name: 'Mine', kind: 'drums', made: { soundId: 'x' }, at: 1 } };
   await ask('exchangeBelongings', {}, { since: 0, puts: [put] });
+  for (const name of ['listFiles', 'clearFiles', 'returnFiles'] as const) await ask(name);
+  await ask('fileStanding', { hash: 'a'.repeat(64) });
   const refused = await server.call('/songs/nowhere');
   expect(errorSchema.safeParse(refused.body).success).toBe(true);
-  // Bytes and streams are no JSON; entering, sending away, copies of days and everything as one file have tests of their own.
-  const others = ['followSong', 'exportSong', 'enter', 'sendAway', 'songFromCopy', 'returnFromCopy', 'sendEverything', 'returnEverything'];
+  // Bytes and streams are no JSON; entering, sending away, copies of days, sound files and everything as one file have tests of their own.
+  const others = [
+    'followSong',
+    'exportSong',
+    'enter',
+    'sendAway',
+    'songFromCopy',
+    'returnFromCopy',
+    'sendEverything',
+    'returnEverything',
+    'sendFile',
+    'readFile',
+  ];
   expect(
     Object.keys(API)
       .filter((name) => !asked.has(name))

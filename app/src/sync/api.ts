@@ -5,6 +5,7 @@ import type {
   Change,
   ChangeLabel,
   Document,
+  FilesNews,
   Id,
   OwnAnswer,
   OwnPut,
@@ -98,6 +99,23 @@ export const api = {
       bytes.length,
     ),
   belongings: (since: number, puts: readonly OwnPut[]) => call<OwnAnswer>('/belongings', lastingPost(JSON.stringify({ since, puts }))),
+  files: () => call<FilesNews>('/files'),
+  clearFiles: () => call<FilesNews>('/files/unused', { method: 'DELETE' }),
+  returnFiles: () => call<FilesNews>('/files/return', { method: 'POST' }),
+  fileStanding: (hash: string) => call<{ has: number; isWhole: boolean }>(`/files/${hash}/standing`),
+  sendPiece: (hash: string, at: number, size: number, piece: Blob) =>
+    call<{ has: number; isWhole: boolean }>(
+      `/files/${hash}?at=${at}&size=${size}`,
+      { method: 'PUT', headers: { 'Content-Type': 'application/octet-stream' }, body: piece },
+      piece.size,
+    ),
+  /** The bytes of a sound file; null where the server does not have it. */
+  file: async (hash: string): Promise<ArrayBuffer | null> => {
+    const response = await fetch(`/api/files/${hash}`).catch(() => {
+      throw new ApiError(0, 'away', AWAY);
+    });
+    return response.ok ? response.arrayBuffer() : null;
+  },
   server: async () => {
     const news = await call<ServerNews>('/server');
     if (!news.mayEnter) askForCode();

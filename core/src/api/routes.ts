@@ -4,7 +4,7 @@ import * as schemas from './schemas';
 
 /** One thing the server can be asked for. */
 export interface ApiRoute {
-  readonly method: 'GET' | 'POST' | 'PATCH' | 'DELETE';
+  readonly method: 'GET' | 'PUT' | 'POST' | 'PATCH' | 'DELETE';
   /** Under /api. */
   readonly path: string;
   readonly what: string;
@@ -142,6 +142,34 @@ export const API = {
     body: 'the file, as application/octet-stream',
     answer: schemas.broughtBackSchema,
   },
+  listFiles: { method: 'GET', path: '/files', what: 'What sound files take, in bytes.', answer: schemas.filesNewsSchema },
+  fileStanding: {
+    method: 'GET',
+    path: '/files/:hash/standing',
+    what: 'How much of a sound file is here, by the SHA-256 of its bytes: from there on it is to be sent.',
+    answer: schemas.fileStandingSchema,
+  },
+  sendFile: {
+    method: 'PUT',
+    path: '/files/:hash',
+    what: 'Takes the next piece of a sound file, of up to 4 MB. One that does not follow what is here changes nothing.',
+    query: schemas.filePieceSchema,
+    body: 'the piece, as application/octet-stream',
+    answer: schemas.fileStandingSchema,
+  },
+  readFile: {
+    method: 'GET',
+    path: '/files/:hash',
+    what: 'A sound file, or a range of it.',
+    answer: 'the file, as application/octet-stream',
+  },
+  clearFiles: {
+    method: 'DELETE',
+    path: '/files/unused',
+    what: 'Puts sound files that nothing uses into a bin, for 30 days; one that is asked for comes out of it by itself.',
+    answer: schemas.filesNewsSchema,
+  },
+  returnFiles: { method: 'POST', path: '/files/return', what: 'Brings back all that is in that bin.', answer: schemas.filesNewsSchema },
   exchangeBelongings: {
     method: 'POST',
     path: '/belongings',

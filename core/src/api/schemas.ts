@@ -153,3 +153,13 @@ export type BroughtBack = z.infer<typeof broughtBackSchema>;
 
 /** Every refusal. */
 export const errorSchema = z.object({ error: z.object({ code: z.string(), message: z.string(), details: z.unknown().optional() }) });
+
+/** The most bytes of a piece that a sound file is sent in. */
+export const MOST_PIECE_BYTES = 4 * 1024 * 1024;
+/** A piece of a sound file: the byte that it begins at, and how many the whole has. */
+export const filePieceSchema = z.object({ at: z.coerce.number().int().min(0), size: z.coerce.number().int().min(1) });
+export const fileStandingSchema = z.object({ has: z.int(), isWhole: z.boolean() });
+const someFilesSchema = z.object({ count: z.int(), bytes: z.int() });
+/** What sound files take, in bytes: all that are kept, those of them that nothing uses, and those in the bin. */
+export const filesNewsSchema = someFilesSchema.extend({ unused: someFilesSchema, binned: someFilesSchema });
+export type FilesNews = z.infer<typeof filesNewsSchema>;

@@ -5,6 +5,7 @@ import type { Orm } from './open';
 import { safeBody, safeText } from './safe-text';
 import { changes, settings, snapshots, songs } from './schema';
 import { inTransaction } from './transaction';
+import { usedFiles } from './used-files';
 
 export interface NumberedChange {
   readonly revision: number;
@@ -256,6 +257,11 @@ export class SongQueries {
         .where(eq(settings.key, key))
         .get()?.value ?? null
     );
+  }
+
+  /** The hashes of sound files that anything mentions. */
+  async usedFiles(): Promise<ReadonlySet<string>> {
+    return usedFiles(this.orm);
   }
 
   async setSetting(key: string, value: string | null): Promise<void> {
