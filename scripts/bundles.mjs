@@ -53,6 +53,7 @@ export function buildWorkers() {
       'sound/worklet': `${root}/app/src/audio/worklet.ts`,
       'work/import': `${root}/app/src/workers/import.worker.ts`,
       'work/wav': `${root}/app/src/workers/wav.worker.ts`,
+      'work/hits': `${root}/app/src/workers/hits.worker.ts`,
     },
     outdir: `${root}/app/public`,
     bundle: true,

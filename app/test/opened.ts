@@ -2,6 +2,7 @@ import { newSong, newTrack, notesOf, soundById, withTrack, type Document, type N
 import { songOpened } from '../src/state/document/song';
 import type { Effects } from '../src/state/effects';
 import { PageOnScreen } from '../src/state/on-screen/page';
+import { FilesSlot } from '../src/state/recordings/files-slot';
 import { GridOnScreen } from '../src/state/on-screen/grid';
 import { makeStore } from '../src/state/store';
 
@@ -20,6 +21,7 @@ export function noEffects(): Effects {
     keeping: { current: null, attach: () => () => undefined },
     grid: new GridOnScreen(),
     page: new PageOnScreen(),
+    files: new FilesSlot(() => new Promise(() => undefined)),
     belongings: { goOn: () => undefined, heard: () => undefined, begin: () => undefined },
   } as Partial<Effects> as Effects;
 }

@@ -13,13 +13,8 @@ export * from './audio';
 export * from './sounds';
 export { MAX_FILE_BYTES, MAX_FILE_NOTES, refusal, type Mended, type Refusal } from './midi/words';
 export * from './song';
+export { frameOfTick, hitsOf, tickOfFrame, withHitSwitched } from './hits/placed';
+export type { FoundHit } from './hits/strength';
 export { KEY_FITS, type KeyFit } from './shelf/fit';
-export {
-  MOST_PHRASE_NOTES,
-  PHRASE_ROLES,
-  type KnownPhrase,
-  type PhrasePart,
-  type PhraseRole,
-  type ShelfPhrase,
-} from './shelf/phrase';
+export { MOST_PHRASE_NOTES, PHRASE_ROLES, type KnownPhrase, type PhrasePart, type PhraseRole, type ShelfPhrase } from './shelf/phrase';
 export * from './api';

@@ -1,4 +1,4 @@
-import { findById, passAt, type PeaksMessage, type Placement, type Track } from '@yibbo/core';
+import { findById, passAt, type PeaksMessage, type Placement, type SamplesOf, type Track } from '@yibbo/core';
 import { BrowserSound } from './output';
 import { Player } from './player';
 import { songTickIn, type Score } from './score';
@@ -14,6 +14,10 @@ export interface PhraseNote {
 /** The app's sound. It opens at the first press, as browsers ask, and knows the score before that; it can be made ready before, too. */
 export class AppSound {
   player: Player | null = null;
+
+  /** `samplesOf` gives what is known of the files of recordings. */
+  constructor(private readonly samplesOf: SamplesOf = () => null) {}
+
   /** Whether the browser holds the sound back. */
   isBlocked = false;
   private onBlocked: ((isBlocked: boolean) => void) | null = null;
@@ -104,6 +108,11 @@ export class AppSound {
     if (this.change === change) return;
     this.change = change;
     this.send();
+  }
+
+  /** Lets recordings be heard whose samples have come. */
+  refresh(): void {
+    this.player?.refresh();
   }
 
   /** Ends what sounds beside play, where nothing plays. */
@@ -206,7 +215,7 @@ export class AppSound {
         this.isBlocked = isBlocked;
         this.onBlocked?.(isBlocked);
       };
-      this.player = new Player(await browserSound.open(tell));
+      this.player = new Player(await browserSound.open(tell), this.samplesOf);
       this.player.onEnd = () => this.onEnd?.();
       this.player.onSwitched = (...told) => this.onSwitched?.(...told);
       this.send();

@@ -3,7 +3,9 @@ import { Provider } from 'react-redux';
 import { TamaguiProvider, Theme } from '@tamagui/core';
 import { EffectsProvider } from '../state/effects';
 import { browserEffects } from './browser-effects';
+import { fileTold } from '../state/recordings/sound-files';
 import { makeStore } from '../state/store';
+import { hasUnsentFiles } from '../sync/unsent-files';
 import { pageStyles } from '../theme/fonts';
 import { useKeyboardRoom } from '../theme/page';
 import { DAY, NIGHT } from '../theme/palette';
@@ -30,6 +32,12 @@ export function AppFrame({ children }: { readonly children: ReactNode }) {
   useKeyboardRoom();
   useEffect(() => {
     effects.belongings.begin(store);
+    effects.files.onNews = (hash, news) => {
+      store.dispatch(fileTold({ hash, news }));
+      effects.sound.refresh();
+    };
+    // What a page that was closed could not send goes on its way.
+    if (hasUnsentFiles()) effects.files.open().catch(() => undefined);
   }, []);
   useEffect(() => {
     document.documentElement.lang = 'en';

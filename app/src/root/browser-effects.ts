@@ -11,6 +11,8 @@ import { PageOnScreen } from '../state/on-screen/page';
 import { PressedKeys } from '../state/on-screen/pressed-keys';
 import { api } from '../sync/api';
 import { Outbox } from '../sync/outbox';
+import { FilesSlot } from '../state/recordings/files-slot';
+import type { FileNews, SoundFiles } from '../sync/sound-files';
 import { WavMaker } from '../workers/wav-maker';
 
 class OpenKeeping implements KeepingSlot {
@@ -40,6 +42,7 @@ function deviceId(): Id {
 /** The effects of a page in a browser. */
 export function browserEffects(): Effects & { readonly belongings: BelongingSync } {
   let outbox: Outbox | null = null;
+  const files = new FilesSlot(openFiles);
   return {
     newId: () => nanoid(),
     now: () => Date.now(),
@@ -47,7 +50,8 @@ export function browserEffects(): Effects & { readonly belongings: BelongingSync
     server: api,
     outbox: () => (outbox ??= new Outbox()),
     keeping: new OpenKeeping(),
-    sound: new AppSound(),
+    sound: new AppSound((hash) => files.samplesOf(hash)),
+    files,
     grid: new GridOnScreen(),
     page: new PageOnScreen(),
     held: new HeldInputs(),
@@ -58,4 +62,21 @@ export function browserEffects(): Effects & { readonly belongings: BelongingSync
     wav: new WavMaker(),
     belongings: new BelongingSync({ send: api.belongings, newId: () => nanoid() }),
   };
+}
+
+/** The part that keeps and reads sound files: it comes when the first is there. */
+async function openFiles(tell: (hash: string, news: FileNews) => void): Promise<SoundFiles> {
+  const [files, hash, decode, hits] = await Promise.all([
+    import('../sync/sound-files'),
+    import('../sync/hash'),
+    import('../audio/decode'),
+    import('../workers/hits'),
+  ]);
+  return new files.SoundFiles({
+    server: api,
+    decode: decode.decodeSound,
+    listen: hits.listenTo,
+    hashOf: hash.hashOfFile,
+    tell,
+  });
 }

@@ -3,6 +3,7 @@ import type { Played } from '@yibbo/core/recording';
 import { createContext, useContext } from 'react';
 import type { MidiInputs } from '../audio/midi-inputs';
 import type { AppSound } from '../audio/sound';
+import type { FilesSlot } from './recordings/files-slot';
 import type { HeldInputs } from './on-screen/held';
 import type { GridOnScreen } from './on-screen/grid';
 import type { PageOnScreen } from './on-screen/page';
@@ -73,6 +74,7 @@ export interface Effects {
   readonly midi: MidiInputs;
   readonly recording: RecordingSlot;
   readonly tapping: TapSlot;
+  readonly files: FilesSlot;
   readonly wav: WavMaker;
   readonly belongings: BelongingsInStep;
 }

@@ -8,6 +8,7 @@ import { hearOtherWindows, storeThings } from './belongings/stored-things';
 import { belongingsReducer, thingsKnown } from './belongings/things';
 import { playInReducer, storePlayIn } from './preferences/play-in';
 import { preferencesReducer, storePreferences } from './preferences/preferences';
+import { soundFilesReducer } from './recordings/sound-files';
 import { clipboardReducer, storeClipboard } from './session/clipboard';
 import { nudgeReducer } from './session/nudged';
 import { playingInReducer } from './session/playing-in';
@@ -29,6 +30,7 @@ export function makeStore(effects: Effects) {
       patternViews: patternViewsReducer,
       foldings: foldingsReducer,
       clipboard: clipboardReducer,
+      soundFiles: soundFilesReducer,
     },
     middleware: (defaults) => defaults({ serializableCheck: false, immutableCheck: false, thunk: { extraArgument: effects } }),
   });

@@ -52,6 +52,8 @@ export interface ActionContext extends Grids {
   readonly draws: DrawFrom;
   /** Notes that were copied; null where nothing was. */
   readonly clip: Clip | null;
+  /** Where recordings under the pattern are struck, in ticks of it; absent where none is. */
+  readonly hits?: readonly number[];
   /** Whether what lies under notes in the pattern's lanes goes along where they are moved or copied. */
   readonly lanesTravel?: boolean;
   /** Rows that have names of their own. */
@@ -186,6 +188,8 @@ export interface NotesActionEntry<ActionId extends string, Params extends z.ZodO
   readonly suitsSong?: true;
   /** Whether it reads names of rows and octaves, which are each person's own: kept live it would sound otherwise for another. */
   readonly readsNames?: true;
+  /** Whether it reads the hits of recordings, which are found in each window anew. */
+  readonly readsHits?: true;
   /** Whether it moves notes so that other settings of it move them back: the way back takes the very notes of the way there. */
   readonly hasWayBack?: true;
   /** One-touch forms for the tray: what the button says and the params it sets. */

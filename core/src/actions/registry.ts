@@ -60,6 +60,7 @@ import { reverse } from './time/reverse';
 import { rotate } from './time/rotate';
 import { rotateValues } from './time/rotate-values';
 import { stretch } from './time/stretch';
+import { toHits } from './time/to-hits';
 
 const LIST = [
   nudge,
@@ -68,6 +69,7 @@ const LIST = [
   quantize,
   reverse,
   stretch,
+  toHits,
   lean,
   resize,
   splitParts,

@@ -1,13 +1,6 @@
 import FFT from 'fft.js';
 import { most } from '../time';
-
-/** Something struck in a recording: where, as a frame at 48 kHz, and how far it stands out: 1 is just enough at the middle of sensitivity. */
-export interface FoundHit {
-  readonly frame: number;
-  readonly strength: number;
-  /** How loud it is beside the loudest, 0..1. */
-  readonly level: number;
-}
+import type { FoundHit } from './strength';
 
 const RATE = 48_000;
 const WINDOW = 1024;
@@ -180,12 +173,6 @@ const LOWS = 0.05;
 const RISING = 1.1;
 const RISING_STEPS = Math.round((0.008 * RATE) / ENVELOPE);
 const LOUD_STEPS = Math.round((0.02 * RATE) / ENVELOPE);
-
-/** The hits that count at a sensitivity of 0..1, those put in and taken out by hand apart. */
-export function hitsAt(found: readonly FoundHit[], sensitivity: number): readonly FoundHit[] {
-  const least = 4 ** (1 - 2 * sensitivity);
-  return found.filter(({ strength }) => strength >= least);
-}
 
 /** First bins of bands of a quarter octave, each at least one bin wide, and the one after the last. */
 function bandEdges(): number[] {

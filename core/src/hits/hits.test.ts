@@ -4,7 +4,8 @@ import { exportWav, type WavPiece } from '../render';
 import { READY_PHRASES } from '../shelf';
 import { readWav } from '../../test/read-wav';
 import { seededRandom } from '../chance/random';
-import { HitFinder, hitsAt, type FoundHit } from './find';
+import { HitFinder } from './find';
+import { hitsAt, type FoundHit } from './strength';
 
 const RATE = 48_000;
 

@@ -1,3 +1,2 @@
-export { HitFinder, hitsAt, type FoundHit } from './find';
-export * from './placed';
-export * from './tempo';
+export { HitFinder } from './find';
+export * from './reading';

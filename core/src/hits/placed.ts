@@ -1,7 +1,7 @@
 import { SAMPLE_RATE } from '../audio/rate';
 import type { Recording } from '../model/entities';
 import { secondsAt, tickAtSeconds, type TempoAt } from '../time';
-import { hitsAt, type FoundHit } from './find';
+import { hitsAt, type FoundHit } from './strength';
 
 /** Hits put in or taken out by hand lie so near to what they mean, in frames. */
 const SAME = 480;

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { seededRandom } from '../chance/random';
 import { songWith } from '../../test/make';
 import type { Recording } from '../model/entities';
-import type { FoundHit } from './find';
+import type { FoundHit } from './strength';
 import { frameOfTick, hitsOf, tickOfFrame, withHitSwitched } from './placed';
 import { barsAlong, guessTempo } from './tempo';
 
@@ -28,6 +28,13 @@ describe('the tempo of a recording', () => {
       }),
       { numRuns: 40 },
     );
+  });
+
+  it('is that of the beat where kick and snare take turns, and not of some finer grid that all of it lies on', () => {
+    for (const bpm of [84, 100, 118, 140]) {
+      const eighths = Array.from({ length: 28 }, (_, at) => hit(0.35 + (at * 30) / bpm, at % 4 === 0 ? 1 : at % 4 === 2 ? 0.6 : 0.25));
+      expect(Math.abs(guessTempo(eighths)!.bpm - bpm)).toBeLessThan(0.2);
+    }
   });
 
   it('is not sure of hits that keep no time, and says nothing of a few', () => {

@@ -1,5 +1,5 @@
 import { most } from '../time';
-import type { FoundHit } from './find';
+import type { FoundHit } from './strength';
 
 const RATE = 48_000;
 const SLOWEST = 60;
@@ -17,6 +17,7 @@ const SAID = [
 ] as const;
 /** How much a tempo loses whose beats are loud and soft in turn; and how near the best of many tempos comes to so many hits by chance. */
 const ALTERNATES = 1.6;
+const MOST_LOST = 0.6;
 const CHANCE = 2.5;
 const FEWEST = 6;
 const BEATS = 4;
@@ -39,7 +40,9 @@ export interface TempoGuess {
 export function guessTempo(hits: readonly FoundHit[]): TempoGuess | null {
   if (hits.length < FEWEST) return null;
   const score = (bpm: number) =>
-    agreement(hits, bpm) * (1 - ALTERNATES * alternation(hits, bpm)) * Math.exp(-0.5 * (Math.log2(bpm / LIKELY) / OCTAVES) ** 2);
+    agreement(hits, bpm) *
+    (1 - Math.min(MOST_LOST, ALTERNATES * alternation(hits, bpm))) *
+    Math.exp(-0.5 * (Math.log2(bpm / LIKELY) / OCTAVES) ** 2);
   const coarse = best(SLOWEST, FASTEST, STEP, score);
   const bpm = Math.round(best(coarse - STEP, coarse + STEP, FINE_STEP, (each) => agreement(hits, each)) * 100) / 100;
   const beat = (60 / bpm) * RATE;
@@ -71,6 +74,7 @@ function agreement(hits: readonly FoundHit[], bpm: number): number {
 
 /** How much louder every second beat of a tempo is than those between, 0..1: where it is much, the beat is twice as long. */
 function alternation(hits: readonly FoundHit[], bpm: number): number {
+  if (bpm / 2 < SLOWEST) return 0;
   return turned(hits, (120 / bpm) * RATE, 1).length;
 }
 

@@ -21,6 +21,7 @@ export function engineControl(
   const kind = KINDS[target]!;
   if (kind === 'bend') return { kind, valueOf: (value) => bendCents(value, range) };
   // About the middle of a controller there are 64 values to the left and 63 to the right.
-  if (kind === 'pan' || kind === 'filter' || kind === 'resonance') return { kind, valueOf: (value) => (value - 64) / (value < 64 ? 64 : 63) };
+  if (kind === 'pan' || kind === 'filter' || kind === 'resonance')
+    return { kind, valueOf: (value) => (value - 64) / (value < 64 ? 64 : 63) };
   return { kind, valueOf: (value) => value / 127 };
 }

@@ -155,8 +155,8 @@ function othersUnder(notes: readonly Note[], chosen: ReadonlySet<Id>, { notes: p
 
 /** Whether an action may be kept live: it works on the notes it is given, or on one row, or makes notes from a place on, and goes by nothing else that a
  *  person points at. */
-export function canBeKept({ takes = 'any', readsNames }: Pick<NotesAction, 'takes' | 'readsNames'>): boolean {
-  return !readsNames && (takes === 'any' || MAKES.has(takes));
+export function canBeKept({ takes = 'any', readsNames, readsHits }: Pick<NotesAction, 'takes' | 'readsNames' | 'readsHits'>): boolean {
+  return !readsNames && !readsHits && (takes === 'any' || MAKES.has(takes));
 }
 
 /** What actions take that make notes where none are. */

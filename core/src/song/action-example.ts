@@ -56,6 +56,7 @@ function exampleWith(action: NotesAction, params: object): ActionExample | null 
     ...plainContext(gridOf(division('1/8'), COMMON_TIME), COMMON_TIME, song.tempos, idsOfRun('example')),
     key: keyOf({ tonic: 'C', scale: 'major' }),
     clip: { notes: NOTES.slice(0, 2) },
+    hits: NOTES.map(({ start }) => start + 900),
     at: { tick: 2 * TICKS_PER_QUARTER, pitch: 60 },
   };
   const noteIds = action.takes === 'selection' ? NOTES.slice(0, 2).map(({ id }) => id) : [];

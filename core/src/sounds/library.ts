@@ -142,10 +142,7 @@ const TONES: readonly ToneSound[] = [
 ];
 
 /** Every sound there is, by what it is for. The first of each family is the one a beginner meets. */
-export const SOUNDS: readonly Sound[] = [
-  ...KITS,
-  ...TONES.map(balanced),
-];
+export const SOUNDS: readonly Sound[] = [...KITS, ...TONES.map(balanced)];
 
 /** One sound of each family: those a beginner meets. */
 export const FIRST_SOUNDS: readonly Sound[] = FAMILIES.map((family) => SOUNDS.find((sound) => sound.family === family)!);

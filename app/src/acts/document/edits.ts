@@ -120,7 +120,7 @@ export function addTrack(sound: Sound): Thunk<Id | null> {
 /** Changes fields of one entity, as one Change. */
 export function editEntity(
   label: string,
-  of: 'song' | 'tracks' | 'patterns' | 'placements' | 'sections' | 'treatments' | 'lanes',
+  of: 'song' | 'tracks' | 'patterns' | 'placements' | 'sections' | 'recordings' | 'treatments' | 'lanes',
   entity: { readonly id: Id },
   fields: Readonly<Record<string, unknown>>,
 ): Thunk {

@@ -1,6 +1,7 @@
 import { idsOfRun, type ActionContext, type Id, type OuterContext } from '@yibbo/core';
 import { activeRow, rowsFor } from './rows';
 import { selectHandledNotes, selectNotes, selectPart, type OpenPart } from '../../state/session/selectors';
+import { selectHitTicks } from '../../state/session/hits';
 import type { State } from '../../state/store';
 
 /** Where new notes go: the cursor; else after what is selected or drawn last; else the marked span, or the beginning, on the current row. */
@@ -33,6 +34,7 @@ export function actionContext(state: State, runId: Id): OuterContext | null {
     clip: state.clipboard.clip.notes.length ? state.clipboard.clip : null,
     rows: part.track.rows,
     lastTaken: state.session.taken,
+    hits: selectHitTicks(state),
     lanesTravel: state.preferences.lanesTravel,
     newId: idsOfRun(runId),
   };

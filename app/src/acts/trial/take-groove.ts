@@ -1,6 +1,20 @@
-import { findById, grooveOf, grooveText, marksSeenFrom, notesOf, rowLength, takenRhythm, type Id } from '@yibbo/core';
+import {
+  findById,
+  grooveOf,
+  grooveText,
+  marksSeenFrom,
+  notesOf,
+  rowLength,
+  takenRhythm,
+  type Id,
+  type Note,
+  type Recording,
+} from '@yibbo/core';
+import { selectPart } from '../../state/session/selectors';
+import { noticeSet } from '../../state/session/session';
+import { hitsAsNotes } from '../song/recordings';
 import type { Thunk } from '../../state/store';
-import { changeTrial } from './trials';
+import { changeTrial, tryAction } from './trials';
 
 /** Lets the groove that is being tried be that of a pattern, as its notes lie now: it stays so when they change. */
 export function takeGroove(patternId: Id): Thunk {
@@ -11,6 +25,26 @@ export function takeGroove(patternId: Id): Thunk {
     const placement = document.placements.find((each) => each.patternId === patternId) ?? { start: 0, offset: 0 };
     const taken = grooveOf(notesOf(document, patternId), marksSeenFrom(document.song.meters, placement), pattern.length);
     if (taken) dispatch(changeTrial({ groove: 'taken', taken: grooveText(pattern.name, taken) }));
+  };
+}
+
+/** Tries the groove of a recording's hits on the open part: when they come, and how loud they are. */
+export function grooveFromHits(recording: Recording): Thunk {
+  return (dispatch, getState) => {
+    const part = selectPart(getState());
+    if (!part) return;
+    const notes = hitsAsNotes(getState(), recording).map(({ start, velocity }, index): Note => ({
+      id: `hit${index}`,
+      patternId: part.pattern.id,
+      start,
+      length: 1,
+      pitch: 60,
+      velocity,
+    }));
+    const taken = grooveOf(notes, part.meters, part.pattern.length);
+    if (!taken) return void dispatch(noticeSet('The hits under this part are too few, or too far from its steps, to make a groove.'));
+    dispatch(tryAction('groove'));
+    dispatch(changeTrial({ groove: 'taken', taken: grooveText(recording.name, taken) }));
   };
 }
 

@@ -1,5 +1,5 @@
-import { useRouter } from 'expo-router';
-import { useEffect, type ReactNode } from 'react';
+import { usePathname, useRouter } from 'expo-router';
+import { useCallback, useEffect, type ReactNode } from 'react';
 import { YStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { Title, Words } from '../../controls/words';
@@ -7,8 +7,12 @@ import { AskingLayer } from '../../editor/help/AskingLayer';
 import { useStopAtLeaving } from '../../editor/playback/useWhilePlaying';
 import { useEffects } from '../../state/effects';
 import { useAppDispatch, useAppSelector } from '../../state/store';
+import { useFileDrop } from '../../controls/useFileDrop';
 import { useLater } from '../../controls/useLater';
+import { addRecording, isSoundFile } from '../../acts/song/recordings';
 import { switchedAtBar } from '../../acts/song/tracks';
+import { useFilesOfSong } from '../../editor/recordings/useFilesOfSong';
+import { noticeSet } from '../../state/session/session';
 import { useSongSync } from './useSongSync';
 import { PAGE_HEIGHT } from '../../theme/page';
 
@@ -30,6 +34,26 @@ function useBarSwitches(): void {
   useEffect(() => sound.watchSwitched((...told) => dispatch(switchedAtBar(...told))), [dispatch, sound]);
 }
 
+/** Lays a sound file that is dropped anywhere on the song under its notes. */
+function useDroppedSound(): void {
+  const dispatch = useAppDispatch();
+  const isOnPattern = usePathname().includes('/pattern/');
+  const take = useCallback(
+    (file: File | undefined) => {
+      if (!file) return;
+      if (isSoundFile(file)) void dispatch(addRecording(file, isOnPattern));
+      else
+        dispatch(
+          noticeSet(
+            `${file.name} is no sound file. WAV, FLAC, OGG and MP3 can be laid under the notes; MIDI files come in on the Songs screen.`,
+          ),
+        );
+    },
+    [dispatch, isOnPattern],
+  );
+  useFileDrop(take);
+}
+
 /** Parts that come in scripts of their own. */
 const LATER = [
   () => import('../../browser/send-midi'),
@@ -40,6 +64,8 @@ const LATER = [
   () => import('../../editor/sheets/song/RecipesSheet'),
   () => import('../../editor/sheets/song/TreatmentsSheet'),
   () => import('../../editor/sounds/SoundSheet'),
+  () => import('../../editor/shelf/ShelfSheet'),
+  () => import('../../editor/recordings/RecordingsSheet'),
   () => import('../../editor/sounds/DrumChoice'),
   () => import('../../editor/sounds/MoreSounds'),
 ];
@@ -62,6 +88,8 @@ export function OpenSong({ songId, children }: { readonly songId: string; readon
   useLeaveWarning();
   useStopAtLeaving();
   useBarSwitches();
+  useFilesOfSong();
+  useDroppedSound();
   const isOpen = useAppSelector((state) => state.song.document !== null);
   useMadeReady(isOpen);
   if (problem) return <Problem message={problem} />;

@@ -6,6 +6,7 @@ import { FoldedLine } from './FoldedLine';
 import { LANE, RULER } from './layout';
 import type { Folds } from './useFolds';
 import { SongLineHead, TrackRail } from './SongLineHead';
+import { SongRecordings } from './SongRecordings';
 import { SongRow } from './SongRow';
 import { SongRuler } from './SongRuler';
 import type { RulerHand } from './useRulerHand';
@@ -68,6 +69,7 @@ export function SongRows({ folds, document, rail, ghosts, hand, sectionHand, her
               lit={lit}
               hereId={here?.id ?? null}
             />
+            <SongRecordings document={document} row={row} />
           </div>
         </div>
       )}

@@ -1,6 +1,5 @@
 import { MAX_FILE_BYTES, refusal } from '@yibbo/core';
 import type { ImportReport } from '@yibbo/core/midi';
-import { useEffect, useState } from 'react';
 import { lookInto, type Outlook } from '../../workers/look';
 
 /** A chosen file as it would come in: what is in it, or why it cannot. */
@@ -28,32 +27,4 @@ export async function readMidiFile(file: File, onProgress: (share: number) => vo
   if (!bytes) return { ok: false, name: file.name, message: UNREADABLE };
   const looked = await lookInto({ bytes, name }, onProgress, signal);
   return looked.ok ? { ...looked, name, bytes } : { ...looked, name: file.name };
-}
-
-/** Takes a file dropped anywhere on the page; tells whether one is being held over it. */
-export function useFileDrop(onFile: (file: File | undefined) => void): boolean {
-  const [isOver, setOver] = useState(false);
-  useEffect(() => {
-    const over = (event: DragEvent) => {
-      event.preventDefault();
-      setOver(true);
-    };
-    const leave = (event: DragEvent) => {
-      if (!event.relatedTarget) setOver(false);
-    };
-    const drop = (event: DragEvent) => {
-      event.preventDefault();
-      setOver(false);
-      onFile(event.dataTransfer?.files[0]);
-    };
-    document.addEventListener('dragover', over);
-    document.addEventListener('dragleave', leave);
-    document.addEventListener('drop', drop);
-    return () => {
-      document.removeEventListener('dragover', over);
-      document.removeEventListener('dragleave', leave);
-      document.removeEventListener('drop', drop);
-    };
-  }, [onFile]);
-  return isOver;
 }

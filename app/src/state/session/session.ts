@@ -57,6 +57,8 @@ export type SongSheet =
   | { readonly kind: 'treatments'; readonly placementId?: Id }
   /** A part that is to be put on another track too. */
   | { readonly kind: 'to-track'; readonly placementId: Id; /** Whether it is to follow, and not to be copied. */ readonly follows?: true }
+  /** Recordings under the notes, one of them unfolded. */
+  | { readonly kind: 'recordings'; readonly recordingId?: Id }
   /** The shelf; with a section or bars that are to be put on it. */
   | { readonly kind: 'shelf'; readonly saves?: SectionOf }
   | {

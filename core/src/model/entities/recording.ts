@@ -6,7 +6,10 @@ export const soundFileSchema = z.object({
   hash: z.string().regex(/^[0-9a-f]{64}$/, 'A file is named by the 64 hexadecimal digits of its SHA-256.'),
   name: nameSchema,
   /** Frames that it has at 48 kHz. */
-  frames: z.int().min(1).max(48_000 * 60 * 60),
+  frames: z
+    .int()
+    .min(1)
+    .max(48_000 * 60 * 60),
   channels: z.union([z.literal(1), z.literal(2)]),
   bytes: z.int().min(1),
 });

@@ -9,6 +9,7 @@ import { gestureWords } from '../../screen/gesture-words';
 import { GestureHint } from '../../screen/GestureHint';
 import { ViewPress } from '../../screen/ViewPress';
 import { movedNotes } from '../../../acts/gesture/finish';
+import { RecordingLanes, useRecordingsUnder } from '../../recordings/RecordingLane';
 import { Lanes } from '../lanes/Lanes';
 import { useShownLanes } from '../lanes/shown-lanes';
 import { useActiveRow } from '../useActiveRow';
@@ -36,7 +37,9 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
   const hand = useNotesHand(view, surfaceRef);
   const { viewport, rows, shown, seen } = view;
   const lanes = useShownLanes(part);
-  const lanesHeight = lanes.reduce((sum, { height }) => sum + height, 0);
+  const under = useRecordingsUnder(part);
+  const heights = [...under.heights, ...lanes.map(({ height }) => height)];
+  const lanesHeight = heights.reduce((sum, height) => sum + height, 0);
   const isDrums = part.track.kind === 'drums';
   const stripWidth = isDrums ? 88 : 48;
   const { pitch: activePitch } = useActiveRow(part);
@@ -57,7 +60,7 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
         minHeight: 0,
         display: 'grid',
         gridTemplateColumns: `${stripWidth}px 1fr`,
-        gridTemplateRows: `${RULER_HEIGHT}px 1fr ${lanes.map(({ height }) => `${height}px`).join(' ')}`,
+        gridTemplateRows: `${RULER_HEIGHT}px 1fr ${heights.map((height) => `${height}px`).join(' ')}`,
         overflow: 'hidden',
       }}
     >
@@ -68,6 +71,7 @@ export function NotesGrid({ part }: { readonly part: OpenPart }) {
       <PitchStrip viewport={viewport} rows={rows} active={activePitch} onTake={take} isDrums={isDrums} />
       <NotesSurface view={view} hand={hand} surfaceRef={surfaceRef} followRef={followRef} />
       <EdgeMarks viewport={viewport} rows={rows} notes={seen} edges={{ left: stripWidth, top: RULER_HEIGHT, bottom: lanesHeight }} />
+      <RecordingLanes recordings={under.recordings} part={part} viewport={viewport} />
       <Lanes lanes={lanes} part={part} viewport={viewport} notes={shown} selected={view.selected} />
       <GestureHint
         words={

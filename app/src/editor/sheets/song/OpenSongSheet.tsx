@@ -18,6 +18,7 @@ const WavSheet = lazy(() => import('../../wav/WavSheet'));
 const SoundSheet = lazy(() => import('../../sounds/SoundSheet'));
 const TreatmentsSheet = lazy(() => import('./TreatmentsSheet'));
 const RecipesSheet = lazy(() => import('./RecipesSheet'));
+const RecordingsSheet = lazy(() => import('../../recordings/RecordingsSheet'));
 const ShelfSheet = lazy(() => import('../../shelf/ShelfSheet'));
 const HistorySheet = lazy(() => import('../../history/HistorySheet'));
 
@@ -44,6 +45,7 @@ const SHEETS: { readonly [K in SongSheet['kind']]: (props: OnSong<K>) => ReactNo
   'to-track': ({ sheet, isPanel }) => <ToTrackSheet placementId={sheet.placementId} follows={sheet.follows ?? false} isPanel={isPanel} />,
   'add-section': AddSectionSheet,
   treatments: ({ sheet, isPanel }) => <TreatmentsSheet placementId={sheet.placementId} isPanel={isPanel} />,
+  recordings: ({ sheet, isPanel }) => <RecordingsSheet recordingId={sheet.recordingId ?? null} isPanel={isPanel} />,
   shelf: ({ sheet, isPanel }) => <ShelfSheet saves={sheet.saves ?? null} isPanel={isPanel} />,
   recipes: ({ isPanel }) => <RecipesSheet isPanel={isPanel} />,
 };

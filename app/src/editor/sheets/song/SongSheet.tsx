@@ -37,6 +37,7 @@ export function SongSheet({ isPanel }: { readonly isPanel: boolean }) {
         <Press look="raised" label="Levels" onPress={() => dispatch(openSheet({ kind: 'levels' }))} />
         <Press look="raised" label="History" onPress={() => dispatch(openSheet({ kind: 'history' }))} />
         <Press look="raised" label="Shelf …" onPress={() => dispatch(openSheet({ kind: 'shelf' }))} />
+        <Press look="raised" label="Recordings …" onPress={() => dispatch(openSheet({ kind: 'recordings' }))} />
       </SheetLine>
       <SeedLine song={document.song} />
       <SheetLine title="Send out">

@@ -95,6 +95,11 @@ export const SHEET_PLACES: Readonly<Record<OpenableSheet, Entry>> = {
     words: 'phrase loop clip library ready-made beat save reuse insert browse sample pack',
     help: 'Ready and saved phrases: hear them while the song plays, bring them in, put your own there.',
   },
+  recordings: {
+    label: 'Recordings …',
+    words: 'audio wav file waveform sample reference hits onsets transients tempo detect align sound',
+    help: 'Sound files under the notes: heard along, their hits found, their tempo taken.',
+  },
   'add-section': { label: 'New section …', words: 'verse chorus intro bridge part', help: 'An empty section at the end of the song.' },
   order: { label: 'Order …', words: 'sort rearrange move tracks sections', help: 'The order of tracks and sections.' },
   backdrop: { label: 'Backdrop …', words: 'ghost behind other tracks outline', help: 'Which tracks show behind the notes.' },
