@@ -6,6 +6,7 @@ import { Leveller } from './leveller';
 import { Limiter } from './limiter';
 import { LINE_OVER, LINE_SAMPLES, LinePool } from './line-pool';
 import type { EngineMessage, EngineTrack, StillSounding } from './messages';
+import { OneShotVoice } from './one-shot-voice';
 import { Place, Strip } from './place';
 import { TAPS } from './plucked';
 import { SAMPLE_RATE } from './rate';
@@ -68,6 +69,8 @@ export class SoundEngine {
   private places: Place[] = [];
   private readonly room = new Room(this.bench);
   private readonly recorded = new Recorded();
+  /** Samples of one-shots, by the hash of their file. */
+  private readonly samples = new Map<string, Float32Array>();
   private readonly leveller = new Leveller(this.bench);
   private readonly limiter = new Limiter(this.bench);
   private waiting: Waiting[] = [];
@@ -115,7 +118,8 @@ export class SoundEngine {
     } else if (message.type === 'replace') this.replace(message.from, message.generation, message.sounding);
     else if (message.type === 'recorded') {
       if (message.generation >= this.generation) this.recorded.add(message.pieces, message.generation);
-    } else if (message.type === 'letGo') this.letGoOf(message.held);
+    } else if (message.type === 'samples') this.samples.set(message.hash, message.samples);
+    else if (message.type === 'letGo') this.letGoOf(message.held);
     else this.stop(message.generation);
   }
 
@@ -218,7 +222,7 @@ export class SoundEngine {
     for (const [voice, note] of this.played) {
       if (!goesOn(note)) voice.fade(this.renderedTo, EDIT_SECONDS);
       // A drum rings as long as it rings, however long its note is.
-      else if (note.key !== undefined && !(voice instanceof DrumVoice)) {
+      else if (note.key !== undefined && !(voice.choke !== null)) {
         const end = until.get(note.key)!;
         if (end < note.at + note.frames - SHORTER_FRAMES) voice.fade(Math.max(end, this.renderedTo), EDIT_SECONDS);
       }
@@ -310,11 +314,12 @@ export class SoundEngine {
     const frame = Math.max(note.at, this.renderedTo);
     const controls = note.key === undefined && note.held === undefined ? null : strip.controls;
     if (note.held !== undefined && note.at + note.frames > frame + TAPPED_FRAMES) this.down.push(note);
-    if (strip.track.hasOneVoice && sound.kind === 'pitched' && this.goOn(note, frame, sound)) return;
+    if (strip.track.hasOneVoice && !strip.track.oneShots && sound.kind === 'pitched' && this.goOn(note, frame, sound)) return;
     const voice =
-      sound.kind === 'drums'
+      this.oneShot(strip.track, note, frame) ??
+      (sound.kind === 'drums'
         ? new DrumVoice(this.tools, drumFor(sound, note.pitch), note, frame)
-        : new ToneVoice(this.tools, sound, note, frame, controls, sound.glideSeconds ? this.centsFrom(note, frame) : 0);
+        : new ToneVoice(this.tools, sound, note, frame, controls, sound.glideSeconds ? this.centsFrom(note, frame) : 0));
     for (const other of this.voices) {
       if (voice.choke !== null && other.choke === voice.choke && other.trackId === voice.trackId) other.fade(frame, CHOKE_SECONDS);
     }
@@ -322,6 +327,13 @@ export class SoundEngine {
     this.voices.push(voice);
     this.played.set(voice, note);
     this.placeAt(strip, voice.pan).voices.push(voice);
+  }
+
+  /** A voice of the recording that plays a note, where one does and its samples are there. */
+  private oneShot({ oneShots }: EngineTrack, note: EngineNote, frame: number): Voice | null {
+    const shot = oneShots?.find(({ pitch }) => pitch === undefined || pitch === note.pitch);
+    const samples = shot && this.samples.get(shot.hash);
+    return samples ? new OneShotVoice(this.tools, shot, samples, note, frame) : null;
   }
 
   /** Lets the voice that a track has go on to its next note; false where there is none that can. What is tried or played beside the song does not

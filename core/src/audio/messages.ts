@@ -1,5 +1,6 @@
 import type { EngineControl } from './controls';
 import type { GateShape } from './gate';
+import type { EngineOneShot } from './one-shot-voice';
 import type { RecordedPiece } from './recorded';
 import type { RoomShape } from './room';
 import type { Sound } from './sounds';
@@ -17,6 +18,8 @@ export interface EngineTrack {
   readonly hasOneVoice?: boolean;
   /** How another track opens it or holds it down. */
   readonly gate?: GateShape;
+  /** Recordings that it plays in place of its sound, where their samples were told. */
+  readonly oneShots?: readonly EngineOneShot[];
 }
 
 /** How long the echo takes from a frame on, in frames. */
@@ -44,6 +47,8 @@ export type EngineMessage =
     }
   | { readonly type: 'echoes'; readonly echoes: readonly EngineEcho[]; readonly generation: number }
   | { readonly type: 'gates'; readonly gates: readonly EngineGate[]; readonly generation: number }
+  /** The samples of a one-shot's file, at 48 kHz on one channel, for as long as the engine lasts. */
+  | { readonly type: 'samples'; readonly hash: string; readonly samples: Float32Array }
   /** Pieces of recordings, heard as they are, after all that sounds of tracks and before the limiter. */
   | { readonly type: 'recorded'; readonly pieces: readonly RecordedPiece[]; readonly generation: number }
   /** A held key or pad is let go, now. */

@@ -57,6 +57,7 @@ export function engineTracks(document: Document, ignoreSolo = false): EngineTrac
     pan: track.pan,
     isAudible: ignoreSolo ? !track.muted : isAudible(document, track),
     ...(track.voiceMode && isSliding(trackSound(track)) ? { hasOneVoice: true } : {}),
+    ...(track.oneShots?.length ? { oneShots: track.oneShots.map(({ file, ...shot }) => ({ ...shot, hash: file.hash })) } : {}),
     ...(track.opensWith?.on ? { gate: gateShape(track.opensWith) } : {}),
   }));
 }

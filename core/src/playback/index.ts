@@ -17,4 +17,4 @@ export * from './click';
 export * from './engine-messages';
 export { USUAL_ECHO } from './echo';
 export { unheardNotes, type VoiceMode } from './one-voice';
-export { framesBetween, recordedPieces, type FileSamples, type SamplesOf } from './recorded';
+export { framesBetween, oneShotHashes, onOneChannel, recordedPieces, type FileSamples, type SamplesOf } from './recorded';

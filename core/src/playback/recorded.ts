@@ -69,3 +69,14 @@ function part(side: Float32Array | Int16Array, start: number, end: number): Floa
   if (side instanceof Float32Array) return side.slice(start, end);
   return Float32Array.from(side.subarray(start, end), (sample) => sample / 32_768);
 }
+
+/** The hashes of the files that tracks of a song play. */
+export function oneShotHashes({ tracks }: Pick<Document, 'tracks'>): readonly string[] {
+  return [...new Set(tracks.flatMap(({ oneShots }) => oneShots?.map(({ file }) => file.hash) ?? []))];
+}
+
+/** A file's samples on one channel, for a one-shot. */
+export function onOneChannel({ left, right }: FileSamples): Float32Array {
+  const [one, other] = [part(left, 0, left.length), part(right, 0, right.length)];
+  return left === right ? one : one.map((sample, at) => (sample + other[at]!) / 2);
+}

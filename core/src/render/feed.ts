@@ -8,7 +8,7 @@ import { clickNotes, clicksRound, clickTrack, type ClickSettings } from '../play
 import { engineNotes, engineTracks } from '../playback/engine-notes';
 import { chased, events, type PlayContext } from '../playback/events';
 import { standingAt, turnedIn } from '../playback/engine-messages';
-import { recordedPieces, type SamplesOf } from '../playback/recorded';
+import { oneShotHashes, onOneChannel, recordedPieces, type SamplesOf } from '../playback/recorded';
 import { secondsAt } from '../time';
 
 /** A stretch of the song on its way to a file. */
@@ -19,6 +19,8 @@ export interface RenderSpan extends TickSpan {
   readonly click?: ClickSettings | null;
   /** The samples of recordings that go with it; absent where they stay out. */
   readonly samplesOf?: SamplesOf;
+  /** The samples of files that tracks play. */
+  readonly oneShotsOf?: SamplesOf;
   /** Whether it is played over and over, as the loop is while one listens. Absent means once. */
   readonly isLooped?: boolean;
 }
@@ -55,6 +57,7 @@ export class EngineFeed {
     // What began before a loop does is heard in its first pass only, which is not kept.
     const begun = span.isLooped ? [] : chased(document, span.start, context).map((event) => this.cut(event));
     return [
+      ...this.oneShots(),
       {
         type: 'tracks',
         tracks: [...engineTracks(document, true), ...(span.click ? [clickTrack(span.click)] : [])],
@@ -86,6 +89,13 @@ export class EngineFeed {
       this.told = to;
     }
     return messages;
+  }
+
+  private oneShots(): EngineMessage[] {
+    return oneShotHashes(this.whole).flatMap((hash): EngineMessage[] => {
+      const samples = this.span.oneShotsOf?.(hash);
+      return samples ? [{ type: 'samples', hash, samples: onOneChannel(samples) }] : [];
+    });
   }
 
   private recorded(to: number): RecordedPiece[] {

@@ -69,8 +69,8 @@ function* atLoudness(document: Document, options: WavOptions): Generator<WavPiec
   return { blocks: inFile(), gain, turnedDb: turned + decibels(gain), done: DONE, ...(fellShort ? { fellShortAt: loudness } : {}) };
 }
 
-function renderingOf({ start, end, trackIds, click = null, ending, samplesOf }: WavOptions, isLimited: boolean) {
-  const recordings = samplesOf ? { samplesOf } : {};
+function renderingOf({ start, end, trackIds, click = null, ending, samplesOf, oneShotsOf }: WavOptions, isLimited: boolean) {
+  const recordings = { ...(samplesOf ? { samplesOf } : {}), ...(oneShotsOf ? { oneShotsOf } : {}) };
   const span: RenderSpan = { start, end, trackIds: trackIds && new Set(trackIds), click, ...recordings };
   return { span, ending, isLimited };
 }

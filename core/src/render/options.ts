@@ -17,6 +17,8 @@ export interface WavOptions {
   readonly click?: ClickSettings | null;
   /** The samples of recordings, where those are to be in the file too. */
   readonly samplesOf?: SamplesOf;
+  /** The samples of files that tracks play. */
+  readonly oneShotsOf?: SamplesOf;
   readonly ending: Ending;
   readonly sampleRate: (typeof WAV_RATES)[number];
   readonly bits: WavBits;

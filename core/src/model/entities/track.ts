@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { listOf } from '../list-of';
 import { byteSchema, idSchema, nameSchema } from './basics';
+import { soundFileSchema } from './recording';
 
 export const TRACK_SYMBOLS = ['disc', 'wedge', 'block', 'kite', 'ring', 'bars', 'arch', 'cross'] as const;
 export const TRACK_COLOURS = 8;
@@ -29,6 +30,30 @@ const settingSchema = z
   .partial();
 export type SoundSetting = z.infer<typeof settingSchema>;
 
+const frameSchema = z
+  .int()
+  .min(0)
+  .max(48_000 * 60 * 10);
+
+/** A recording of one's own that a drum row or a whole pitched track plays. Frames are of its file, at 48 kHz. */
+export const oneShotSchema = z.object({
+  /** The row that strikes it; absent where the whole track plays it. */
+  pitch: byteSchema.optional(),
+  file: soundFileSchema,
+  /** The part of it that is heard, and over how many frames it rises and falls there. */
+  start: frameSchema,
+  frames: frameSchema.min(1),
+  fadeIn: frameSchema,
+  fadeOut: frameSchema,
+  /** The key at which it sounds as recorded, and how far that is off, in cents. */
+  root: byteSchema,
+  cents: z.int().min(-1200).max(1200),
+  levelDb: z.number().min(-36).max(12),
+  /** Whether it goes round from half way on while its note is held. */
+  loops: z.boolean(),
+});
+export type OneShot = z.infer<typeof oneShotSchema>;
+
 export const trackSchema = z.object({
   id: idSchema,
   songId: idSchema,
@@ -50,6 +75,8 @@ export const trackSchema = z.object({
   voiceMode: z.enum(['lowest', 'highest', 'latest']).optional(),
   /** Drums that it takes from other kits: the key of the row, and the kit and the key there. */
   otherDrums: listOf(z.object({ pitch: byteSchema, kitId: z.string().min(1).max(64), drum: byteSchema }), { most: 128 }).optional(),
+  /** Recordings that it plays in place of its sound. */
+  oneShots: listOf(oneShotSchema, { most: 128 }).optional(),
   levelDb: z.number().min(-60).max(6),
   /** -1 is hard left, 1 hard right. */
   pan: z.number().min(-1).max(1),
