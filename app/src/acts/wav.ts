@@ -1,4 +1,4 @@
-import { most, type Document, type Id } from '@yibbo/core';
+import { most, oneShotHashes, type Document, type FileSamples, type Id } from '@yibbo/core';
 import type { WavEnd, WavOptions } from '@yibbo/core/render';
 import { makingSet, noticeSet } from '../state/session/session';
 import { settleTrial } from './trial/trial-ends';
@@ -10,17 +10,29 @@ export interface WavWish {
   readonly name: string;
   readonly options: WavOptions;
   readonly isApart?: boolean;
+  /** Whether recordings under the notes are in it. */
+  readonly hasRecordings?: boolean;
 }
 
 /** Makes WAV files of the song and hands them to the browser. What is edited meanwhile is not in them. */
-export function makeWavs({ name, options, isApart = false }: WavWish): Thunk<Promise<void>> {
-  return async (dispatch, getState, { wav }) => {
+export function makeWavs({ name, options, isApart = false, hasRecordings = false }: WavWish): Thunk<Promise<void>> {
+  return async (dispatch, getState, { wav, files: slot }) => {
     dispatch(settleTrial());
     const { document } = getState().song;
     if (!document) return;
+    const wanted = [...oneShotHashes(document), ...(hasRecordings ? document.recordings.map(({ file }) => file.hash) : [])];
+    const files: Record<string, FileSamples> = {};
+    for (const hash of wanted) {
+      const samples = slot.samplesOf(hash);
+      if (!samples) return void dispatch(noticeSet(STILL_COMING));
+      files[hash] = samples;
+    }
     dispatch(makingSet({ name, progress: 0 }));
     const made = await wav
-      .make({ document: withoutFile(document), options, isApart }, (progress) => void dispatch(makingSet({ name, progress })))
+      .make(
+        { document: withoutFile(document), options, files, hasRecordings, isApart },
+        (progress) => void dispatch(makingSet({ name, progress })),
+      )
       .catch((error: Error) => void dispatch(noticeSet(error.message)));
     dispatch(makingSet(null));
     if (!made) return;
@@ -32,6 +44,9 @@ export function makeWavs({ name, options, isApart = false }: WavWish): Thunk<Pro
     dispatch(noticeSet(isApart ? stemWords(made, options) : fileWords(name, made[0]!, options)));
   };
 }
+
+const STILL_COMING =
+  'A sound file that the song plays is not here yet. Wait until it has come, or look under Recordings and in the sounds of tracks what is missing.';
 
 function fileWords(name: string, { frames, gainDb, fellShortAt }: WavEnd, { sampleRate }: WavOptions): string {
   const short = fellShortAt === undefined ? '' : ` It is at ${decibelWords(fellShortAt)} LUFS: its peaks leave no room for more.`;

@@ -10,6 +10,8 @@ import {
   eventKey,
   events,
   playSeconds,
+  oneShotHashes,
+  onOneChannel,
   playTickAt,
   recordedPieces,
   SAMPLE_RATE,
@@ -68,6 +70,8 @@ export class Player {
   /** Ticks before `originTick` that are counted in. */
   private countInTicks = 0;
   private clickedToTick = 0;
+  /** Files whose samples the engine has. */
+  private readonly told = new Set<string>();
 
   /** Tracks that come in or go out at a bar line to come. */
   private readonly switches = new Map<Id, BarSwitch>();
@@ -82,9 +86,10 @@ export class Player {
     private readonly samplesOf: SamplesOf = () => null,
   ) {}
 
-  /** Lets recordings be heard whose samples have come meanwhile. */
+  /** Lets recordings and one-shots be heard whose samples have come meanwhile. */
   refresh(): void {
     const { score } = this;
+    if (score) this.tellSamples(score.document);
     if (!this.isPlaying || !score || score.document.recordings.length === 0) return;
     this.score = { ...score };
     this.setScore(score);
@@ -121,7 +126,18 @@ export class Player {
     return this.countsIn ? this.originTick : Math.ceil(this.tickAtFrame(frame));
   }
 
+  /** Gives the engine samples of what tracks play, each file once. */
+  private tellSamples(document: Document): void {
+    for (const hash of oneShotHashes(document)) {
+      const samples = this.told.has(hash) ? null : this.samplesOf(hash);
+      if (!samples) continue;
+      this.told.add(hash);
+      this.output.post({ type: 'samples', hash, samples: onOneChannel(samples) });
+    }
+  }
+
   private postTracks(document: Document): void {
+    this.tellSamples(document);
     const tracks = engineTracks(document);
     this.output.post({ type: 'tracks', tracks: this.click ? [...tracks, clickTrack(this.click)] : tracks, room: document.song.room });
   }

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 
 /** Takes a file dropped anywhere on the page; tells whether one is being held over it. */
-export function useFileDrop(onFile: (file: File | undefined) => void): boolean {
+export function useFileDrop(onFile: (file: File | undefined, on: Element | null) => void): boolean {
   const [isOver, setOver] = useState(false);
   useEffect(() => {
     const over = (event: DragEvent) => {
@@ -14,7 +14,7 @@ export function useFileDrop(onFile: (file: File | undefined) => void): boolean {
     const drop = (event: DragEvent) => {
       event.preventDefault();
       setOver(false);
-      onFile(event.dataTransfer?.files[0]);
+      onFile(event.dataTransfer?.files[0], event.target instanceof Element ? event.target : null);
     };
     document.addEventListener('dragover', over);
     document.addEventListener('dragleave', leave);

@@ -1,9 +1,12 @@
-import type { Document } from '@yibbo/core';
+import type { Document, FileSamples } from '@yibbo/core';
 import type { WavEnd, WavOptions } from '@yibbo/core/render';
 
 export interface WavRequest {
   readonly document: Document;
-  readonly options: WavOptions;
+  readonly options: Omit<WavOptions, 'samplesOf' | 'oneShotsOf'>;
+  /** Samples of the files that its tracks play, and of recordings where those go with it, by their hash. */
+  readonly files: Readonly<Record<string, FileSamples>>;
+  readonly hasRecordings: boolean;
   /** Whether each of its tracks leaves on its own. */
   readonly isApart: boolean;
 }

@@ -39,7 +39,9 @@ function sendAll<End>(work: Generator<WavPiece, End>, share: number, shares: num
   }
 }
 
-function make({ document, options, isApart }: WavRequest): void {
+function make({ document, options: wished, files, hasRecordings, isApart }: WavRequest): void {
+  const oneShotsOf = (hash: string) => files[hash] ?? null;
+  const options = { ...wished, oneShotsOf, ...(hasRecordings && !isApart ? { samplesOf: oneShotsOf } : {}) };
   const { trackIds } = options;
   if (!isApart || !trackIds) {
     scope.postMessage({ type: 'end', end: sendAll(exportWav(document, options), 0, 1) });

@@ -28,6 +28,12 @@ describe('what is this', () => {
     ['Bar 2 of Lamp Keys take 1, 4 notes', 'Takes'],
     ['Count-in: less', 'Recording'],
     ['A simulated device, to try it out', 'Where you play'],
+    ['Hear Two long notes', 'Shelf'],
+    ['drums a bar later: + bar', 'Recordings'],
+    ['Notes to the hits', 'Recordings'],
+    ['Play a file', 'A recording of your own'],
+    ['Fades in of snare.wav', 'A recording of your own'],
+    ['Tune of Lamp keys', 'How the sound is set'],
   ])('%s is %s', (name, title) => {
     const told = explain(name);
     expect(told.title).toBe(title);

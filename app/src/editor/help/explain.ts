@@ -1,18 +1,14 @@
 import { ACTIONS, SELECTION_RULES } from '@yibbo/core';
 import { keyTable } from '../keyboard/key-table';
 import { PLAYING_IN } from './explain-playing-in';
+import { SOUND_FILES } from './explain-sound-files';
 import type { Entry, Explanation } from './explanation';
 
 export type { Explanation } from './explanation';
 
 /** Explanations of everything on screen but actions and rules, which carry their own. The first pattern that matches a name wins. */
 const CONTROLS: readonly Entry[] = [
-  {
-    names:
-      /^(Hear|End hearing|Bring in|Make .* a favourite|.* is a favourite|How … does|Fewer choices for|Put there, on the shelf|Put it on the shelf|Find on the shelf|From a file to the shelf|To the shelf …|Take off the shelf)/,
-    title: 'Shelf',
-    text: 'Phrases for any song, ready ones and your own. A press lets one be heard, while the song plays in place of what its track plays; Bring in puts it there as plain notes in whole bars, in the key of your song.',
-  },
+  ...SOUND_FILES,
   {
     names: /^(Play|Stop)$/,
     title: 'Play, stop',

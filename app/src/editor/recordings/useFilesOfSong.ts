@@ -1,3 +1,4 @@
+import { oneShotHashes, type Document } from '@yibbo/core';
 import { useEffect } from 'react';
 import { useEffects } from '../../state/effects';
 import { useAppSelector } from '../../state/store';
@@ -5,7 +6,7 @@ import { useAppSelector } from '../../state/store';
 /** Sees to it that the sound files of the open song can be heard, and lets go of others. */
 export function useFilesOfSong(): void {
   const { files } = useEffects();
-  const hashes = useAppSelector(({ song }) => [...new Set(song.document?.recordings.map(({ file }) => file.hash) ?? [])].sort().join(' '));
+  const hashes = useAppSelector(({ song }) => (song.document ? hashesOf(song.document) : ''));
   useEffect(() => {
     const wanted = hashes.split(' ').filter(Boolean);
     files.current?.keepOnly(new Set(wanted));
@@ -15,4 +16,9 @@ export function useFilesOfSong(): void {
       () => undefined,
     );
   }, [files, hashes]);
+}
+
+function hashesOf(document: Document): string {
+  const all = [...document.recordings.map(({ file }) => file.hash), ...oneShotHashes(document)];
+  return [...new Set(all)].sort().join(' ');
 }

@@ -8,6 +8,8 @@ import { useEffects } from '../../state/effects';
 import { favouriteSoundsOf } from '../../state/belongings/things';
 import { SheetFrame } from '../sheets/SheetFrame';
 import { useAppDispatch, useAppSelector } from '../../state/store';
+import { Words } from '../../controls/words';
+import OneShotLines from '../recordings/OneShotLines';
 import { OwnSoundLines } from './OwnSoundLines';
 import { OpensWith } from './OpensWith';
 import { SoundFinder, type Offered } from './SoundFinder';
@@ -16,10 +18,11 @@ import { TriedLine } from './TriedLine';
 import { useTriedSound } from './useTriedSound';
 import { putThings } from '../../acts/belongings/put-things';
 
-type Part = 'choose' | 'set' | 'opens' | 'own';
+type Part = 'choose' | 'set' | 'recorded' | 'opens' | 'own';
 const PARTS: readonly { readonly value: Part; readonly name: string; readonly label?: string }[] = [
   { value: 'choose', name: 'Choose' },
   { value: 'set', name: 'Set' },
+  { value: 'recorded', name: 'Recorded', label: 'Recorded: a file of your own' },
   { value: 'opens', name: 'Opens', label: 'Opens with another track' },
   { value: 'own', name: 'Save' },
 ];
@@ -34,9 +37,23 @@ export default function SoundSheet({ trackId, isPanel }: { readonly trackId: Id;
     <SheetFrame title={`Sound of ${track.name}`} isPanel={isPanel}>
       {part === 'choose' ? <ChoosePart key={trackId} track={track} parts={parts} /> : parts}
       {part === 'set' ? <SoundSettings key={trackId} track={track} /> : null}
+      {part === 'recorded' ? <Recorded track={track} /> : null}
       {part === 'opens' ? <OpensWith key={trackId} track={track} /> : null}
       {part === 'own' ? <OwnSoundLines key={trackId} track={track} /> : null}
     </SheetFrame>
+  );
+}
+
+/** A pitched track plays one file at the pitch of its notes; each row of a kit one of its own. */
+function Recorded({ track }: { readonly track: Track }) {
+  if (track.kind === 'pitched') return <OneShotLines track={track} pitch={null} />;
+  const named = new Map(track.rows.map(({ pitch, name }) => [pitch, name]));
+  const own = (track.oneShots ?? []).map(({ pitch = 0, file }) => `${named.get(pitch) ?? `key ${pitch}`}: ${file.name}`);
+  return (
+    <Words small faded>
+      {own.length > 0 ? `Rows that play a file: ${own.join(', ')}. ` : ''}Each row of a kit can play a file of its own: open the row (Row
+      …), and choose Play a file; or drop a file on the row in Steps.
+    </Words>
   );
 }
 

@@ -56,6 +56,7 @@ function Wishes({ document, ends }: WishesProps) {
   const [wished, setEnding] = useState<Format['ending'] | null>(null);
   const [trackIds, setTrackIds] = useState<readonly Id[] | null>(null);
   const [hasClick, setClick] = useState(false);
+  const [hasRecordings, setRecordings] = useState(false);
   const { clickSound, clickLevelDb, clickAccents } = useAppSelector((state) => state.playIn);
   const click = { sound: clickSound, levelDb: clickLevelDb, accents: clickAccents };
   const part = parts.find(({ value }) => value === chosen) ?? parts[0]!;
@@ -73,6 +74,14 @@ function Wishes({ document, ends }: WishesProps) {
       </SheetLine>
       <TracksLine tracks={document.tracks} heard={heard} onToggle={toggle}>
         <Press label="With the click" look={hasClick ? 'on' : 'raised'} pressed={hasClick} onPress={() => setClick(!hasClick)} />
+        {document.recordings.length > 0 ? (
+          <Press
+            label="With the recordings"
+            look={hasRecordings ? 'on' : 'raised'}
+            pressed={hasRecordings}
+            onPress={() => setRecordings(!hasRecordings)}
+          />
+        ) : null}
       </TracksLine>
       <FormatLines
         format={{ ...format, ending }}
@@ -87,7 +96,7 @@ function Wishes({ document, ends }: WishesProps) {
             label="Make the WAV file"
             look="strong"
             disabled={heard.length === 0}
-            onPress={() => void dispatch(makeWavs({ name, options: { ...options, click: hasClick ? click : null } }))}
+            onPress={() => void dispatch(makeWavs({ name, options: { ...options, click: hasClick ? click : null }, hasRecordings }))}
           />
           <Press
             label="Each track on its own"

@@ -9,7 +9,8 @@ import { useEffects } from '../../state/effects';
 import { useAppDispatch, useAppSelector } from '../../state/store';
 import { useFileDrop } from '../../controls/useFileDrop';
 import { useLater } from '../../controls/useLater';
-import { addRecording, isSoundFile } from '../../acts/song/recordings';
+import { takeDroppedSound } from '../../acts/song/dropped-sound';
+import { isSoundFile } from '../../acts/song/recordings';
 import { switchedAtBar } from '../../acts/song/tracks';
 import { useFilesOfSong } from '../../editor/recordings/useFilesOfSong';
 import { noticeSet } from '../../state/session/session';
@@ -34,14 +35,14 @@ function useBarSwitches(): void {
   useEffect(() => sound.watchSwitched((...told) => dispatch(switchedAtBar(...told))), [dispatch, sound]);
 }
 
-/** Lays a sound file that is dropped anywhere on the song under its notes. */
+/** Takes a sound file that is dropped on the song: on a row of a kit or a pitched track it becomes their sound, elsewhere it is laid under the notes. */
 function useDroppedSound(): void {
   const dispatch = useAppDispatch();
   const isOnPattern = usePathname().includes('/pattern/');
   const take = useCallback(
-    (file: File | undefined) => {
+    (file: File | undefined, on: Element | null) => {
       if (!file) return;
-      if (isSoundFile(file)) void dispatch(addRecording(file, isOnPattern));
+      if (isSoundFile(file)) void dispatch(takeDroppedSound(file, on, isOnPattern));
       else
         dispatch(
           noticeSet(

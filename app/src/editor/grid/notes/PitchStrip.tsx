@@ -73,6 +73,7 @@ function RowName({ row, top, height, isActive, isDrums, onTake }: RowNameProps) 
     : { background: isDrums ? undefined : 'var(--natural)', color: 'var(--ink)', width: '100%' };
   return (
     <div
+      data-row={row.pitch}
       onPointerDown={() => onTake(row.pitch)}
       style={{ ...ROW_NAME, ...shade, top, height, lineHeight: `${height - 1}px`, fontWeight: isOctave && !isDrums ? 600 : 400 }}
     >

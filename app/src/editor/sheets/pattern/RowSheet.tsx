@@ -16,7 +16,8 @@ import { sheetSet } from '../../../state/session/session';
 import { useActiveRow } from '../../grid/useActiveRow';
 import { SheetFrame, SheetLine } from '../SheetFrame';
 
-/** This comes when it is asked for, with what says which drums are alike. */
+/** These come when they are asked for, with what reads sound files and says which drums are alike. */
+const OneShotLines = lazy(() => import('../../recordings/OneShotLines'));
 const DrumChoice = lazy(() => import('../../sounds/DrumChoice'));
 
 /** One row: its hits, its name, its own grid and length, the sound it strikes. */
@@ -60,6 +61,7 @@ export function RowSheet({ part, isPanel }: { readonly part: OpenPart; readonly 
       {/* It comes in a script of its own: below all else, so that its coming moves nothing. */}
       {part.track.kind === 'drums' ? (
         <Suspense fallback={null}>
+          <OneShotLines key={`own ${pitch}`} track={part.track} pitch={pitch} />
           <DrumChoice key={pitch} track={part.track} pitch={pitch} />
         </Suspense>
       ) : null}
