@@ -70,8 +70,8 @@ export function createApp({ queries, live, belongings, files, epoch, log, server
   app.use('/api', neverKept, ownPagesOnly, server.gate.readCookies);
   app.get('/api/health', (_request, response) => void response.json({ ok: true }));
   app.use('/api/server', serverRoutes(server));
-  const { gate, bringBack } = server;
-  app.use('/api/songs', gate.guard, songRoutes({ queries, live, bringBack, belongings, holdLine: gate.holdLine }));
+  const { gate, bringBack, songFiles } = server;
+  app.use('/api/songs', gate.guard, songRoutes({ queries, live, bringBack, belongings, songFiles, holdLine: gate.holdLine }));
   app.use('/api/belongings', gate.guard, belongingRoutes(belongings, epoch));
   app.use('/api/files', gate.guard, fileRoutes(files, queries));
   app.use('/api', noSuchAddress);

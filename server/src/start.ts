@@ -1,3 +1,4 @@
+import type { Document } from '@yibbo/core';
 import { demoSongs } from '@yibbo/core/demo';
 import { nanoid } from 'nanoid';
 import { randomBytes } from 'node:crypto';
@@ -23,6 +24,7 @@ import { Everything } from './keeping/everything';
 import { takeFolder } from './keeping/lock';
 import { Notices } from './keeping/notices';
 import { openFolder, type OpenedFolder, type ReadOnly } from './keeping/open-folder';
+import { SongFiles } from './keeping/song-file';
 import { RunDays } from './keeping/run-days';
 import { LiveSongs } from './live/live-songs';
 import { inAddress, ownAddresses, ownNames, type Settings } from './settings';
@@ -75,13 +77,13 @@ export async function startServer(
   if (opened.notice) await notices.add(opened.notice);
 
   const work = openWork(opened, queries, makeHeavy, settings);
-  const { live, heavy, copies, files } = work;
+  const { live, heavy, copies, files, belongings, bringBack, everything, songFiles } = work;
   const gate = await openGate(opened, queries);
   const addresses = ownAddresses(host).map((address) => `http://${inAddress(address)}:${port}`);
   const app = createApp({
     queries,
     live,
-    belongings: new Belongings(opened.database.orm),
+    belongings,
     files,
     epoch: await settingOrNew(queries, EPOCH_KEY, () => nanoid()),
     log,
@@ -93,8 +95,7 @@ export async function startServer(
       readOnly: opened.readOnly,
       notice: notices,
       copies: () => dayCopies(dataFolder),
-      bringBack: work.bringBack,
-      everything: work.everything,
+      ...{ bringBack, everything, songFiles },
     },
   });
   const server = await listening((done) => app.listen(port, host, done), port);
@@ -139,7 +140,10 @@ function openWork(
   const bringBack = new BringBack({ folder, live, queries, copies, newId });
   const everything = new Everything({ folder: readOnly ? tmpdir() : folder, copies, bringBack, newId, now: () => Date.now() });
   const files = new FileStore(folder, () => Date.now());
-  return { live, heavy, copies, bringBack, everything, files };
+  const belongings = new Belongings(database.orm);
+  const read = async (id: string) => (JSON.parse(new TextDecoder().decode(await live.read(id))) as { song: Document }).song;
+  const songFiles = new SongFiles({ queries, files, belongings, read, newId, now: () => Date.now() });
+  return { live, heavy, copies, bringBack, everything, files, belongings, songFiles };
 }
 
 /** Takes the folder for this process. Where there is no room for the lock, nothing can be written by a second one either. */

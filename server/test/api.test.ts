@@ -74,7 +74,7 @@ it('every answer is what the schemas say, and so is a refusal', async () => {
   await ask('fileStanding', { hash: 'a'.repeat(64) });
   const refused = await server.call('/songs/nowhere');
   expect(errorSchema.safeParse(refused.body).success).toBe(true);
-  // Bytes and streams are no JSON; entering, sending away, copies of days, sound files and everything as one file have tests of their own.
+  // Bytes and streams are no JSON; entering, sending away, copies of days, sound files, song files and everything as one file have tests of their own.
   const others = [
     'followSong',
     'exportSong',

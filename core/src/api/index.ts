@@ -1,13 +1,24 @@
 export * from './routes';
+export * from './song-file';
 export { MAX_PHRASE_LETTERS, phraseFileText, readPhraseFile } from './phrase-file';
 export { MAX_RECIPE_LETTERS, readRecipeFile, recipeFileText } from './recipe-file';
-export { MOST_PUTS, ownSendSchema, type OwnAnswer, type OwnKey, type OwnPut, type OwnThing, type SoundFields } from './belongings';
+export {
+  MOST_PUTS,
+  ownSendSchema,
+  ownThingSchema,
+  type OwnAnswer,
+  type OwnKey,
+  type OwnPut,
+  type OwnThing,
+  type SoundFields,
+} from './belongings';
 export {
   codeSchema,
   errorSchema,
   copyQuerySchema,
   exportQuerySchema,
   filePieceSchema,
+  songFileQuerySchema,
   historyQuerySchema,
   importQuerySchema,
   MOST_PIECE_BYTES,

@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import { ownAnswerSchema, ownSendSchema } from './belongings';
 import * as schemas from './schemas';
+import { broughtInSchema } from './song-file';
 
 /** One thing the server can be asked for. */
 export interface ApiRoute {
@@ -106,6 +107,26 @@ export const API = {
     what: 'The song as a Standard MIDI File, as heard or as written.',
     query: schemas.exportQuerySchema,
     answer: 'the file, as audio/midi',
+  },
+  sendSongFile: {
+    method: 'GET',
+    path: '/songs/:id/file',
+    what: 'The song with its recordings as one open file (docs/song-file.md); with its history where that is asked for.',
+    query: schemas.songFileQuerySchema,
+    answer: 'the file, as application/zip',
+  },
+  takeSongFile: {
+    method: 'POST',
+    path: '/songs/file',
+    what: 'Brings in the songs of such a file, beside those that are here already.',
+    body: 'the file, as application/zip',
+    answer: broughtInSchema,
+  },
+  sendCollection: {
+    method: 'GET',
+    path: '/songs/collection',
+    what: 'All songs with their recordings and histories, and all that is one’s own, as one such file.',
+    answer: 'the file, as application/zip',
   },
   readServer: { method: 'GET', path: '/server', what: 'What the server says of itself; open to all.', answer: schemas.serverNewsSchema },
   enter: {

@@ -163,3 +163,6 @@ const someFilesSchema = z.object({ count: z.int(), bytes: z.int() });
 /** What sound files take, in bytes: all that are kept, those of them that nothing uses, and those in the bin. */
 export const filesNewsSchema = someFilesSchema.extend({ unused: someFilesSchema, binned: someFilesSchema });
 export type FilesNews = z.infer<typeof filesNewsSchema>;
+
+/** Whether a song file has the song's history too. */
+export const songFileQuerySchema = z.object({ history: z.enum(['yes', 'no']).default('no') });

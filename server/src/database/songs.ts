@@ -168,6 +168,17 @@ export class SongQueries {
     return changeIn(row?.body ?? null);
   }
 
+  /** Every Change of a song's history that can be read, oldest first. */
+  async allChanges(id: Id): Promise<Change[]> {
+    const rows = this.orm
+      .select({ body: safeBody(changes.body) })
+      .from(changes)
+      .where(eq(changes.songId, id))
+      .orderBy(asc(changes.revision))
+      .all();
+    return rows.flatMap(({ body }) => changeIn(body) ?? []);
+  }
+
   /** The revision that a Change made; null where the song's history has no such Change. */
   async revisionOf(id: Id, changeId: Id): Promise<number | null> {
     return this.saving.find.get({ songId: id, id: changeId })?.revision ?? null;

@@ -10,6 +10,7 @@ import { smallJson } from '../http/small-json';
 import type { BringBack } from '../keeping/bring-back';
 import type { DayCopy } from '../keeping/copies';
 import type { Everything } from '../keeping/everything';
+import type { SongFiles } from '../keeping/song-file';
 import type { ReadOnly } from '../keeping/open-folder';
 
 export interface ServerParts {
@@ -22,6 +23,7 @@ export interface ServerParts {
   readonly copies: () => readonly DayCopy[];
   readonly bringBack: BringBack;
   readonly everything: Everything;
+  readonly songFiles: SongFiles;
 }
 
 const TRIES_A_MINUTE = 5;

@@ -8,16 +8,18 @@ import {
   MAX_FILE_BYTES,
   nameBodySchema,
   newSong,
-  type Id,
 } from '@yibbo/core';
 import { raw, Router, type Request, type Response } from 'express';
 import { nanoid } from 'nanoid';
 import type { Belongings } from '../database/belongings';
 import type { SongQueries } from '../database/songs';
-import { noSuchSong, RequestError } from '../errors';
+import { RequestError } from '../errors';
 import { checked } from '../http/checked';
 import { bodyOf, MIDI_TYPES } from '../http/doors';
 import { smallJson } from '../http/small-json';
+import type { SongFiles } from '../keeping/song-file';
+import { idIn } from './id-in';
+import { addSongFiles } from './song-files';
 import type { BringBack } from '../keeping/bring-back';
 import type { LiveSongs } from '../live/live-songs';
 import { newSeed } from '../songs/make-keeper';
@@ -31,6 +33,7 @@ export interface SongRouteParts {
   readonly live: LiveSongs;
   readonly bringBack: BringBack;
   readonly belongings: Belongings;
+  readonly songFiles: SongFiles;
   /** Holds the line of a window that listens, to be cut where its device may listen no more. */
   readonly holdLine: (request: Request, response: Response) => void;
 }
@@ -38,6 +41,7 @@ export interface SongRouteParts {
 /** Songs as wholes, the Changes of one, and how it leaves as a file. */
 export function songRoutes(parts: SongRouteParts): Router {
   const router = Router();
+  addSongFiles(router, parts.songFiles, parts.live, parts.queries);
   addSongs(router, parts.queries, parts.live);
   addDays(router, parts.bringBack);
   addChanges(router, parts.live);
@@ -165,10 +169,4 @@ function bytesOf(request: Request): Uint8Array {
 /** Sends what is JSON already. */
 function sendJson(response: Response, json: string | Uint8Array): void {
   response.type('json').send(typeof json === 'string' ? json : Buffer.from(json.buffer, json.byteOffset, json.byteLength));
-}
-
-function idIn(request: Request): Id {
-  const id = idSchema.safeParse(request.params.id);
-  if (!id.success) throw noSuchSong();
-  return id.data;
 }
