@@ -86,6 +86,9 @@ it('every answer is what the schemas say, and so is a refusal', async () => {
     'returnEverything',
     'sendFile',
     'readFile',
+    'sendSongFile',
+    'takeSongFile',
+    'sendCollection',
   ];
   expect(
     Object.keys(API)

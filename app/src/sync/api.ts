@@ -2,6 +2,7 @@ import type {
   Answer,
   Arrangement,
   BroughtBack,
+  BroughtIn,
   Change,
   ChangeLabel,
   Document,
@@ -109,6 +110,9 @@ export const api = {
       { method: 'PUT', headers: { 'Content-Type': 'application/octet-stream' }, body: piece },
       piece.size,
     ),
+  /** Brings in the songs of a song file. */
+  takeSongFile: (file: Blob) =>
+    call<BroughtIn>('/songs/file', { method: 'POST', headers: { 'Content-Type': 'application/zip' }, body: file }, file.size),
   /** The bytes of a sound file; null where the server does not have it. */
   file: async (hash: string): Promise<ArrayBuffer | null> => {
     const response = await fetch(`/api/files/${hash}`).catch(() => {

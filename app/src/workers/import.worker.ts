@@ -1,4 +1,17 @@
-import { arranged, barBeatAt, leadingSilence, PLAIN_ARRANGEMENT, trackShape, type Document } from '@yibbo/core';
+import {
+  arranged,
+  barBeatAt,
+  barTicks,
+  leadingSilence,
+  meterAt,
+  outsideKey,
+  PLAIN_ARRANGEMENT,
+  songEnd,
+  suggestedKeyOf,
+  trackShape,
+  trailingSilence,
+  type Document,
+} from '@yibbo/core';
 import { importMidi, keyOfFile } from '@yibbo/core/midi';
 import type { Looked, LookRequest, Outlook } from './look';
 
@@ -13,10 +26,15 @@ const newId = () => `preview-${count++}`;
 
 function outlookOf(document: Document): Outlook {
   const made = arranged(document, PLAIN_ARRANGEMENT, newId);
+  const [key, suggested] = [keyOfFile(document), suggestedKeyOf(document)?.choice ?? null];
+  const bar = barTicks(meterAt(document.song.meters, songEnd(document)));
   return {
     shapes: made.tracks.map(({ id }) => trackShape(made, id)),
     silentBars: barBeatAt(document.song.meters, leadingSilence(document)).bar - 1,
-    key: keyOfFile(document),
+    silentBarsAfter: Math.round(trailingSilence(document) / bar),
+    key,
+    suggested,
+    outside: { file: key ? outsideKey(document, key) : 0, suggested: suggested ? outsideKey(document, suggested) : 0 },
     sections: made.sections.length,
   };
 }

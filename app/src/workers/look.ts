@@ -9,9 +9,14 @@ export interface LookRequest {
 /** The options for a song from a file, and the shape of each track, cut where it repeats. */
 export interface Outlook {
   readonly shapes: readonly TrackShape[];
-  /** Whole bars before the first note. */
+  /** Whole bars before the first note and after the last. */
   readonly silentBars: number;
+  readonly silentBarsAfter: number;
   readonly key: KeyChoice | null;
+  /** The key that its notes seem to be in. */
+  readonly suggested: KeyChoice | null;
+  /** How many pitched notes lie outside either key. */
+  readonly outside: { readonly file: number; readonly suggested: number };
   readonly sections: number;
 }
 

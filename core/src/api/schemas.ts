@@ -18,10 +18,12 @@ export const importQuerySchema = z.object({
     .transform((name) => name.trim().slice(0, 200)),
   /** Each track cut where it repeats, or as one long pattern. */
   tracks: z.enum(['cut', 'long']).default('cut'),
-  /** Whole bars of silence before the first note. */
+  /** Whole bars of silence before the first note and after the last. */
   silence: z.enum(['keep', 'trim']).default('keep'),
-  /** The key that the file says first. */
-  key: z.enum(['file', 'none']).default('file'),
+  /** The key that the file says first, or that its notes seem to be in. */
+  key: z.enum(['file', 'suggested', 'none']).default('file'),
+  /** Notes outside that key, to its nearest ones. */
+  fit: z.enum(['none', 'nearest']).default('none'),
   /** Sections where the file has markers. */
   markers: z.enum(['sections', 'none']).default('sections'),
 });

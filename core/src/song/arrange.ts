@@ -1,8 +1,10 @@
 import { keyOfFile } from '../midi/song-marks';
-import { lanesOf, notesOf, type Document } from '../model/document';
-import type { Id } from '../model/entities';
+import { byStartThenPitch } from '../model/collections';
+import { inOrder, lanesOf, notesOf, songEnd, type Document } from '../model/document';
+import type { Id, KeyChoice, Note } from '../model/entities';
+import { fitted, keyOf, suggestedKeys, type SuggestedKey } from '../theory';
 import { controllerOf, targetName } from '../lanes/targets';
-import { barBeatAt, barTicks, least, meterAt, tickOfBar } from '../time';
+import { barAfter, barBeatAt, barBefore, barTicks, least, meterAt, most, tickOfBar } from '../time';
 import { cutWhereItRepeats } from './cut-repeats';
 import { withMarkerSections } from './marker-sections';
 import { deleteTime } from './stretch';
@@ -11,22 +13,24 @@ import { deleteTime } from './stretch';
 export interface Arrangement {
   /** Each track cut where it repeats, or as one long pattern. */
   readonly tracks: 'cut' | 'long';
-  /** Whole bars of silence before the first note stay, or go. */
+  /** Whole bars of silence before the first note and after the last stay, or go. */
   readonly silence: 'keep' | 'trim';
-  /** The song has the key that the file says first, or none. */
-  readonly key: 'file' | 'none';
+  /** The song has the key that the file says first, the one that its notes seem to be in, or none. */
+  readonly key: 'file' | 'suggested' | 'none';
+  /** Notes outside that key stay, or go to its nearest ones. */
+  readonly fit: 'none' | 'nearest';
   /** Sections where the file has markers, or none. */
   readonly markers: 'sections' | 'none';
 }
 
-export const PLAIN_ARRANGEMENT: Arrangement = { tracks: 'cut', silence: 'keep', key: 'file', markers: 'sections' };
+export const PLAIN_ARRANGEMENT: Arrangement = { tracks: 'cut', silence: 'keep', key: 'file', fit: 'none', markers: 'sections' };
 
 /** A song as it came from a file, laid out as was chosen. */
-export function arranged(document: Document, { tracks, silence, key, markers }: Arrangement, newId: () => Id): Document {
+export function arranged(document: Document, { tracks, silence, key, fit, markers }: Arrangement, newId: () => Id): Document {
   const marked = markers === 'sections' ? withMarkerSections(document, newId) : document;
-  const keyed = key === 'file' ? withKeyOfFile(marked) : marked;
-  const silent = silence === 'trim' ? leadingSilence(keyed) : 0;
-  const trimmed = silent > 0 ? deleteTime(keyed, 0, silent, newId) : keyed;
+  const keyed = key === 'file' ? withKeyOfFile(marked) : key === 'suggested' ? withSuggestedKey(marked) : marked;
+  const fitting = fit === 'nearest' ? fittedToKey(keyed) : keyed;
+  const trimmed = silence === 'trim' ? withoutSilence(fitting, newId) : fitting;
   if (tracks === 'long') return trimmed;
   return cutWhereItRepeats(
     trimmed,
@@ -39,6 +43,69 @@ function withKeyOfFile(document: Document): Document {
   const { song } = document;
   const key = keyOfFile(document);
   return key && song.file ? { ...document, song: { ...song, key, file: { ...song.file, hasKey: true } } } : document;
+}
+
+function pitchedNotes(document: Document): readonly Note[] {
+  const pitched = new Set(document.tracks.filter(({ kind }) => kind === 'pitched').map(({ id }) => id));
+  const patterns = new Set(document.placements.filter(({ trackId }) => pitched.has(trackId)).map(({ patternId }) => patternId));
+  return [...patterns].flatMap((id) => notesOf(document, id));
+}
+
+/** The key that a song's notes seem to be in; null without pitched notes. */
+export function suggestedKeyOf(document: Document): SuggestedKey | null {
+  return suggestedKeys(pitchedNotes(document), 1)[0] ?? null;
+}
+
+function withSuggestedKey(document: Document): Document {
+  const suggested = suggestedKeyOf(document);
+  return suggested ? { ...document, song: { ...document.song, key: suggested.choice } } : document;
+}
+
+/** How many pitched notes of a song lie outside a key. */
+export function outsideKey(document: Document, choice: KeyChoice): number {
+  const key = keyOf(choice);
+  return key ? pitchedNotes(document).filter(({ pitch }) => !key.classes.has(pitch % 12)).length : 0;
+}
+
+/** Notes outside the song's key moved to its nearest ones; of two that come to lie on one another one stays. */
+function fittedToKey(document: Document): Document {
+  const key = document.song.key && keyOf(document.song.key);
+  if (!key) return document;
+  const moved = new Set(pitchedNotes(document).map(({ patternId }) => patternId));
+  const notes = Object.fromEntries(
+    Object.entries(document.notes).map(([id, list]) => {
+      if (!moved.has(id)) return [id, list];
+      const there = new Set<string>();
+      const fitting = list
+        .map((note) => ({ ...note, pitch: fitted(note.pitch, key, 'nearest') }))
+        .filter(({ start, pitch }) => {
+          const place = `${start} ${pitch}`;
+          return !there.has(place) && there.add(place);
+        });
+      return [id, inOrder(fitting, byStartThenPitch)];
+    }),
+  );
+  return { ...document, notes };
+}
+
+function withoutSilence(document: Document, newId: () => Id): Document {
+  const after = trailingSilence(document);
+  const end = songEnd(document);
+  const ended = after > 0 ? deleteTime(document, end - after, end, newId) : document;
+  const before = leadingSilence(ended);
+  return before > 0 ? deleteTime(ended, 0, before, newId) : ended;
+}
+
+/** Whole bars after the last note of a song, in ticks. */
+export function trailingSilence(document: Document): number {
+  const ends = document.placements.flatMap(({ start, patternId }) =>
+    notesOf(document, patternId).map((note) => start + note.start + note.length),
+  );
+  if (ends.length === 0) return 0;
+  const { meters } = document.song;
+  const last = most(ends);
+  const bar = barBefore(meters, last) === last ? last : barAfter(meters, last);
+  return Math.max(0, songEnd(document) - bar);
 }
 
 /** Whole bars before the first note of a song, in ticks. */

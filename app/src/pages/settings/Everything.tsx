@@ -19,6 +19,10 @@ export function Everything({ onFile }: { readonly onFile: (file: File) => void }
         <Press grow look="raised" label="Download everything" onPress={() => downloadFrom('/api/server/everything')} />
         <Press grow look="raised" label="Bring it back" onPress={() => input.current?.click()} />
       </XStack>
+      <Words>That file has no recordings in it. This one has: every song as an open file, to be brought in on the Songs screen.</Words>
+      <XStack>
+        <Press grow look="raised" label="Download all songs with their recordings" onPress={() => downloadFrom('/api/songs/collection')} />
+      </XStack>
       <FileInput input={input} label="File with everything" accept=".sqlite" onFile={onFile} />
     </Part>
   );

@@ -11,6 +11,7 @@ import { PAGE_HEIGHT } from '../../theme/page';
 import { Copies } from './Copies';
 import { broughtWords, dayWords } from './days';
 import { Everything } from './Everything';
+import { SoundFilesPart } from './SoundFilesPart';
 import { OtherDevices } from './OtherDevices';
 
 /** The machine that songs are kept on: other devices, copies of earlier days, and everything as one file. */
@@ -55,6 +56,7 @@ export function SettingsScreen() {
               copies={news.copies ?? []}
               onBringBack={(day) => then(api.fromCopy(day), (brought) => broughtWords(brought, `the copy of ${dayWords(day)}`))}
             />
+            <SoundFilesPart onSay={setSaid} />
             <Everything onFile={takeFile} />
           </>
         ) : (

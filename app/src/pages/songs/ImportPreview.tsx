@@ -74,38 +74,54 @@ interface OffersProps {
   readonly onSet: (changed: Partial<Arrangement>) => void;
 }
 
-/** The parts of the file that can be left out: silence at its beginning, its key, its markers. */
-function Offers({ outlook: { silentBars, key, sections }, arrangement, onSet }: OffersProps) {
+/** What can be left out of the file or made of it: silence at its ends, its key or the one it seems to be in, a fit to that, its markers. */
+function Offers({ outlook: { silentBars, silentBarsAfter, key, suggested, outside, sections }, arrangement, onSet }: OffersProps) {
   const isTrimmed = arrangement.silence === 'trim';
-  const [hasKey, hasSections] = [arrangement.key === 'file', arrangement.markers === 'sections'];
+  const hasSections = arrangement.markers === 'sections';
+  const given = key ?? suggested;
+  const name = key ? 'file' : 'suggested';
+  const hasKey = given !== null && arrangement.key === name;
+  const isFitted = hasKey && arrangement.fit === 'nearest';
+  const silences = [
+    silentBars > 0 ? `${counted(silentBars, 'bar')} of silence at the beginning` : '',
+    silentBarsAfter > 0 ? `${counted(silentBarsAfter, 'bar')} at the end` : '',
+  ].filter(Boolean);
   return (
     <XStack gap={6} flexWrap="wrap" role="group" aria-label="From the file">
-      {silentBars > 0 ? (
-        <Press
-          label={`Leave out ${counted(silentBars, 'bar')} of silence at the beginning`}
-          look={isTrimmed ? 'on' : 'raised'}
-          pressed={isTrimmed}
+      {silences.length > 0 ? (
+        <Switch
+          label={`Leave out ${silences.join(' and ')}`}
+          isOn={isTrimmed}
           onPress={() => onSet({ silence: isTrimmed ? 'keep' : 'trim' })}
         />
       ) : null}
-      {key ? (
-        <Press
-          label={`Key of the file: ${keyWords(key)}`}
-          look={hasKey ? 'on' : 'raised'}
-          pressed={hasKey}
-          onPress={() => onSet({ key: hasKey ? 'none' : 'file' })}
+      {given ? (
+        <Switch
+          label={key ? `Key of the file: ${keyWords(key)}` : `It seems to be in ${keyWords(given)}: give it that key`}
+          isOn={hasKey}
+          onPress={() => onSet({ key: hasKey ? 'none' : name, fit: 'none' })}
+        />
+      ) : null}
+      {hasKey && outside[name] > 0 ? (
+        <Switch
+          label={`${counted(outside[name], 'note lies', 'notes lie')} outside ${keyWords(given)}: move to the nearest`}
+          isOn={isFitted}
+          onPress={() => onSet({ fit: isFitted ? 'none' : 'nearest' })}
         />
       ) : null}
       {sections > 0 ? (
-        <Press
+        <Switch
           label={`${counted(sections, 'section')} by its markers`}
-          look={hasSections ? 'on' : 'raised'}
-          pressed={hasSections}
+          isOn={hasSections}
           onPress={() => onSet({ markers: hasSections ? 'none' : 'sections' })}
         />
       ) : null}
     </XStack>
   );
+}
+
+function Switch({ label, isOn, onPress }: { readonly label: string; readonly isOn: boolean; readonly onPress: () => void }) {
+  return <Press label={label} look={isOn ? 'on' : 'raised'} pressed={isOn} onPress={onPress} />;
 }
 
 /** The result for a track: "4 bars, going round 4 times; pedal". */

@@ -58,7 +58,8 @@ export function SongsScreen() {
   const songs = useSongs();
   const { panel, close, pick, openNew } = usePanel();
   const input = useRef<HTMLInputElement>(null);
-  const isDropping = useFileDrop(pick);
+  const take = (file: File | undefined) => (file && isSongFile(file) ? songs.takeFile(file) : pick(file));
+  const isDropping = useFileDrop(take);
   const open = (id: string, soundId?: string) => router.navigate(songAddress(id, soundId));
   const choose = () => input.current?.click();
 
@@ -69,8 +70,13 @@ export function SongsScreen() {
         <ServerNotice />
         <XStack gap={8}>
           <Press grow look="strong" label="New song" icon={Plus} onPress={openNew} />
-          <Press grow look="raised" label="Bring in MIDI" icon={Import} onPress={choose} />
-          <FileInput input={input} label="MIDI file" accept=".mid,.midi,.kar,.rmi,audio/midi,audio/x-midi" onFile={pick} />
+          <Press grow look="raised" label="Bring in MIDI, or a song file" shown="Bring in" icon={Import} onPress={choose} />
+          <FileInput
+            input={input}
+            label="MIDI file"
+            accept=".mid,.midi,.kar,.rmi,.zip,audio/midi,audio/x-midi,application/zip"
+            onFile={take}
+          />
         </XStack>
         {panel?.kind === 'new' ? <NewSong onClose={close} onMade={open} /> : null}
         {panel?.kind === 'reading' ? <ReadingFile name={panel.name} share={panel.share} onClose={close} /> : null}
@@ -82,6 +88,11 @@ export function SongsScreen() {
       {isDropping ? <DropHint /> : null}
     </ScrollView>
   );
+}
+
+/** Whether a file seems to be a song file, by its type or its name. */
+function isSongFile({ type, name }: File): boolean {
+  return type.includes('zip') || /\.zip$/i.test(name);
 }
 
 function Heading({ onSettings }: { readonly onSettings: () => void }) {

@@ -1,4 +1,4 @@
-import { counted, type Id, type SongCard } from '@yibbo/core';
+import { counted, type BroughtIn, type Id, type SongCard } from '@yibbo/core';
 import { useCallback, useEffect, useState } from 'react';
 import { api } from '../../sync/api';
 
@@ -28,6 +28,8 @@ export interface Songs {
   readonly takeAsWhole: (song: SongCard) => void;
   readonly bringBack: (song: SongCard) => void;
   readonly undo: () => void;
+  /** Brings in the songs of a song file. */
+  readonly takeFile: (file: File) => void;
 }
 
 /** The songs of this server, and what can be done with one as a whole. */
@@ -63,8 +65,13 @@ export function useSongs(): Songs {
       },
       (error: Error) => setDone({ words: error.message }),
     );
+  const takeFile = (file: File) => {
+    setDone({ words: `Bringing in ${file.name} …` });
+    act(api.takeSongFile(file), broughtInWords);
+  };
   const back = (id: Id, words: string) => act(api.bringBack(id), () => ({ words }));
   return {
+    takeFile,
     listed,
     deleted,
     problem,
@@ -83,4 +90,11 @@ export function useSongs(): Songs {
 
 function rescuedWords(name: string, lost: number): string {
   return `${name} was made of what can be read${lost ? `; ${counted(lost, 'part is', 'parts are')} lost` : ', which is all of it'}.`;
+}
+
+function broughtInWords({ songs, said }: BroughtIn): Done {
+  const names = songs.map(({ name }) => name).join(', ');
+  const words =
+    songs.length === 0 ? 'No song came in.' : songs.length === 1 ? `${names} is here.` : `${songs.length} songs are here: ${names}.`;
+  return { words: [words, ...said].join(' ') };
 }

@@ -2,6 +2,7 @@ import { bpmAt, hashText, type Song } from '@yibbo/core';
 import type { ExportMode } from '@yibbo/core/midi';
 import Dice from 'lucide-react/dist/esm/icons/dices.mjs';
 import { XStack } from '@tamagui/stacks';
+import { downloadFrom } from '../../../browser/download';
 import { NameField } from '../../../controls/NameField';
 import { Press } from '../../../controls/Press';
 import { Stepper } from '../../../controls/Stepper';
@@ -44,13 +45,21 @@ export function SongSheet({ isPanel }: { readonly isPanel: boolean }) {
         <Press look="raised" label="WAV file …" shown="WAV …" onPress={() => dispatch(openSheet({ kind: 'wav' }))} />
         <Press look="raised" label="MIDI file, as heard" shown="MIDI, as heard" onPress={send('heard')} />
         <Press look="raised" label="MIDI file, as written" shown="MIDI, as written" onPress={send('written')} />
+        <Press look="raised" label="Song file" onPress={() => downloadFrom(`/api/songs/${document.song.id}/file`)} />
+        <Press
+          look="raised"
+          label="Song file, with its history"
+          shown="with its history"
+          onPress={() => downloadFrom(`/api/songs/${document.song.id}/file?history=yes`)}
+        />
       </SheetLine>
       <SheetLine title="Help">
         <Press look="raised" label="What is this?" onPress={() => dispatch(askingSet(true))} />
         <Press look="raised" label="Search the help" shown="Search" onPress={() => dispatch(openSheet({ kind: 'help' }))} />
       </SheetLine>
       <Words small faded>
-        As heard leaves out what is muted; as written has every note, and gives an imported file its own numbers back.
+        As heard leaves out what is muted; as written has every note, and gives an imported file its own numbers back. A song file has
+        everything, recordings too, to be brought in elsewhere.
       </Words>
     </SheetFrame>
   );
