@@ -41,6 +41,7 @@ const SORTING = new Set([
   'extend',
   'lean',
   'stretch',
+  'to-hits',
 ]);
 
 /** Settings for actions whose own would do nothing here. */
@@ -60,6 +61,7 @@ export function* actionFigures(): Generator<Figure> {
     ...plainContext(gridOf(division('1/16'), COMMON_TIME), COMMON_TIME, document.song.tempos, idsOfRun('bench')),
     key: keyOf({ tonic: 'F#', scale: 'major pentatonic' }),
     clip: clipOf(notes, [{ tick: 0, ...COMMON_TIME }]),
+    hits: Array.from({ length: 2000 }, (_, index) => index * 5040 + ((index * 397) % 900)),
   };
   // One peer for all lines: what copying takes swings fourfold from one moment to the next.
   const copy = median(Array.from({ length: 9 }, () => time(() => notes.map((note) => ({ ...note })))));

@@ -7,6 +7,7 @@ import { isReached, line, type Figure } from './figure';
 import { phoneFigures } from './phone';
 import { playingInFigures } from './playing-in';
 import { playbackFigures } from './playback';
+import { recordingFigures } from './recordings';
 import { saveFigures } from './save';
 import { songPageFigures } from './song-page';
 import { soundFigures } from './sound-choice';
@@ -30,6 +31,7 @@ const PARTS: Readonly<Record<string, () => Iterable<Figure> | AsyncIterable<Figu
   editing: () => editingFigures(root),
   phone: () => phoneFigures(root),
   'playing-in': () => playingInFigures(root),
+  recordings: () => recordingFigures(root),
   engines: () => engineFigures(root),
 };
 

@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '../support/journey';
+import { drumsFile } from '../support/made-sound';
 import { cell, eachSheet, family, newSong, openDemo, openTrack, placement } from '../support/app';
 
 type Rules = 'structure' | 'contrast';
@@ -40,6 +41,25 @@ async function visit(page: Page, look: (where: string, part?: string) => Promise
   await cell(page, 'Kick', 0).click();
   await press('Mute Quay kit');
   await look('A silent track');
+  const openFromSong = async (name: string) => {
+    if (isWide) await page.getByLabel('Find an action').fill(name.replace(' …', ''));
+    else await press('Song: tempo, send out');
+    await press(name);
+  };
+  await openFromSong('Shelf …');
+  await press('Hear Plain sailing');
+  await press('How … does Plain sailing come in?');
+  await look('The shelf', '[data-testid=sheet]');
+  await press('Put there, on the shelf');
+  await look('Put on the shelf', '[data-testid=sheet]');
+  await press('Close: Shelf');
+  await openFromSong('Recordings …');
+  await page.getByLabel('Sound file').setInputFiles({ name: 'a.wav', mimeType: 'audio/wav', buffer: drumsFile() });
+  await expect(page.getByRole('heading', { name: 'Hits: 28' })).toBeVisible({ timeout: 20_000 });
+  await look('A recording', '[data-testid=sheet]');
+  await press('Close: Recordings');
+  await page.getByRole('button', { name: ': show as Notes' }).click();
+  await look('A recording under the notes');
   await openDemo(page);
   await look('Steps');
   await openTrack(page, 'Buoy Bells');

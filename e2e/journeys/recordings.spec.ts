@@ -52,6 +52,10 @@ test('by thumb: a recording under the notes, notes to its hits, hits by hand, he
   const lane = page.getByTestId('recording-lane');
   const hits = lane.locator('[data-hit]');
   await expect.poll(() => hits.count()).toBeGreaterThan(3);
+  // They stand in the lane, not beside it.
+  const [line, ground] = [(await hits.first().boundingBox())!, (await lane.boundingBox())!];
+  expect(line.y).toBeGreaterThanOrEqual(ground.y - 1);
+  expect(line.y + line.height).toBeLessThanOrEqual(ground.y + ground.height + 1);
   const [first, box] = [(await hits.first().boundingBox())!, (await lane.boundingBox())!];
   await page.touchscreen.tap(first.x + 1, box.y + 10);
   await expect.poll(async () => (await recordings(page))[0]!.hitsRemoved?.length).toBe(1);

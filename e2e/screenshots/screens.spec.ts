@@ -2,6 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { join } from 'node:path';
 import { renderSVG } from 'uqr';
 import { family, Fingers, middleOf, openDemo, openPattern, openSound, openTrack, placement, tool } from '../support/app';
+import { drumsFile } from '../support/made-sound';
 import { midiFromText } from '../support/midi-text';
 
 const folder = join(__dirname, '../../docs/screenshots');
@@ -157,10 +158,32 @@ test.describe('phone, by night', () => {
   });
 });
 
+test.describe('phone, sound files', () => {
+  test('the shelf, a recording under the notes', async ({ page }) => {
+    await page.goto('/');
+    await page.getByRole('button', { name: /^Tide Table/ }).click();
+    await page.getByRole('button', { name: 'Song: tempo, send out' }).click();
+    await page.getByRole('button', { name: 'Shelf …' }).click();
+    await page.getByRole('button', { name: 'Basses' }).click();
+    await page.getByRole('button', { name: 'Hear Root and octave' }).click();
+    await page.getByRole('button', { name: 'How … does Root and octave come in?' }).click();
+    await shoot(page, 'phone-shelf');
+    await page.getByRole('button', { name: 'Close: Shelf' }).click();
+    await openPattern(page, 'Keel Bass');
+    await page.getByRole('button', { name: 'Song: tempo, send out' }).click();
+    await page.getByRole('button', { name: 'Recordings …' }).click();
+    await page.getByLabel('Sound file').setInputFiles({ name: 'harbour.wav', mimeType: 'audio/wav', buffer: drumsFile() });
+    await expect(page.getByRole('heading', { name: /^Hits: 2/ })).toBeVisible({ timeout: 20_000 });
+    await page.getByRole('button', { name: 'OK: close the message' }).click();
+    await shoot(page, 'phone-recording');
+    await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  });
+});
+
 test.describe('wide', () => {
   test.use({ viewport: { width: 1280, height: 800 }, isMobile: false, hasTouch: false });
 
-  test('steps, notes, trial, a song', async ({ page }) => {
+  test('notes, a song', async ({ page }) => {
     await page.goto('/');
     await expect(page.getByRole('listitem')).toHaveCount(3);
     await page.getByRole('button', { name: /^Last Boat Home/ }).click();
@@ -168,12 +191,9 @@ test.describe('wide', () => {
     await shoot(page, 'wide-song');
     await page.getByRole('button', { name: 'Close: Crossing' }).click();
     await openPattern(page, 'Deck Drums');
-    await shoot(page, 'wide-steps');
     await openTrack(page, 'Bilge Bass');
     await page.getByTestId('play').click();
     await page.waitForTimeout(1500);
     await shoot(page, 'wide-notes');
-    await page.getByRole('button', { name: 'First cut: try with settings' }).click();
-    await shoot(page, 'wide-trial');
   });
 });

@@ -60,7 +60,7 @@ function RecordingLane({ recording, part, viewport }: RecordingLaneProps & { rea
         onClick={press}
         style={{ ...laneStyle(HEIGHT), opacity: recording.muted ? 0.5 : 1, cursor: 'pointer' }}
       >
-        <div ref={follow} style={{ position: 'absolute', top: 0, left: 0 }}>
+        <div ref={follow} style={{ position: 'absolute', top: 0, left: 0, height: HEIGHT }}>
           <Waveform
             recording={recording}
             tempos={tempos}

@@ -71,7 +71,7 @@ export function SheetFrame({ title, note, isPanel, isTall = false, leavesKeys = 
 export function SheetGroup({ title, children }: { readonly title: string; readonly children: ReactNode }) {
   return (
     <>
-      <Words small strong render="h3" margin={0} marginTop={4}>
+      <Words small strong render="h2" margin={0} marginTop={4}>
         {title}
       </Words>
       {children}

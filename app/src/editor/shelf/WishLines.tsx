@@ -26,7 +26,11 @@ export function WishLines({ phrase, wish, onChange }: WishLinesProps) {
   const bar = (tick: number) => `bar ${barBeatAt(meters, tick).bar}`;
   const tracks = [...tracksFor(document, phrase.parts[0]!).map(({ id, name }) => ({ value: id, name })), { value: NEW, name: 'New track' }];
   const places = [
-    { value: 'here' as const, name: wish.isOnPattern ? 'this part' : bar(here), label: `At ${bar(here)}` },
+    {
+      value: 'here' as const,
+      name: wish.isOnPattern ? 'this part' : bar(here),
+      label: wish.isOnPattern ? `At this part, ${bar(here)}` : `At ${bar(here)}`,
+    },
     { value: 'after' as const, name: `the end, ${bar(after)}` },
   ];
   const fits = KEY_FITS.map((value) => ({ value, name: FIT_NAMES[value] }));

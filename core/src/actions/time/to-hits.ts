@@ -26,6 +26,15 @@ export const toHits = notesAction({
     hits?.length ? null : 'There are no hits here. Lay a recording under this part first, under Recordings in the menu of the song.',
 });
 
+/** The nearest of some ticks, which are in order; of two as near, the earlier. */
 function nearest(hits: readonly number[], tick: number): number | null {
-  return hits.reduce<number | null>((best, hit) => (best === null || Math.abs(hit - tick) < Math.abs(best - tick) ? hit : best), null);
+  let [low, high] = [0, hits.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (hits[middle]! < tick) low = middle + 1;
+    else high = middle;
+  }
+  const [before, after] = [hits[low - 1], hits[low]];
+  if (before === undefined || after === undefined) return before ?? after ?? null;
+  return tick - before <= after - tick ? before : after;
 }
