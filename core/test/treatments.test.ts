@@ -217,6 +217,21 @@ it('what is heard stays the same when treatments are written out one after the o
   expect([counts.own > 5, counts.chance > 10]).toEqual([true, true]);
 });
 
+it('what a treatment of a track makes in two empty patterns is made plain under ids of their own', () => {
+  const placed = songWith([]);
+  const [first] = placed.placements;
+  const patterns = [placed.patterns[0]!, { ...placed.patterns[0]!, id: 'second' }];
+  const placements = [first!, { ...first!, id: 'later', patternId: 'second', start: 8 * BAR }];
+  const treatments: Treatment[] = [
+    { id: 'tr', parentId: 'track', order: 0, actionId: 'fill', params: { how: 'every', every: 4 }, on: true, ...rowOf('fill') },
+  ];
+  const song = { ...placed, patterns, placements, treatments } as Document;
+  const plain = makePlain(song, 'tr', counter('made'));
+  expect(checkDocument(plain)).toBeNull();
+  expect(heard(plain)).toEqual(heard(song));
+  expect(heard(plain).length).toBeGreaterThan(4);
+});
+
 it('what is heard of them follows whatever else changes, in any order of windows', () => {
   const edits: readonly ((song: Document) => Document)[] = [
     (song) => ({ ...song, song: { ...song.song, key: { tonic: 'F', scale: 'minor' } } }),

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '../support/journey';
-import { newSong, QUARTER, savedNotes, showAs } from '../support/app';
+import { Fingers, newSong, QUARTER, savedNotes, showAs } from '../support/app';
 import { drumsFile, STROKES } from '../support/made-sound';
 import { record } from '../support/recorded';
 import { button, saved, type SavedSong } from '../support/song';
@@ -64,6 +64,15 @@ test('by thumb: a recording under the notes, notes to its hits, hits by hand, he
   await page.touchscreen.tap(first.x + 14, box.y + 10);
   await expect.poll(async () => (await recordings(page))[0]!.hitsAdded?.length).toBe(1);
 
+  // Dragged by the finger, it goes by steps of the grid; back the same way.
+  const fingers = await Fingers.on(page);
+  const [x, y] = [box.x + 60, box.y + 30];
+  await fingers.drag([{ from: { x, y }, to: { x: x + 90, y } }], { steps: 6 });
+  await expect.poll(async () => (await recordings(page))[0]!.tick).toBeGreaterThan(0);
+  expect((await recordings(page))[0]!.tick % (QUARTER / 4)).toBe(0);
+  await press('Undo');
+  await expect.poll(async () => (await recordings(page))[0]!.tick).toBe(0);
+
   await press('Play');
   // The recording begins with the pattern: as many frames before a note as the note lies after its beginning.
   await expect
@@ -111,4 +120,28 @@ test('by keys: moved, cut, muted, its tempo taken and followed; another device h
   // Muted, it has no hits there, but its picture has come from the server.
   await expect.poll(() => there.getByTestId('recording-lane').locator('path').getAttribute('d'), { timeout: 25_000 }).toMatch(/^M/);
   await other.close();
+});
+
+test('its groove is tried on the part; a file dropped on a row, on the keys, or elsewhere goes where it is dropped', async ({ page }) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await newSong(page, 'Lamp keys', 'Dropped');
+  const drop = async (selector: string) => {
+    const data = await page.evaluateHandle((base64) => {
+      const transfer = new DataTransfer();
+      const bytes = Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));
+      transfer.items.add(new File([bytes], 'dropped.wav', { type: 'audio/wav' }));
+      return transfer;
+    }, drumsFile().toString('base64'));
+    await page.locator(selector).first().dispatchEvent('drop', { dataTransfer: data });
+  };
+  await drop('[data-testid=notes-grid]');
+  await expect(page.getByRole('alert')).toContainText('dropped lies under the notes', { timeout: 20_000 });
+  await expect.poll(() => page.getByTestId('recording-lane').locator('[data-hit]').count(), { timeout: 20_000 }).toBeGreaterThan(3);
+  await page.getByLabel('Find an action').fill('recordings audio');
+  await button(page, 'Recordings …').first().click();
+  await button(page, 'Groove of dropped').click();
+  await expect(page.getByRole('region', { name: 'Trying Groove' })).toBeVisible();
+  await button(page, 'Drop').click();
+  await drop('[data-row="60"]');
+  await expect(page.getByRole('alert')).toContainText('Lamp keys plays dropped now', { timeout: 20_000 });
 });

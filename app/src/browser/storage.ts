@@ -7,12 +7,14 @@ export function stored<T extends object>(key: string, otherwise: T): T {
   }
 }
 
-/** Stores a value in this browser. Where it may not, or has no room, the value lasts as long as the page. */
-export function store(key: string, value: object): void {
+/** Stores a value in this browser, and says whether it could. Where it may not, or has no room, the value lasts as long as the page. */
+export function store(key: string, value: object): boolean {
   try {
     localStorage.setItem(key, JSON.stringify(value));
+    return true;
   } catch {
     // The person's settings are simply not remembered.
+    return false;
   }
 }
 

@@ -47,6 +47,8 @@ interface FilesSchema extends DBSchema {
 const NAME = 'yibbo sound files';
 /** What is sent at a time, in bytes. */
 const PIECE = 2 * 1024 * 1024;
+/** How soon a file that was nowhere is looked for again. */
+const MISSING_AGAIN_MS = 10_000;
 const FIRST_WAIT_MS = 2000;
 const LONGEST_WAIT_MS = 60_000;
 
@@ -58,6 +60,7 @@ export class SoundFiles {
   private readonly peaks = new Map<string, Peaks>();
   private readonly news = new Map<string, FileNews>();
   private readonly wanted = new Map<string, Promise<void>>();
+  private readonly asked = new Set<string>();
   /** Files that this browser would not keep. */
   private readonly unkept = new Map<string, Blob>();
   private isSending = false;
@@ -96,9 +99,13 @@ export class SoundFiles {
   want(hash: string): Promise<void> {
     const known = this.wanted.get(hash);
     if (known) return known;
+    this.asked.add(hash);
     const work = this.fetchAndRead(hash).catch((error: unknown) => {
       this.wanted.delete(hash);
-      this.tell(hash, { state: error instanceof NotHere ? 'missing' : 'broken' });
+      const isMissing = error instanceof NotHere;
+      this.tell(hash, { state: isMissing ? 'missing' : 'broken' });
+      // Another device may still be sending it.
+      if (isMissing) setTimeout(() => this.asked.has(hash) && void this.want(hash), MISSING_AGAIN_MS);
     });
     this.wanted.set(hash, work);
     return work;
@@ -106,6 +113,7 @@ export class SoundFiles {
 
   /** Lets go of what is in memory of all other files. */
   keepOnly(hashes: ReadonlySet<string>): void {
+    for (const hash of [...this.asked]) if (!hashes.has(hash)) this.asked.delete(hash);
     for (const hash of [...this.samples.keys()]) {
       if (hashes.has(hash)) continue;
       this.samples.delete(hash);

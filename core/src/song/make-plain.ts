@@ -79,7 +79,7 @@ function withWritten(document: Document, patternId: Id, groups: readonly Group[]
     const isBeyond = new Set(beyond.map(({ id }) => id));
     const plain = [...notes.filter(({ id }) => !isBeyond.has(id)), ...beyond];
     // Where no other place is left with it, the first ones keep the pattern.
-    if (isWhole && index === 0) return withNotes(each, patternId, plain);
+    if (isWhole && index === 0) return withNotesHere(each, patternId, plain, newId);
     return withOwnPattern(each, pattern, placements, plain, newId);
   }, document);
 }
@@ -91,6 +91,27 @@ function silent(document: Document, pattern: Pattern): readonly Note[] {
 
 function withNotes(document: Document, patternId: Id, notes: readonly Note[]): Document {
   return { ...document, notes: { ...document.notes, [patternId]: inOrder(notes, COLLECTIONS.notes.compare) } };
+}
+
+/** Writes notes into a pattern. What a treatment makes has the same ids in every pattern that it makes it in: those that another pattern has by now get others. */
+function withNotesHere(document: Document, patternId: Id, notes: readonly Note[], newId: () => Id): Document {
+  const elsewhere = new Set(Object.entries(document.notes).flatMap(([id, list]) => (id === patternId ? [] : list.map((note) => note.id))));
+  const clashing = notes.filter(({ id }) => elsewhere.has(id));
+  if (clashing.length === 0) return withNotes(document, patternId, notes);
+  const names = renamed(clashing, newId());
+  const written = notes.map((note) => (names.has(note.id) ? { ...drawnAsBefore(document, note), id: names.get(note.id)! } : note));
+  return withNotesRenamed(withNotes(document, patternId, written), patternId, names);
+}
+
+/** Names for notes, in the order of their ids: it decides between notes on one place. */
+function renamed(notes: readonly Note[], stem: Id): ReadonlyMap<Id, Id> {
+  return new Map([...notes].sort((a, b) => (a.id < b.id ? -1 : 1)).map(({ id }, rank) => [id, `${stem}-${String(rank).padStart(6, '0')}`]));
+}
+
+/** A note that is to have another id, drawing its chance as it did; a treatment that is left may give it one yet. */
+function drawnAsBefore(document: Document, note: Note): Note {
+  const isDrawn = note.chance !== undefined || note.oneOf !== undefined || document.treatments.length > 1;
+  return isDrawn ? { ...note, drawnWith: drawIdOf(note) } : note;
 }
 
 /** Gives placements a pattern of their own with notes that draw their chance as they did. */
@@ -106,22 +127,15 @@ function withOwnPattern(
     pattern.name,
     document.patterns.map((each) => each.name),
   );
-  const stem = newId();
-  // Ids in the order of the old ones: it decides between notes on one place.
-  const ranks = new Map([...notes].sort((a, b) => (a.id < b.id ? -1 : 1)).map((note, rank) => [note.id, rank]));
-  const own = notes.map((note): Note => {
-    const copy = { ...note, id: `${stem}-${String(ranks.get(note.id)).padStart(6, '0')}`, patternId: id };
-    // A treatment that is left may give it a chance yet.
-    const isDrawn = note.chance !== undefined || note.oneOf !== undefined || document.treatments.length > 1;
-    return isDrawn ? { ...copy, drawnWith: drawIdOf(note) } : copy;
-  });
+  const names = renamed(notes, newId());
+  const own = notes.map((note): Note => ({ ...drawnAsBefore(document, note), id: names.get(note.id)!, patternId: id }));
   const chosen = new Set(placements.map((each) => each.id));
   const made: Document = {
     ...withNotes(withLanesCopied(document, pattern.id, id, newId), id, own),
     patterns: inOrder([...document.patterns, { ...standingAlone(pattern), id, name }], COLLECTIONS.patterns.compare),
     placements: document.placements.map((each) => (chosen.has(each.id) ? { ...each, patternId: id } : each)),
   };
-  return withNotesRenamed(made, id, new Map(notes.map((note, index) => [note.id, own[index]!.id])));
+  return withNotesRenamed(made, id, names);
 }
 
 /** The treatments that are written out are gone; those of a pattern stay where it is still played. */

@@ -1,6 +1,7 @@
 import { hasLength, rulesOf, SONG_TIMED, type Collection, type Entity } from '../model/collections';
 import { entitiesOf, inOrder, type Document } from '../model/document';
-import type { Id } from '../model/entities';
+import { frameOfTick, tickOfFrame } from '../hits/placed';
+import type { Id, Recording } from '../model/entities';
 
 /** A move of the song's time, as maps from ticks to ticks. */
 export interface TimeMove {
@@ -39,7 +40,8 @@ function movedRow(of: Collection, row: Entity, { start, end, stays }: TimeMove):
   return [changed(row, time === 'song tick' ? { tick: start(at) } : { start: start(at) })];
 }
 
-/** Copies entities at single ticks of the song, from `from` to `to`, `by` ticks later. Callers copy pieces, which they have cut, and decide about
+/** Copies entities at single ticks of the song, from `from` to `to`, `by` ticks later; a recording that goes on beyond them is not copied: it would sound
+ *  twice at once. Callers copy pieces, which they have cut, and decide about
  *  spans themselves. */
 export function withTicksCopied(
   document: Document,
@@ -49,11 +51,29 @@ export function withTicksCopied(
   newId: () => Id,
 ): Document {
   const copied = SONG_TIMED.filter((of) => rulesOf(of).time === 'song tick').map((of) => {
-    const taken = entitiesOf(source, of).filter((row) => tickOf(row) >= from && tickOf(row) < to);
+    const taken = entitiesOf(source, of).filter((row) => tickOf(row) >= from && tickOf(row) < to && endOf(source, of, row) <= to);
     const copies = taken.map((row) => ({ ...row, id: newId(), tick: tickOf(row) + by }) as Entity);
     return [of, inOrder([...entitiesOf(document, of), ...copies], rulesOf(of).compare)] as const;
   });
   return copied.length ? { ...document, ...(Object.fromEntries(copied) as Partial<Document>) } : document;
+}
+
+/** The tick at which what begins at a tick is over: a recording once it has been played. */
+function endOf({ song: { tempos } }: Document, of: Collection, row: Entity): number {
+  if (of !== 'recordings') return tickOf(row);
+  const recording = row as Recording;
+  return tickOfFrame(tempos, recording, recording.offset + recording.frames);
+}
+
+/** The song before a stretch of it is deleted: of recordings that begin in it, what would be heard in it is cut off, so that what comes after stays. */
+export function withRecordingsCut(document: Document, from: number, to: number): Document {
+  if (!document.recordings.some(({ tick }) => tick >= from && tick < to)) return document;
+  const recordings = document.recordings.flatMap((each): Recording[] => {
+    if (each.tick < from || each.tick >= to) return [each];
+    const gone = frameOfTick(document.song.tempos, each, to) - each.offset;
+    return gone < each.frames ? [{ ...each, tick: to, offset: each.offset + gone, frames: each.frames - gone }] : [];
+  });
+  return { ...document, recordings: inOrder(recordings, rulesOf('recordings').compare as (a: Recording, b: Recording) => number) };
 }
 
 function tickOf(row: Entity): number {

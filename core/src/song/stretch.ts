@@ -6,7 +6,7 @@ import { groupedBy } from '../model/grouped';
 import { copiedNotes } from '../notes/copied';
 import { MAX_TICK } from '../time';
 import { marksClosed, marksCopied, marksMoved, METERS, TEMPOS } from './moved-marks';
-import { contentEnd, movedInTime, withTicksCopied } from './moved-time';
+import { contentEnd, movedInTime, withRecordingsCut, withTicksCopied } from './moved-time';
 import { treatmentsCopied, withoutLostTreatments, withPatternTreated, withTreatments, withTreatmentsCopied } from './treatments';
 
 type NewId = () => Id;
@@ -91,7 +91,7 @@ export function insertTime(document: Document, at: number, ticks: number, newId:
 export function deleteTime(document: Document, from: number, to: number, newId: NewId): Document {
   if (to <= from) return document;
   const ticks = to - from;
-  const cut = cutAt(cutAt(document, from, newId), to, newId);
+  const cut = withRecordingsCut(cutAt(cutAt(document, from, newId), to, newId), from, to);
   const moved = (tick: number) => (tick >= to ? tick - ticks : Math.min(tick, from));
   const { song } = cut;
   const loop = song.loop && { ...song.loop, start: moved(song.loop.start), end: moved(song.loop.end) };

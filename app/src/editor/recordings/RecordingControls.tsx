@@ -163,7 +163,7 @@ function Hits({ recording, isOnPattern }: OfRecording) {
       </XStack>
       <Words small faded>
         {isOnPattern
-          ? 'A press on the picture under the notes puts a hit in, or takes it out.'
+          ? 'A press on the picture under the notes puts a hit in, or takes it out; a drag moves the recording.'
           : 'Open a pattern to bring notes and hits together.'}
       </Words>
     </SheetGroup>

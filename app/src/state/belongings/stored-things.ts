@@ -20,8 +20,11 @@ export function storedStanding(): Standing {
   return stored<Standing>(STANDING_KEY, { epoch: null, revision: 0 });
 }
 
+/** Where something had no room here, all of it is asked for again by the next page. */
+let isAllStored = true;
+
 export function storeStanding(standing: Standing): void {
-  store(STANDING_KEY, standing);
+  store(STANDING_KEY, isAllStored ? standing : { ...standing, revision: 0 });
 }
 
 /** The belongings stored in this browser, including those an earlier version kept with the preferences. */
@@ -45,7 +48,7 @@ export function storeThings(before: KnownThings, now: KnownThings): void {
     if (known === before[key]) continue;
     const there = recordAt(PREFIX + key)?.putId ?? null;
     const isOthers = known.putId === null && there !== null && there !== before[key]?.putId;
-    if (!isOthers) store(PREFIX + key, known);
+    if (!isOthers && !store(PREFIX + key, known)) isAllStored = false;
   }
 }
 

@@ -7,12 +7,12 @@ export const toHits = notesAction({
   family: 'time',
   subject: 'notes',
   readsHits: true,
-  label: 'To the hits',
+  label: 'To hits',
   short: 'To hits',
   help: 'Moves notes to the hits of the recording that lies under them: all the way or a share of it, and only those that are near enough to one. Their lengths stay.',
   words: ['recording', 'audio', 'onset', 'transient', 'align', 'quantize', 'snap', 'match', 'warp'],
   params: paramsOf({ strength: wholeParam('How far, %', 1, 100, 100), within: wholeParam('Only nearer than, ms', 5, 500, 90) }),
-  quick: [{ label: 'To the hits', icon: 'hits', params: { strength: 100 } }],
+  quick: [{ label: 'To hits', icon: 'hits', params: { strength: 100 } }],
   run: ({ notes }, { strength, within }, { hits, tempos }) => ({
     notes: notes.map((note) => {
       const hit = nearest(hits ?? [], note.start);

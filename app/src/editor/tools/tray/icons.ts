@@ -40,6 +40,7 @@ import Ruler from 'lucide-react/dist/esm/icons/ruler.mjs';
 import Scissors from 'lucide-react/dist/esm/icons/scissors.mjs';
 import Shorter from 'lucide-react/dist/esm/icons/chevrons-right-left.mjs';
 import Longer from 'lucide-react/dist/esm/icons/chevrons-left-right.mjs';
+import ToHits from 'lucide-react/dist/esm/icons/audio-waveform.mjs';
 import Paste from 'lucide-react/dist/esm/icons/clipboard-paste.mjs';
 import Dice from 'lucide-react/dist/esm/icons/dices.mjs';
 import EndsAt from 'lucide-react/dist/esm/icons/align-end-vertical.mjs';
@@ -93,6 +94,7 @@ export const ICONS: Readonly<Record<string, LucideIcon>> = {
   velocityLane: ToolLane,
   dragCopy: ToolCopy,
   marks: ToolHits,
+  toHits: ToHits,
   settings: ToolDots,
   copy: ToolFiles,
   grid: ToolGrid,
