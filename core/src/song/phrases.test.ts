@@ -5,7 +5,9 @@ import type { Note } from '../model/entities';
 import { events } from '../playback/events';
 import { fittedPhrase, READY_PHRASES, shelfPhraseSchema, type ShelfPhrase } from '../shelf';
 import { barTicks, meterAt, TICKS_PER_QUARTER } from '../time';
-import { bringPhrase, songOfPhrase, wholeBars, withPhraseHeard } from './bring-phrase';
+import { note, PATTERN, songWith } from '../../test/make';
+import { checkDocument } from '../model/check';
+import { bringPhrase, phraseIntoPattern, songOfPhrase, wholeBars, withPhraseHeard } from './bring-phrase';
 import { newSong } from './new-song';
 import { phraseOfPlacement, phraseOfStretch } from './save-phrase';
 
@@ -144,6 +146,46 @@ describe.each(demoSongs(newId).map((document) => [document.song.name, certain(do
     });
   },
 );
+
+describe('a phrase among the notes of a pattern', () => {
+  const anyNotes = fc.array(fc.record({ start: fc.nat(4 * BAR - 1), pitch: fc.integer({ min: 36, max: 60 }) }), { maxLength: 12 });
+
+  it('law: sounds too, replaces what begins in its bars, or lets all from there on move later; the pattern has room for all of it', () => {
+    fc.assert(
+      fc.property(
+        anyNotes,
+        fc.constantFrom(...READY_PHRASES.filter(({ phrase }) => phrase.length <= 2 * BAR)),
+        fc.integer({ min: 0, max: 5 }),
+        fc.constantFrom('merge', 'replace', 'push'),
+        (places, { phrase }, bar, landing) => {
+          const notes = places.map(({ start, pitch }, index) => note({ id: `o${index}`, start, pitch, length: 10 }));
+          const before = songWith(notes, 4);
+          const tick = bar * BAR;
+          const placementId = before.placements[0]!.id;
+          const made = phraseIntoPattern(before, placementId, phrase, { tick, fit: 'none', landing }, newId);
+          const there = notesOf(made.document, PATTERN);
+          const end = tick + phrase.length;
+          const put = phrase.parts[0]!.notes.map(({ start, pitch }) => `${start + tick} ${pitch}`);
+          const old = notes.flatMap(({ start, pitch }) => {
+            if (landing === 'replace' && start >= tick && start < end) return [];
+            return [`${landing === 'push' && start >= tick ? start + phrase.length : start} ${pitch}`];
+          });
+          const wanted = [...old, ...put.filter((place) => !old.includes(place))].sort();
+          expect(there.map(({ start, pitch }) => `${start} ${pitch}`).sort()).toEqual(wanted);
+          expect(made.noteIds.length + made.doubled).toBe(put.length);
+          if (made.noteIds.length === 0) return;
+          const { length } = made.document.patterns.find(({ id }) => id === PATTERN)!;
+          if (notes.length === 0) expect(length).toBe(end);
+          else expect(length).toBeGreaterThanOrEqual(Math.max(4 * BAR, end));
+          if (landing === 'push') expect(there.every(({ start }) => start < length)).toBe(true);
+          expect(made.document.placements[0]!.length).toBeGreaterThanOrEqual(length);
+          expect(checkDocument(made.document)).toBeNull();
+        },
+      ),
+      { numRuns: 150 },
+    );
+  });
+});
 
 describe('a phrase that is only heard', () => {
   it('sounds over and over from its bar on in place of what its track plays, to the end of the loop', () => {

@@ -1,11 +1,16 @@
 import {
   barBefore,
+  barTicks,
   counted,
   findById,
   frameOfTick,
   hitsOf,
   MAX_TICK,
+  meterAt,
   notesOf,
+  secondsAt,
+  tickAtSeconds,
+  TICKS_PER_QUARTER,
   tickOfBar,
   tickOfFrame,
   withHitSwitched,
@@ -242,22 +247,26 @@ export function followTempo(id: Id): Thunk {
   };
 }
 
+/** The song with a tempo for each bar of a recording, from the bar line on that the first of them is nearest to; what the recording has before that has to have
+ *  room before it. */
 function following(song: Document, recording: Recording, bars: readonly number[]): Document {
   const { tempos, meters } = song.song;
-  const begin = barBefore(meters, Math.max(0, Math.round(tickOfFrame(tempos, recording, bars[0]!))));
-  const first = barNumber(song, begin);
-  const kept = tempos.filter(({ tick }) => tick < begin);
+  const before = (bars[0]! - recording.offset) / RATE;
+  let bar = barNumber(song, Math.max(0, Math.round(tickOfFrame(tempos, recording, bars[0]!) + barTicks(meterAt(meters, 0)) / 2)));
+  while (secondsAt(tempos, tickOfBar(meters, bar)) < before) bar++;
+  const line = tickOfBar(meters, bar);
   let last = 0;
   const made = bars.slice(0, -1).flatMap((frame, index) => {
-    const [from, to] = [tickOfBar(meters, first + index), tickOfBar(meters, first + index + 1)];
-    const bpm = ((to - from) / 20_160) * 60 * (RATE / (bars[index + 1]! - frame));
+    const [from, to] = [tickOfBar(meters, bar + index), tickOfBar(meters, bar + index + 1)];
+    const bpm = ((to - from) / TICKS_PER_QUARTER) * 60 * (RATE / (bars[index + 1]! - frame));
     if (Math.abs(bpm / last - 1) < LEAST_CHANGE) return [];
     last = bpm;
     return [{ tick: from, bpm }];
   });
-  const all = kept.length > 0 || begin === 0 ? [...kept, ...made] : [{ tick: 0, bpm: made[0]!.bpm }, ...made];
-  const after = { ...song, song: { ...song.song, tempos: all } };
-  return withDownbeat(after, recording, bars[0]!);
+  const all = [...tempos.filter(({ tick }) => tick < line), ...made];
+  const tick = Math.max(0, Math.round(tickAtSeconds(all, secondsAt(all, line) - before)));
+  const recordings = song.recordings.map((each) => (each.id === recording.id ? { ...each, tick } : each)).sort(byTick);
+  return { ...song, song: { ...song.song, tempos: all }, recordings };
 }
 
 /** The hits of a recording as the groove of what is being tried, or of a new one: notes of the open pattern's bars where it is struck. */
