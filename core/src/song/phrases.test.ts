@@ -148,7 +148,10 @@ describe.each(demoSongs(newId).map((document) => [document.song.name, certain(do
 );
 
 describe('a phrase among the notes of a pattern', () => {
-  const anyNotes = fc.array(fc.record({ start: fc.nat(4 * BAR - 1), pitch: fc.integer({ min: 36, max: 60 }) }), { maxLength: 12 });
+  const anyNotes = fc.array(
+    fc.record({ start: fc.oneof(fc.nat(4 * BAR - 1), fc.constantFrom(0, BAR, 2 * BAR, 3 * BAR)), pitch: fc.integer({ min: 36, max: 60 }) }),
+    { maxLength: 12 },
+  );
 
   it('law: sounds too, replaces what begins in its bars, or lets all from there on move later; the pattern has room for all of it', () => {
     fc.assert(
