@@ -87,6 +87,9 @@ const neverKept: RequestHandler = (_request, response, next) => {
   next();
 };
 
+/** Folders whose names begin with a dot may be above what is sent. */
+const ANYWHERE = { dotfiles: 'allow' } as const;
+
 /** The built app: hashed files may be kept for ever, the page itself never; any address without a file ending is a screen. */
 function servePages(app: Express, pages: string): void {
   const setHeaders = (response: ServerResponse, path: string) => {
@@ -101,7 +104,7 @@ function servePages(app: Express, pages: string): void {
   });
   app.get('/*splat', (request, response, next) => {
     if (/\.[a-z0-9]+$/i.test(request.path)) return next();
-    response.set('Cache-Control', 'no-cache').sendFile(join(pages, 'index.html'));
+    response.set('Cache-Control', 'no-cache').sendFile(join(pages, 'index.html'), ANYWHERE);
   });
-  app.get('/', (_request, response) => response.set('Cache-Control', 'no-cache').sendFile(join(pages, 'index.html')));
+  app.get('/', (_request, response) => response.set('Cache-Control', 'no-cache').sendFile(join(pages, 'index.html'), ANYWHERE));
 }

@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { TestServer } from './test-server';
 
-const [one, other] = [new TestServer(), new TestServer()];
+const [one, other] = [new TestServer('127.0.0.1', [], '.yibbo-server-'), new TestServer()];
 beforeAll(() => Promise.all([one.start(), other.start()]));
 afterAll(async () => {
   for (const server of [one, other]) {

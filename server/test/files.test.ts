@@ -5,7 +5,8 @@ import { join } from 'node:path';
 import { FileStore } from '../src/files/file-store';
 import { TestServer } from './test-server';
 
-const server = new TestServer();
+// A folder that is hidden, as those of settings often are.
+const server = new TestServer('127.0.0.1', [], '.yibbo-server-');
 beforeAll(() => server.start());
 afterAll(async () => {
   await server.stop();

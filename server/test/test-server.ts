@@ -13,13 +13,16 @@ export interface Reply<T> {
 
 /** A running server on a folder of its own, whole but for its second thread; `restart` gives a new one on the same files. */
 export class TestServer {
-  readonly folder = mkdtempSync(join(tmpdir(), 'yibbo-server-'));
+  readonly folder: string;
   running!: RunningServer;
 
   constructor(
     private readonly host = '127.0.0.1',
     private readonly names: readonly string[] = [],
-  ) {}
+    folderName = 'yibbo-server-',
+  ) {
+    this.folder = mkdtempSync(join(tmpdir(), folderName));
+  }
 
   get queries(): SongQueries {
     return this.running.queries;

@@ -32,7 +32,9 @@ export class Everything {
       await new Promise<void>((done, failed) => {
         // A download that is broken off is over too.
         response.on('close', done);
-        response.download(path, `yibbo-${dayOf(now())}.sqlite`, (error) => (error && !response.headersSent ? failed(error) : done()));
+        response.download(path, `yibbo-${dayOf(now())}.sqlite`, { dotfiles: 'allow' }, (error) =>
+          error && !response.headersSent ? failed(error) : done(),
+        );
       });
     });
   }

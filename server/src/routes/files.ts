@@ -29,7 +29,7 @@ export function fileRoutes(files: FileStore, queries: SongQueries): Router {
   router.get('/:hash', async (request, response) => {
     const path = await files.pathOf(hashIn(request));
     if (!path) throw new RequestError(404, 'noSuchFile', 'This file is not here. It may still be on the device that it was added on.');
-    response.type('application/octet-stream').sendFile(path, { cacheControl: false });
+    response.type('application/octet-stream').sendFile(path, { cacheControl: false, dotfiles: 'allow' });
   });
 
   router.get('/:hash/standing', async (request, response) => {

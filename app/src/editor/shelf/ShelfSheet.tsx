@@ -1,4 +1,4 @@
-import type { KnownPhrase } from '@yibbo/core';
+import { soundById, type KnownPhrase } from '@yibbo/core';
 import { READY_PHRASES } from '@yibbo/core/shelf';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { XStack, YStack } from '@tamagui/stacks';
@@ -53,7 +53,7 @@ export default function ShelfSheet({ saves, isPanel }: ShelfSheetProps) {
 function useFirstKind(): ShelfKind {
   return useAppSelector((state) => {
     const track = selectPart(state)?.track;
-    return !track || track.kind === 'drums' ? 'drums' : track.soundId.includes('bass') ? 'bass' : 'chords';
+    return !track || track.kind === 'drums' ? 'drums' : soundById(track.soundId, track.kind).family === 'bass' ? 'bass' : 'chords';
   });
 }
 
