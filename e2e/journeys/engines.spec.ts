@@ -149,7 +149,7 @@ async function sendOutAndBringIn({ window, hand, home, folder }: Stage): Promise
   ];
   writeFileSync(join(folder, 'ebb.mid'), midiFromText([...rows, '1, 96, End_track', '0, 0, End_of_file']));
   await window.go(home);
-  await hand.boxOf('Bring in MIDI');
+  await hand.boxOf('Bring in MIDI, or a song file');
   await window.choose('input[type=file]', join(folder, 'ebb.mid'));
   await hand.tap('Bring it in');
   await hand.boxOf('testid=song-page');
