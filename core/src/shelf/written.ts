@@ -57,6 +57,19 @@ export interface WrittenLine extends Written {
   readonly held?: number;
 }
 
+/** Writes phrases of pitches that are for one thing, their tonic in one octave where nothing else is said. */
+export function lineMaker(role: PhraseRole, octave: number) {
+  return (
+    name: string,
+    tags: string,
+    bpm: number,
+    key: WrittenLine['key'],
+    sound: string,
+    line: string,
+    more: Partial<WrittenLine> = {},
+  ): WrittenLine => ({ name, tags, bpm, key, sound, line, role, octave, ...more });
+}
+
 const BAR = 4 * TICKS_PER_QUARTER;
 const COMMON_METER = { numerator: 4, denominator: 4 } as const;
 

@@ -1,24 +1,6 @@
-import type { WrittenLine } from '../written';
+import { lineMaker, type WrittenLine } from '../written';
 
-const bass = (
-  name: string,
-  tags: string,
-  bpm: number,
-  key: WrittenLine['key'],
-  sound: string,
-  line: string,
-  more: Partial<WrittenLine> = {},
-): WrittenLine => ({
-  name,
-  tags,
-  bpm,
-  key,
-  sound,
-  line,
-  role: 'bass',
-  octave: 1,
-  ...more,
-});
+const bass = lineMaker('bass', 1);
 
 /** Basses, by what moves in them. */
 export const BASSES: readonly WrittenLine[] = [

@@ -1,24 +1,6 @@
-import type { WrittenLine } from '../written';
+import { lineMaker, type WrittenLine } from '../written';
 
-const chords = (
-  name: string,
-  tags: string,
-  bpm: number,
-  key: WrittenLine['key'],
-  sound: string,
-  line: string,
-  more: Partial<WrittenLine> = {},
-): WrittenLine => ({
-  name,
-  tags,
-  bpm,
-  key,
-  sound,
-  line,
-  role: 'chords',
-  octave: 3,
-  ...more,
-});
+const chords = lineMaker('chords', 3);
 
 /** Chords, held and struck; every voice goes to a near one. */
 export const CHORD_PHRASES: readonly WrittenLine[] = [

@@ -1,24 +1,6 @@
-import type { WrittenLine } from '../written';
+import { lineMaker, type WrittenLine } from '../written';
 
-const lead = (
-  name: string,
-  tags: string,
-  bpm: number,
-  key: WrittenLine['key'],
-  sound: string,
-  line: string,
-  more: Partial<WrittenLine> = {},
-): WrittenLine => ({
-  name,
-  tags,
-  bpm,
-  key,
-  sound,
-  line,
-  role: 'lead',
-  octave: 4,
-  ...more,
-});
+const lead = lineMaker('lead', 4);
 
 /** Melodies: a call and its answer, and figures to repeat. */
 export const LEADS: readonly WrittenLine[] = [
