@@ -83,6 +83,15 @@ describe('hits of a recording', () => {
     expect(frames(withHitSwitched(more, found, 70_100))).toEqual([48_000, 96_000]);
   });
 
+  it('one put in by hand is as loud as the found one nearest to it', () => {
+    const levelOf = (found: readonly FoundHit[], frame: number) =>
+      hitsOf(withHitSwitched(recording, found, frame), found).find((each) => each.frame === frame)?.level;
+    const quietThenLoud = [hit(1, 0.2), hit(2, 0.9)];
+    expect(levelOf(quietThenLoud, 60_000)).toBe(0.2);
+    expect(levelOf(quietThenLoud, 90_000)).toBe(0.9);
+    expect(levelOf([], 60_000)).toBeGreaterThan(0);
+  });
+
   it('law: a frame and the tick it is heard at are each other’s', () => {
     const { tempos } = songWith([]).song;
     fc.assert(
