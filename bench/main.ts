@@ -42,7 +42,7 @@ for (const [name, measure] of Object.entries(PARTS)) {
   for await (const figure of measure()) {
     console.log(line(figure));
     if (!isReached(figure)) missed.push(figure.what);
-    // What was worked out is let go only between tasks, since it is held by weak references.
+    // Results held by weak references are released only between tasks.
     await new Promise((resume) => setImmediate(resume));
   }
 }

@@ -10,7 +10,7 @@ const EIGHTH = 10_080;
 const MS_OF_TICK = 500 / 20_160;
 const BLOCK_MS = 1000 * (128 / 48_000);
 
-/** What is played in: how true its time is while the page is busy, and how soon a press is on its way to the engine. */
+/** Playing in: timing accuracy while the page is busy, and the delay from press to engine. */
 export async function* playingInFigures(root: string): AsyncGenerator<Figure> {
   const app = await served(root);
   const browser = await chromium.launch({ executablePath: CHROMIUM, args: CHROMIUM_FLAGS });

@@ -45,7 +45,7 @@ export function buildSimilar() {
   );
 }
 
-/** What runs beside the page, each as one plain script in the app's public folder: the sound engine as an audio worklet, and the
+/** Scripts that run beside the page, each in the app's public folder: the sound engine as an audio worklet, and the
  *  worker that looks into MIDI files. */
 export function buildWorkers() {
   buildSync({

@@ -1,4 +1,4 @@
-/** What the project's own commands share: where things are, what is installed, what is built. Node's own library only,
+/** Shared by the project's commands: where things are, what is installed, what is built. Node's own library only,
  *  since nothing may be installed yet when it runs. */
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';

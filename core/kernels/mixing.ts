@@ -1,4 +1,4 @@
-/** What is done to all voices together: places into the mix, the room, the limiter. */
+/** Kernels for the whole mix: panned sums, the room, the limiter. */
 import { addTo, bytes, CHUNK, CHUNK_BYTES, firstOf, fourthOf, QUIET, secondOf, snapToZero, splat, STEP_BYTES, thirdOf } from './vectors';
 
 /** Adds the chunk at `from` to both sides, at gains that rise by a step a sample, and what both have of it to the room and the echo. Returns
@@ -247,7 +247,7 @@ export function widen(from: usize, side: usize, ring: usize, index: i32, mask: i
   }
 }
 
-/** What a ring took in some samples before `index`, between two of them. */
+/** Reads a delay line `back` samples before `index`, interpolated between two samples. */
 function between(ring: usize, index: i32, mask: i32, back: f64): f32 {
   const whole = floor(back);
   const near = index - (whole as i32);

@@ -1,4 +1,4 @@
-/** What is done to a voice's samples: filter, and the gains on their way into the mix. */
+/** Kernels for one voice's samples: the filter, and the gains on their way into the mix. */
 import { addTo, CHUNK_BYTES, falling, fallStep, firstOf, fourthOf, secondOf, softened, splat, STEP_BYTES, thirdOf } from './vectors';
 
 /** Sets a chunk to 0, and the four samples after it, into which a source may have run over. */

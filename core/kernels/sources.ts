@@ -1,4 +1,4 @@
-/** What sounds: oscillators, the noise and the body of drums. Phases are in turns, 0..1, before the first sample; `turns` is what a
+/** Sound sources: oscillators, the noise and the body of drums. Phases are in turns, 0..1, before the first sample; `turns` is what a
  *  sample adds, below 0.5. Each adds its samples to what lies from `at` to before `end`, four at a time, and so may run up to three
  *  over the end; the noise writes over what lies there, one at a time. */
 import {

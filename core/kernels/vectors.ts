@@ -1,4 +1,4 @@
-/** What the loops share: four samples at a time, in single precision. */
+/** Helpers shared by the kernels: four samples at a time, in single precision. */
 
 export const CHUNK: i32 = 64;
 /** Bytes of a chunk, 64 samples, and of the four samples that one step takes. */
@@ -30,7 +30,7 @@ export function phases(phase: f64, turns: f64): v128 {
   return i32x4(first + step, first + 2 * step, first + 3 * step, first + 4 * step);
 }
 
-/** What is added to four phases to have the next four. */
+/** The step from four phases to the next four. */
 export function phaseStep(turns: f64): v128 {
   return i32x4.splat(4 * round(turns));
 }
@@ -76,7 +76,7 @@ export function falling(first: f64, factor: f64): v128 {
   return f32x4(first as f32, (first * factor) as f32, (first * square) as f32, (first * square * factor) as f32);
 }
 
-/** What four falling levels are multiplied by to have the next four. */
+/** The factor from four falling levels to the next four. */
 export function fallStep(factor: f64): v128 {
   const square = factor * factor;
   return splat(square * square);
@@ -89,7 +89,7 @@ export function softened(input: v128): v128 {
   return f32x4.div(f32x4.mul(x, f32x4.add(splat(27), square)), f32x4.add(splat(27), f32x4.mul(splat(9), square)));
 }
 
-/** What is below this is silence: -180 dBFS. */
+/** Levels below this count as silence: -180 dBFS. */
 export const QUIET: f32 = 1e-9;
 
 /** Numbers too small to hear slow processors down; they become 0. */

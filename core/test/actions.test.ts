@@ -57,7 +57,7 @@ describe.each(ACTIONS.map((action) => [action.id, action] as const))('action %s'
         expect(JSON.stringify(document)).toBe(frozen);
         expect(applyOwn(first.after, invert(first.change, { ...stamp, id: 'u', label: '' }))).toEqual(document);
         expect(run(document, id, params, noteIds).notes).toEqual(first.notes);
-        // What is stored of it means the same where another grid is in use.
+        // Its stored params mean the same on another grid.
         const [stored] = first.change.made!;
         expect(run(document, id, stored!.params as object, noteIds, { grid: { numerator: 6720, denominator: 1 } }).notes).toEqual(
           first.notes,

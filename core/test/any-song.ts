@@ -8,7 +8,7 @@ export const track = (id: string, order: number): Entities['tracks'] => ({ ...so
 export const pattern = (id: string, length: number): Entities['patterns'] => ({ id, songId: 'song', name: id, length });
 
 type Made = Exclude<Collection, 'song'>;
-/** What has been made so far of a song: parents come before their children. */
+/** The song generated so far: parents come before their children. */
 type Song = { readonly [C in Made]?: readonly Entities[C][] };
 
 /** An entity as it is drawn: its number, numbers to pick its parents by, and a few values. */

@@ -32,7 +32,7 @@ function tied(): Document {
   return run(quartered, 'split-parts', { parts: 2 }, ['one', 'other'], { newId }).after;
 }
 
-/** What sounds of it in a stretch of the song, as text: the pitches in order. */
+/** The pitches heard in a range of the song, in order, as text. */
 function heard(song: Document, from: number, seed: number, trackId = 'track'): string {
   const drawn = { ...song, song: { ...song.song, seed } };
   const found = events(drawn, from, from + BAR, { view: { kind: 'song' } });

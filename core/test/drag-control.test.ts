@@ -5,7 +5,7 @@ const QUARTER = 20160;
 const long = note({ id: 'long', length: 4 * QUARTER, pitch: 64 });
 const document = songWith([long, note({ id: 'other', start: 2 * QUARTER, length: QUARTER, pitch: 60 })]);
 
-/** What a drag comes to, and the action run with it. */
+/** The values a drag ends on, and the action run with them. */
 function dragged(actionId: ActionId, drag: Partial<Drag> & Pick<Drag, 'path'>, noteIds: readonly string[] = []) {
   const performance = { action: actionById(actionId), params: {}, patternId: PATTERN, noteIds, seed: 1 };
   const found = draggedTo(document, performance, { isFree: false, ...drag }, actionContext());

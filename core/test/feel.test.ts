@@ -19,7 +19,7 @@ describe('quantize', () => {
   it('swings: at 66 % every second sixteenth comes 66 hundredths into its eighth', () => {
     const straight = songWith([0, 1, 2, 3].map((step) => note({ id: `n${step}`, start: step * STEP, length: STEP })));
     expect(starts(run(straight, 'quantize', { swing: 66 }).notes)).toEqual([0, 6653, 10080, 16733]);
-    // What is swung already stays; straightening brings the eighths' halves back.
+    // Notes already swung stay; straightening brings the eighths' halves back.
     const swung = run(straight, 'quantize', { swing: 66 }).after;
     expect(run(swung, 'quantize', { swing: 66 }).after).toEqual(swung);
     expect(run(swung, 'quantize', { swing: 50 }).after).toEqual(straight);

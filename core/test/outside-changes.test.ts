@@ -37,7 +37,7 @@ const anyField = fc.constantFrom(
   '__proto__',
 );
 const anyOf = fc.constantFrom('song', 'tracks', 'patterns', 'placements', 'notes');
-/** What a field may really become, right in itself and often wrong where it comes to stand. */
+/** Values valid in themselves and often wrong in their place. */
 const likely = fc.oneof(
   fc.record({
     of: fc.constant('placements'),

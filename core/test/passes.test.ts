@@ -4,7 +4,7 @@ import { anyNotes, note, PATTERN, run, songWith } from './make';
 
 const BAR = 4 * 20160;
 
-/** What sounds of a song's one placement, without whose notes they are. */
+/** The notes heard from a song's one placement, without ids. */
 function heard(document: Document, until: number) {
   const found = events(document, 0, until, { view: { kind: 'song' } });
   return found.map(({ tick, lengthTicks, pitch, velocity, pan, bend }) => ({ tick, lengthTicks, pitch, velocity, pan, bend }));

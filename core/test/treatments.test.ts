@@ -204,7 +204,7 @@ it('what is heard stays the same when treatments are written out one after the o
         after = makePlain(after, id, newId);
         expect(after.treatments.some((each) => each.id === id)).toBe(false);
         expect(checkDocument(after)).toBeNull();
-        // What a treatment that is left draws by notes of a pattern that was made own, it draws anew.
+        // A remaining treatment draws anew for notes of a pattern that was made its own.
         if (hasChance && after.patterns.length > 1 && after.treatments.length > 0) return;
         expect(heard(after)).toEqual(before);
       }

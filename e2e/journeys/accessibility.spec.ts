@@ -100,7 +100,7 @@ async function visit(page: Page, look: (where: string, part?: string) => Promise
   await press('Quantize: try with settings');
   await look('A trial');
   await press('Drop');
-  // What comes now has the same few colours.
+  // The states from here on share the same few colours.
   if (isNight) return;
   await page.goto('/');
   await press('New song');
@@ -174,7 +174,7 @@ async function visit(page: Page, look: (where: string, part?: string) => Promise
   await look('Opened here');
 }
 
-/** What is kept adjustable, recipes, and the trials with pictures of their own. */
+/** Adjustable actions, recipes, and the trials with pictures of their own. */
 async function keptAdjustable(page: Page, look: (where: string, part?: string) => Promise<void>, isWide: boolean): Promise<void> {
   const press = (name: string) => page.getByRole('button', { name, exact: true }).first().click();
   const take = async (of: string, name: string) => {

@@ -31,7 +31,7 @@ test('a pattern has an address: reload, a step back and a link lead to the same 
   await expect(other).toHaveURL(place);
   await showAs(other, 'Steps');
   await expect(other.getByTestId('steps-grid')).toHaveAccessibleName(/^Steps of Lamp Keys, bar 3/);
-  // What is not there any more leads to the song.
+  // An address of something gone leads to the song.
   await other.goto(place.replace(/pattern\/[\w-]+/, 'pattern/nowhere'));
   await expect(other.getByTestId('play')).toBeVisible();
   await expect(other).not.toHaveURL(/nowhere/);

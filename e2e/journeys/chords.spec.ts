@@ -3,7 +3,7 @@ import { Fingers, middleOf, newSong, savedNotes, shapes, tool } from '../support
 import { noteOns, sentOut } from '../support/midi-text';
 import { button, saved } from '../support/song';
 
-/** What stands in the pattern: each chord's step with its pitches from below. */
+/** The pattern's chords: each step with its pitches from the lowest. */
 async function chords(page: Page): Promise<[number, number[]][]> {
   const found = new Map<number, number[]>();
   for (const [start, , pitch] of (await shapes(page)) as [number, number, number][]) found.set(start, [...(found.get(start) ?? []), pitch]);

@@ -56,7 +56,7 @@ test.describe('wide, by mouse and keys', () => {
     }
     await page.keyboard.press('Control+a');
     await page.keyboard.press('Control+c');
-    // What a phrase can say, the system's clipboard says: three steps of rest between two notes of one step.
+    // The system clipboard holds the notes as a phrase: three steps of rest between two notes of one step.
     expect(await page.evaluate(() => navigator.clipboard.readText())).toBe('D4 -:3 F4');
     await newSong(page, 'Rope pluck', 'To');
     await page.keyboard.press('Control+v');

@@ -85,7 +85,7 @@ test('thousands of unsent changes go in pieces that fit, in the order they were 
   await expect(page.getByTestId('link')).toHaveText('Saved');
   const [first] = await savedNotes(page);
   const songId = songIdOf(page);
-  // What a browser without a line would have kept: 1,300 changes, each later one with an earlier time.
+  // Changes that an offline browser would have kept: 1,300, each later one with an earlier time.
   await page.goto('about:blank');
   await page.goto('/');
   await page.evaluate(

@@ -85,7 +85,7 @@ test('a device that takes no 48 kHz plays at its own rate, in time', async ({ pa
   await record(page, true);
   await newSong(page, 'Quay kit');
   for (const step of [0, 4, 8, 12]) await cell(page, 'Kick', step).tap();
-  // What the taps sounded rings out first.
+  // Let the tapped sounds ring out first.
   await page.waitForTimeout(1500);
   await page.evaluate(() => (window.recorded.heard.length = 0));
   await page.getByTestId('play').tap();

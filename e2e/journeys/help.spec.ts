@@ -23,7 +23,7 @@ test('by thumb: a press tells what something is and does nothing; the help is se
   await button(page, 'Search the help').tap();
   await page.getByRole('textbox', { name: 'Search the help' }).fill('quantise');
   await expect(page.getByRole('list', { name: 'Help' }).getByRole('listitem').first()).toContainText('Quantize');
-  // What it does, in notes; and what the guide says of a job.
+  // The effect drawn in notes, and the guide's page on a job.
   const found = page.getByRole('list', { name: 'Help' }).getByRole('listitem').first();
   await expect(found.getByRole('img', { name: '4 notes before' })).toBeVisible();
   await page.getByRole('textbox', { name: 'Search the help' }).fill('drum with thumbs');

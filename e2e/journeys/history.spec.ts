@@ -39,7 +39,7 @@ test('by thumb: the history is read, gone back in and on, after a reload too; a 
     .click();
   await expect.poll(() => kicks(page)).toEqual([0, 2, 4, 8, 12]);
 
-  // What is other than at the point is said, and heard and seen while a button is held.
+  // Differences from the point are listed, and heard and seen while a button is held.
   await button(page, 'Compare with Three kicks').click();
   await expect(page.getByTestId('compared')).toContainText('2 notes new since');
   const hold = (await button(page, 'Hold to hear Three kicks').boundingBox())!;

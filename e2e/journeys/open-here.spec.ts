@@ -131,7 +131,7 @@ test('the best bar of several fills the rest; another variant shows as an outlin
   await button(page, /^Outline of /).click();
   await button(page, 'Close: Length of the pattern').click();
   await cell(page, 'Kick', 4).tap();
-  // What the other has and this has not is outlined.
+  // Notes that only the other part has are outlined.
   await expect(cell(page, 'Kick', 4)).not.toBeChecked();
   await expect(cell(page, 'Kick', 4).getByTestId('was')).toBeVisible();
 });

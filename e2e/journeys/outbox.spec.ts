@@ -95,7 +95,7 @@ test('a sound and a favourite of one’s own are there on another device, and in
   await expect(there.getByRole('group', { name: 'Sounds' }).getByRole('button')).toHaveText(['Lamp keys']);
   await button(there, 'My own').tap();
   await expect(button(there, 'Porch light')).toBeVisible();
-  // What is taken away there goes here at once.
+  // A song removed there disappears here at once.
   await button(there, 'Save').tap();
   await button(there, 'Delete the sound Porch light').tap();
   await expect(button(page, 'Delete the sound Porch light')).toHaveCount(0);

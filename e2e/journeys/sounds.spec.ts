@@ -48,7 +48,7 @@ test('by thumb: another sound in the running loop, heard before it is taken; dro
   await button(page, 'Favourites').tap();
   await pressed(page, 'Shanty guitar');
 
-  // What is tried when the sheet is closed is kept, in one step.
+  // Closing the sheet keeps the trial, in one step.
   await page.getByRole('textbox', { name: 'Search the sounds' }).fill('saloon');
   await button(page, 'Saloon keys').tap();
   await button(page, 'Close: Sound of Lamp keys').tap();

@@ -8,7 +8,7 @@ test('in Steps: clicks with keys, or where the pointer selects, gather hits and 
   page,
 }) => {
   await newSong(page, 'Quay kit');
-  // What Tab comes to is the current row, in view.
+  // Tab moves to the current row, in view.
   const tabbed = page.locator('[data-testid=steps-grid] [data-cell][tabindex="0"]');
   await expect(tabbed).toHaveCount(1);
   await expect(tabbed).toBeInViewport();

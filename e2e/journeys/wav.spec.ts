@@ -22,7 +22,7 @@ function loudest(path: string): number {
   return Number(/Maximum amplitude:\s+([\d.]+)/.exec(said)![1]);
 }
 
-/** What is measured of a file by another program: its loudness in LUFS and its true peak in dBFS (EBU R 128). */
+/** A file's loudness in LUFS and true peak in dBFS (EBU R 128), as another program measures them. */
 function measured(path: string): { readonly lufs: number; readonly truePeak: number } {
   const filter = 'ebur128=peak=true';
   const said = execFileSync('bash', ['-c', `ffmpeg -hide_banner -nostats -i "${path}" -filter_complex ${filter} -f null - 2>&1`], {
@@ -95,7 +95,7 @@ test('a song leaves as a file that repeats, and its tracks as files that add up 
   const whole = samples((await made(page)).path);
   const frames = whole.length / 2;
   expect(frames).toBe(Math.round(seconds * 48_000));
-  // What rings at its end is heard at its beginning, and it meets itself without a jump.
+  // The tail at its end is heard at its beginning, and the seam has no jump.
   const left = (index: number) => whole[2 * ((index + frames) % frames)]!;
   const steps = (from: number, to: number) => {
     let most = 0;

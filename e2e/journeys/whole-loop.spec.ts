@@ -105,7 +105,7 @@ async function wholeLoop(page: Page, by: Hand): Promise<void> {
   expect(song.tracks).toHaveLength(6);
   const named = (name: string) => song.tracks.find((each) => each.name === name)!;
   expect(named('Gull lead').opensWith).toMatchObject({ trackId: named('Quay kit').id, pitch: HAT });
-  // What is tried is not taken yet.
+  // A trial is not kept yet.
   expect(named('Fog pad').soundId).toBe('fog-pad');
   expect(named('Quay kit').otherDrums).toHaveLength(1);
   expect(noteOns(await sentOut(page)).length).toBeGreaterThan(100);

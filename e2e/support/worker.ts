@@ -6,7 +6,7 @@ import { button } from './song';
 /** A press by its name, or what has to be done in the strip. */
 export type Setting = string | ((strip: Locator) => Promise<void>);
 
-/** What a person works with: a thumb on a phone, or the mouse or keys alone on a wide screen. */
+/** A person's means of input: a thumb on a phone, or the mouse or keys alone on a wide screen. */
 export type Hand = 'thumb' | 'mouse' | 'keys';
 
 /** A way to work: by thumb on a phone, or by keys alone on a wide screen. */

@@ -154,7 +154,7 @@ export class Player {
     this.generation++;
     this.output.post({ type: 'replace', from: this.originFrame, generation: this.generation, sounding: this.stillSounding(tick) });
     this.sentToTick = tick;
-    // What is still to be counted in stays so.
+    // A count-in still to come is kept.
     if (!this.countsIn || this.clickedToTick > tick) this.clickedToTick = tick;
   }
 

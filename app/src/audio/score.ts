@@ -45,7 +45,7 @@ export function songScore(document: Document, only: ReadonlySet<Id> | null = nul
   return { document: heard, view: { kind: 'song', loop }, clock, endTick: null };
 }
 
-/** What the click of a score goes by: the meters it is counted in, and what of that time goes round; null where nothing does. */
+/** Timing of the score's click: its meters, and the range that repeats, or null. */
 export function clickPlan({ document, view }: Score): { readonly meters: readonly MeterAt[]; readonly loop: TickSpan | null } {
   const { meters } = document.song;
   if (view.kind === 'song') return { meters, loop: view.loop ?? null };

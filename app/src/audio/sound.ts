@@ -27,7 +27,7 @@ export class AppSound {
   private score: Score | null = null;
   /** A track as it is tried, and as it is in the score. */
   private over: { readonly base: Track; readonly track: Track } | null = null;
-  /** What the score is heard as; null where it is heard as it is. */
+  /** The score to hear instead; null to hear it unchanged. */
   private change: ((score: Score) => Score) | null = null;
   private onSwitched: Player['onSwitched'] = null;
   private peaks: ReadonlyMap<string, number> = new Map();
@@ -91,7 +91,7 @@ export class AppSound {
   setScore(score: Score): void {
     this.score = score;
     const { over } = this;
-    // What is tried on a track is over once the track itself is another.
+    // A trial on a track ends once the track itself changes.
     if (over && findById(score.document.tracks, over.base.id) !== over.base) this.over = null;
     this.send();
   }

@@ -10,7 +10,7 @@ export function downloadMidi(document_: Document, mode: ExportMode): string | nu
   return wordsOf(sent) || null;
 }
 
-/** What a MIDI file cannot say of the song, or says in another way. */
+/** Parts of the song that a MIDI file leaves out or writes in another way. */
 function wordsOf({ bendsLeftOut, cutToOpenings, openingsLeftOut }: MidiExport): string {
   const leave = (count: number) => `${counted(count, 'note')} ${count === 1 ? 'leaves' : 'leave'}`;
   const bends = `${leave(bendsLeftOut)} without a bend line: a MIDI file has sixteen channels, and each note that sounds beside a bent one needs its own. Fewer tracks, or shorter notes, make room.`;

@@ -32,7 +32,7 @@ function laidOn(there: Fields, before: Fields, now: Fields): Fields {
   for (const field of new Set([...Object.keys(before), ...Object.keys(now)])) {
     const [was, is, other] = [before[field], now[field], there[field]];
     if (was === is) continue;
-    // What was changed last comes last, and is kept longest.
+    // The most recently changed comes last, and is kept longest.
     delete laid[field];
     if (Object.hasOwn(now, field)) laid[field] = isMap(was) && isMap(is) && isMap(other) ? laidOn(other, was, is) : is;
   }

@@ -21,7 +21,7 @@ interface ParamControlsProps {
 
 /** The controls of the params of an action or a rule, one below the other. Short texts stand side by side. */
 export function ParamControls({ params, values, grid, onChange, onEnter, isPanel, shown, before }: ParamControlsProps) {
-  // What is taken from a pattern, and ready figures, are chosen by controls of their own.
+  // Values taken from a pattern, and ready figures, have controls of their own.
   const all = paramFields(params).filter(({ control }) => control !== 'taken' && control !== 'figure');
   const fields = shown ? shown.map((name) => all.find((field) => field.name === name)!) : all;
   const areTexts = fields.length > 1 && fields.every(({ control }) => control === 'text');

@@ -28,7 +28,7 @@ const PressFrame = styled(View, {
       on: { backgroundColor: '$ink', borderColor: '$ink' },
     },
     off: { true: { opacity: 0.4, cursor: 'default' } },
-    /** What it shows stands over a short name of it. */
+    /** Its content stands above a short name. */
     stacked: { true: { flexDirection: 'column', gap: 0, paddingHorizontal: 1, flexShrink: 1, overflow: 'hidden' } },
   } as const,
 });

@@ -12,7 +12,7 @@ interface TypedNameOptions {
 export function useTypedName(name: string, onKeep: (name: string) => void, { canBeEmpty = false, clears = false }: TypedNameOptions = {}) {
   const [typed, setTyped] = useState(name);
   const [shownName, setShownName] = useState(name);
-  // What is called another way elsewhere, by Undo say, is shown so, unless something is being typed.
+  // A name changed elsewhere, by Undo say, is shown unless the person is typing.
   if (shownName !== name) {
     setShownName(name);
     if (typed.trim() === shownName) setTyped(name);
@@ -29,7 +29,7 @@ export function useTypedName(name: string, onKeep: (name: string) => void, { can
     const now = latest.current;
     const wanted = now.typed.trim();
     if (wanted === now.name || (wanted === '' && !canBeEmpty)) return;
-    // What goes away in the same moment does not keep it a second time.
+    // Unmounting in the same moment must not keep the name twice.
     latest.current = { ...now, name: wanted };
     now.onKeep(wanted);
     if (clears) type('');

@@ -36,12 +36,12 @@ export function AppFrame({ children }: { readonly children: ReactNode }) {
       store.dispatch(fileTold({ hash, news }));
       effects.sound.refresh();
     };
-    // What a page that was closed could not send goes on its way.
+    // Send Changes left over from a page that was closed.
     if (hasUnsentFiles()) effects.files.open().catch(() => undefined);
   }, []);
   useEffect(() => {
     document.documentElement.lang = 'en';
-    // What the browser draws itself, such as sliders and scroll bars, goes along.
+    // The browser's own widgets (sliders, scroll bars) follow the theme.
     document.documentElement.style.colorScheme = isNight ? 'dark' : 'light';
     document.body.style.background = (isNight ? NIGHT : DAY).paper;
   }, [isNight]);

@@ -30,7 +30,7 @@ export interface KeepingSlot {
   attach(keeping: Keeping): () => void;
 }
 
-/** What is being recorded takes what is played. */
+/** A recording under way, fed with the events played. */
 export interface RecordingRun {
   take(event: Played, source: InputSource): void;
   /** Ends it, now; what is held ends with it. */

@@ -1,7 +1,7 @@
 import { sha256 } from '@noble/hashes/sha256';
 import { bytesToHex } from '@noble/hashes/utils';
 
-/** What is read at a time, in bytes. */
+/** Bytes read at a time. */
 const PIECE = 4 * 1024 * 1024;
 
 /** The SHA-256 of a file as hexadecimal digits, piece by piece: browsers do it at once and for secure pages only, a phone on the home network has none.

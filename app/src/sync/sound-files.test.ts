@@ -70,7 +70,7 @@ const settled = async (isDone: () => boolean) => {
   for (let turn = 0; turn < 400 && !isDone(); turn++) await new Promise((resolve) => setTimeout(resolve, 5));
 };
 
-// What is kept is copied without its methods there: a file comes back as one.
+// The fake database copies values without their methods; a file must come back as one.
 const NativeStructuredClone = globalThis.structuredClone;
 beforeAll(() => {
   globalThis.structuredClone = ((value: unknown) => {

@@ -4,7 +4,7 @@ import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { Server } from './api';
 import { noteUnsentFiles } from './unsent-files';
 
-/** What is known of a sound file in this window. */
+/** The state of a sound file in this window. */
 export interface FileNews {
   readonly state: 'fetching' | 'decoding' | 'listening' | 'there' | 'missing' | 'broken';
   /** How far that is, 0..1, where it can be told. */
@@ -45,7 +45,7 @@ interface FilesSchema extends DBSchema {
 }
 
 const NAME = 'yibbo sound files';
-/** What is sent at a time, in bytes. */
+/** Bytes sent per request. */
 const PIECE = 2 * 1024 * 1024;
 /** How soon a file that was nowhere is looked for again. */
 const MISSING_AGAIN_MS = 10_000;
@@ -145,7 +145,7 @@ export class SoundFiles {
     const decoded = await this.parts.decode(await blob.arrayBuffer());
     this.samples.set(hash, decoded);
     const kept = await this.kept(hash);
-    // What came from the server stays here, so that it is heard without it too.
+    // Keep the server's file here, so that it plays offline too.
     if (!kept) await this.write({ hash, blob, isSent: true });
     await this.listenTo(hash, decoded);
   }

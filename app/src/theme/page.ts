@@ -26,7 +26,7 @@ export function useKeyboardRoom(): void {
       window.scrollTo(0, 0);
       const show = () => document.activeElement?.scrollIntoView({ block: 'nearest' });
       show();
-      // What measures itself takes its new height a frame later.
+      // Components that measure themselves get their new height a frame later.
       requestAnimationFrame(() => requestAnimationFrame(show));
     };
     seen.addEventListener('resize', makeRoom);

@@ -198,7 +198,7 @@ export interface NotesActionEntry<ActionId extends string, Params extends z.ZodO
   /** The curve that its settings mean, to be drawn: from how far along (0..1) to how far on (0..1). */
   curve?(params: z.infer<Params>): (along: number) => number;
   run(part: NotesPart, params: z.infer<Params>, context: ActionContext): ActionResult;
-  /** What else there is to say of its result, in a sentence. */
+  /** A further remark about its result, as a sentence. */
   says?(part: NotesPart, params: z.infer<Params>, context: ActionContext): string;
   /** Why it can do nothing here; null where it can. */
   whyNot?(part: NotesPart, params: z.infer<Params>, context: ActionContext): string | WhyNot | null;

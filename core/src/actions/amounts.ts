@@ -69,7 +69,7 @@ export function storedUnit(unit: string, notes: readonly Note[], grid: Grid, met
   if (unit === 'grid') return stepsOf(grid);
   if (unit !== 'fit' || notes.length === 0) return unit;
   if (chordsOf(inOrder(notes, byStartThenPitch)).length <= 1) return stepsOf(grid);
-  // What is longer than a beat goes by beats and bars on any grid; what is shorter, by steps.
+  // Amounts longer than a beat count in beats and bars on any grid, shorter ones in steps.
   const { start, end } = spanOf(notes);
   return end - start > beatTicks(meter) ? unit : stepsOf({ numerator: fittingDistance(notes, grid, meter), denominator: 1 });
 }

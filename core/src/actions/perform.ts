@@ -46,7 +46,7 @@ export interface Performed {
   readonly whyNot: string | null;
   /** Which characters of a typed text are meant by it, and what would do. */
   readonly refusal: WhyNot | null;
-  /** What else there is to say of the result; null where nothing is. */
+  /** A further remark about the result, or null. */
   readonly says: string | null;
   /** The tick of a line across all rows that it works at; null where there is none. */
   readonly line: number | null;

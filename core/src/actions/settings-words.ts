@@ -20,7 +20,7 @@ export function namedUnit(steps: TickSteps): AmountUnit {
 /** An action with its settings, in words: "Transpose 7 semitones". Its main amounts, and whatever else is not as it begins. */
 export function settingsInWords(action: Pick<NotesAction, 'label' | 'params' | 'main'>, params: Readonly<Record<string, unknown>>): string {
   const start = action.params.parse({});
-  // What was taken from a pattern stays in the settings while another choice is made.
+  // Values taken from a pattern stay in the settings while another choice is made.
   const isTaken = Object.values(params).includes('taken');
   const hasFigure = params.figure !== undefined && params.figure !== start.figure;
   const fields = paramFields(action.params).filter(

@@ -162,7 +162,7 @@ export const MOST_PIECE_BYTES = 4 * 1024 * 1024;
 export const filePieceSchema = z.object({ at: z.coerce.number().int().min(0), size: z.coerce.number().int().min(1) });
 export const fileStandingSchema = z.object({ has: z.int(), isWhole: z.boolean() });
 const someFilesSchema = z.object({ count: z.int(), bytes: z.int() });
-/** What sound files take, in bytes: all that are kept, those of them that nothing uses, and those in the bin. */
+/** Bytes taken by sound files: all that are kept, those of them that nothing uses, and those in the bin. */
 export const filesNewsSchema = someFilesSchema.extend({ unused: someFilesSchema, binned: someFilesSchema });
 export type FilesNews = z.infer<typeof filesNewsSchema>;
 

@@ -17,7 +17,7 @@ export const MOST_SONG_FILE_BYTES = 4 * 1024 ** 3;
 
 const ENTRY = /^(?:yibbo\.json|belongings\.json|songs\/([\w-]{1,64})\/(song|history)\.json|files\/([0-9a-f]{64}))$/;
 
-/** What an entry of a song file is, by its name; null where it is none of ours, and is not read. */
+/** The kind of an entry of a song file, by its name; null for foreign entries, which are not read. */
 export type SongEntry =
   | { readonly kind: 'manifest' | 'belongings' }
   | { readonly kind: 'song' | 'history'; readonly id: string }
@@ -40,6 +40,6 @@ export const manifestSchema = z.object({
   songs: z.array(z.object({ id: idSchema, name: z.string().max(200) })).max(MOST_PARTS_OF_FILE),
 });
 
-/** What came of a song file: the songs that are here now, and in words what could not be read, or was here already. */
+/** The result of reading a song file: the songs brought in, and in words what could not be read or was here already. */
 export const broughtInSchema = z.object({ songs: z.array(z.object({ id: idSchema, name: z.string() })), said: z.array(z.string()) });
 export type BroughtIn = z.infer<typeof broughtInSchema>;

@@ -233,7 +233,7 @@ export class SoundEngine {
     this.replace(0, generation);
     this.down = [];
     for (const voice of this.voices) voice.fade(this.renderedTo, STOP_SECONDS);
-    // What fades goes on as it is bent and turned until it is silent.
+    // A fading voice keeps following its bend and pan until it is silent.
     this.whenDue(this.renderedTo + STOP_SECONDS * SAMPLE_RATE + CHUNK, generation, () => this.restAll());
   }
 

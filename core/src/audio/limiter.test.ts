@@ -6,7 +6,7 @@ import { CHUNK, Workbench } from './workbench';
 const MINUS_1_DB = 10 ** (-1 / 20);
 const SECOND = SAMPLE_RATE;
 
-/** What comes out of the limiter, of as many samples as go in on both sides. */
+/** The limiter's output, as many samples as went in on each side. */
 function limited(samples: Float32Array): Float32Array {
   const bench = new Workbench();
   const [left, right] = [bench.samples(CHUNK), bench.samples(CHUNK)];

@@ -7,7 +7,7 @@ import { CHUNK, type Samples, type Workbench } from './workbench';
 export const CEILING = 0.81;
 /** Samples on either side of a place between two that say what is there. */
 const REACH = 16;
-/** What the taps of the filter can make of a sample at the most: a chunk with less than this share of the ceiling has no peak that is over it. */
+/** Bound on the interpolation filter's gain: a chunk whose samples stay below the ceiling divided by this has no true peak above it. */
 const MOST_BETWEEN = 3;
 /** The gain does not rise again for so many chunks after a peak: longer than half a swing of 20 Hz, so that none of its swings is bent by itself. */
 const HELD_CHUNKS = 20;
@@ -27,7 +27,7 @@ export class Limiter {
   private needNow = 1;
   private least = 1;
   private peakBefore = 0;
-  /** What the chunks that were last seen need, the oldest at `oldest`. */
+  /** Gains needed by the most recent chunks, the oldest at `oldest`. */
   private readonly needs = new Float64Array(HELD_CHUNKS).fill(1);
   private oldest = 0;
   private readonly waitingLeft: Samples;

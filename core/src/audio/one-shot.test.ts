@@ -18,7 +18,7 @@ const shot = (more: Partial<EngineOneShot> = {}): EngineOneShot => ({
   ...more,
 });
 
-/** What a track that plays a recording gives for some notes. */
+/** Renders notes on a track that plays a recording. */
 function played(samples: Float32Array, one: EngineOneShot, notes: ReturnType<typeof hit>[], frames = SAMPLE_RATE): Float32Array {
   const engine = new SoundEngine(0, false);
   engine.post({ type: 'samples', hash: HASH, samples });

@@ -29,7 +29,7 @@ const song = (tick: number, offset = 0, frames = FRAMES - offset): Document => (
 /** At 120 bpm a beat of 20160 ticks lasts 24,000 frames. */
 const frameOf = (tick: number) => Math.round((tick / 20160) * 24_000);
 
-/** What a stretch of play gives, told in windows that end where `cuts` says. */
+/** Renders a range of playback in windows that end at `cuts`. */
 function heard(document: Document, clock: Parameters<typeof recordedPieces>[1], cuts: readonly number[]): Float32Array {
   const engine = new SoundEngine(0, false);
   let from = 0;

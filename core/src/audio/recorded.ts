@@ -45,7 +45,7 @@ export class Recorded {
   replace(from: number, generation: number): void {
     this.pieces = this.pieces.filter((piece) => piece.at < from || piece.generation >= generation);
     for (const piece of this.pieces) if (piece.generation < generation && piece.at + piece.left.length > from) piece.fadesFrom = from;
-    // What comes next rises under what fades.
+    // The next part fades in under the one that fades out.
     this.ends.clear();
   }
 

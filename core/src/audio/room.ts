@@ -90,7 +90,7 @@ export class Room {
   private build(shape: RoomShape): void {
     this.shape = shape;
     this.lengths = LINES.map((frames) => Math.round(frames * shape.size));
-    // What goes round all lines once takes as long as they are on average, and is then as much softer as 60 dB in its seconds make.
+    // One trip through the lines takes their mean length, and loses the share of 60 dB that this is of the decay time.
     const round = this.lengths.reduce((sum, frames) => sum + frames, 0) / this.lengths.length;
     this.feedback = Math.min(0.98, exp2((-9.965784284662087 * round) / (shape.seconds * SAMPLE_RATE)));
   }

@@ -5,7 +5,7 @@ import { SAMPLE_RATE, SoundEngine, type EngineControl, type EngineTrack, type So
 
 const withSound = (id: string, fields: Partial<Sound>): EngineTrack => ({ ...dry(id), sound: { ...dry(id).sound, ...fields } as Sound });
 
-/** What a band turned by some decibels does to a sine, in dB. */
+/** The change of a sine's level, in dB, when a band is turned by `gainDb`. */
 function turnedBy(band: Band, db: number, hz: number): number {
   const bench = new Workbench();
   const bank = new FilterBank(bench);

@@ -14,7 +14,7 @@ const FOOT_HZ = 24;
 const UNTURNED = 0.02;
 const MOST_RESONANCE = 0.9;
 
-/** What is done to the notes of a track in one place between left and right, all together: a filter that is turned over a kit, and the tone in three
+/** Processes all of a track's notes at one pan position together: a filter swept over a kit, and the tone in three
  *  bands. */
 export class Shape {
   private readonly filters: Partial<Record<Band, StateFilter>> = {};

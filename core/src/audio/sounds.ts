@@ -42,13 +42,13 @@ export interface Drum {
 export const FAMILIES = ['drums', 'bass', 'keys', 'pluck', 'lead', 'pad', 'bell', 'effect'] as const;
 export type Family = (typeof FAMILIES)[number];
 
-/** What is done to all of a track together. */
+/** Effects on the whole track. */
 export interface TrackTone {
   /** Decibels by which its lows, middle and highs are turned up or down. Absent means as they are. */
   readonly bands?: Readonly<Record<Band, number>>;
   /** How much its loud and soft are brought together, 0..1. Absent means not at all. */
   readonly squeeze?: number;
-  /** What its filter rings with beside its own resonance, -1..1. */
+  /** Resonance added to the filter's own, -1..1. */
   readonly resonance?: number;
 }
 

@@ -10,7 +10,7 @@ import { CHUNK, endOf, from, type Samples } from './workbench';
 /** Offsets of the phase, in turns, too small to hear. */
 const UNHEARD_OFFSET = 1e-5;
 const UNHEARD_LEVEL = 1e-5;
-/** What is drawn beyond this, of -1 to 1, is a tick of a crackle: one sample in a thousand. The rest is hiss, at this level. */
+/** Random values (-1..1) beyond this are ticks of a crackle: one sample in a thousand. The rest is hiss, at this level. */
 const TICK_ABOVE = 0.999;
 const HISS = 0.004;
 

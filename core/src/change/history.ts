@@ -33,7 +33,7 @@ function sidesOf(labels: readonly ChangeLabel[]): Sides {
     if (point !== undefined) continue;
     const from = undoes === undefined ? undefined : side.get(undoes);
     if (undoes !== undefined && from) {
-      // What is undone is nearly always the newest, so that looking from the end is quick.
+      // The Change to undo is nearly always the newest, so search from the end.
       from.splice(from.lastIndexOf(undoes), 1);
       side.delete(undoes);
       put(from === done ? undone : done, id);

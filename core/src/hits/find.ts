@@ -12,7 +12,7 @@ const AROUND = 1;
 const LOWEST_HZ = 60;
 const BANDS_AN_OCTAVE = 4;
 const HIGHEST_HZ = 16_000;
-/** What is softer than this beside a full swing is no hit. */
+/** Peaks below this share of full scale are not hits. */
 const FLOOR = 1e-4;
 /** The threshold: a share of the 99th percentile, and the mean about a moment times a factor. */
 const OF_TOP = 0.06;
@@ -37,7 +37,7 @@ export class HitFinder {
   private readonly shape = Float64Array.from({ length: WINDOW }, (_, at) => 0.5 - 0.5 * Math.cos((2 * Math.PI * at) / WINDOW));
   private readonly windowed = new Float64Array(WINDOW);
   private readonly bands = bandEdges();
-  /** What lies before the first sample is silence. */
+  /** Bands of the last frames; before the first one, silence. */
   private readonly earlier: Float64Array[] = Array.from({ length: LAG }, () => new Float64Array(this.bands.length - 1));
   private readonly flux: number[] = [];
   /** The mean level of every 16 frames; and with its lows held back, for a hit may begin in the tail of a low drum. */
@@ -164,7 +164,7 @@ export class HitFinder {
   }
 }
 
-/** What is less than this share of the threshold is not kept: the most that sensitivity can ask for. */
+/** Candidates below this share of the threshold are dropped: even the highest sensitivity does not reach them. */
 const LEAST = 0.25;
 const ENVELOPE = 16;
 /** The share of the level itself in the envelope, beside the change from sample to sample. */

@@ -1,4 +1,4 @@
-/** What is done with hits once they are found: without the finder, which only a worker needs. */
+/** Working with hits once they are found. The finder itself is left out: only a worker needs it. */
 export * from './placed';
 export * from './root-pitch';
 export * from './strength';

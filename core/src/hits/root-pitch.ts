@@ -2,7 +2,7 @@ const RATE = 48_000;
 const LOWEST_HZ = 40;
 const HIGHEST_HZ = 1500;
 const WINDOW = 4096;
-/** What lies below this, of the difference beside its mean, counts as the same again. */
+/** Threshold of YIN's normalised difference: a lag below it counts as one period. */
 const SAME = 0.15;
 
 /** The key, and how many cents it is off, at which some samples seem to sound, from where they are loudest on; null where no pitch can be heard. After A. de
@@ -46,7 +46,7 @@ function loudest(samples: Float32Array): number {
   return best;
 }
 
-/** What is heard of a file by itself: from its first sound on to where it has died away. Frames. */
+/** The audible part of a file, from its first sound to where it has died away. In frames. */
 export function trimmed(samples: Float32Array): { readonly start: number; readonly frames: number } {
   const peak = samples.reduce((most, sample) => Math.max(most, Math.abs(sample)), 0);
   const isHeard = (sample: number) => Math.abs(sample) > 0.003 * peak;

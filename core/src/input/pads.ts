@@ -4,7 +4,7 @@ import { isBlackKey } from '../model/names';
 import { chordPrinted, chordsOfKey, classOf, pitchName, type Key, type Naming } from '../theory';
 import { voiced, type VoicingSettings } from '../notes/voicing';
 
-/** What a pitched sound is played on: every key of two octaves, the notes of the scale alone, or the chords of the key. */
+/** The layout a pitched sound is played on: every key of two octaves, the notes of the scale alone, or the chords of the key. */
 export const PAD_KINDS = ['keys', 'scale', 'chords'] as const;
 export type PadKind = (typeof PAD_KINDS)[number];
 

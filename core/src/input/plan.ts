@@ -1,7 +1,7 @@
 import type { TickSpan } from '../notes/span';
 import { barAfter, barBeatAt, barBefore, barTicks, meterAt, tickOfBar, type MeterAt } from '../time';
 
-/** What a person has set up of a recording. */
+/** A person's settings for a recording. */
 export interface RecordingWish {
   readonly meters: readonly MeterAt[];
   /** The length of the pattern, in ticks. */
@@ -19,9 +19,9 @@ export interface RecordingWish {
 
 /** How a recording goes. */
 export interface RecordingPlan {
-  /** What is recorded, in ticks of the pattern. */
+  /** The recorded range, in ticks of the pattern. */
   readonly range: TickSpan;
-  /** What goes round while it lasts. */
+  /** The range that repeats meanwhile. */
   readonly lengthTicks: number;
   /** Where play begins. */
   readonly fromTick: number;

@@ -1,6 +1,6 @@
 import type { LaneTarget } from '../lanes/targets';
 
-/** What is played in, from whatever it comes: keys and pads on the screen, letters, a MIDI device, a simulated one. `at` is when it was done, in
+/** An event played in, whatever its source: keys and pads on the screen, letters, a MIDI device, a simulated one. `at` is when it happened, in
  *  milliseconds of the page's clock. */
 export type Played =
   | { readonly kind: 'on'; readonly pitch: number; /** 1..127. */ readonly velocity: number; readonly at: number }

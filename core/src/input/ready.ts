@@ -3,13 +3,13 @@ import { SILENT_DB } from '../audio/level';
 import { findById, type Document } from '../model/document';
 import type { Id } from '../model/entities';
 
-/** What a person who is about to record had better know. */
+/** A warning for someone about to record. */
 export type NotReady =
   | { readonly code: 'soundBlocked' | 'noClick' | 'noDevice' | 'replaces' | 'loopOff' }
   | { readonly code: 'trackMuted' | 'levelDown'; readonly trackId: Id }
   | { readonly code: 'otherSolo'; readonly soloIds: readonly Id[] };
 
-/** What is set up for recording, beside the song. */
+/** The recording set-up, apart from the song. */
 export interface RecordingSetUp {
   readonly trackId: Id;
   readonly isSoundBlocked: boolean;

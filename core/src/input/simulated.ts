@@ -28,7 +28,7 @@ const line = (length: number, velocity: number, ...pitches: readonly number[]): 
 const chordAt = (at: number, length: number, ...pitches: readonly number[]): PhraseBeat[] =>
   pitches.map((pitch, index) => ({ at, length, pitch, velocity: 84 + index * 4 }));
 
-/** What it can play, each two bars of 4/4. */
+/** The phrases it can play, each two bars of 4/4. */
 export const SIMULATED_PHRASES: readonly SimulatedPhrase[] = [
   { name: 'Kick on the beats', isForKit: true, beats: 8, notes: hits(36, 108, 0, 1, 2, 3, 4, 5, 6, 7) },
   { name: 'Snare on two and four', isForKit: true, beats: 8, notes: hits(38, 104, 1, 3, 5, 7) },

@@ -6,9 +6,9 @@ import { lineFor, quantizedStart } from './input-quantize';
 
 /** How what is played becomes notes. */
 export interface TakeSetup {
-  /** What goes round, in ticks. */
+  /** The range that repeats, in ticks. */
   readonly lengthTicks: number;
-  /** What is recorded of it: notes that begin outside are only heard. */
+  /** The range that is recorded: notes that begin outside it are only heard. */
   readonly range: TickSpan;
   readonly quantize: InputQuantize | null;
   /** A note that comes so little before the range begins was meant for its beginning, in ticks. */

@@ -4,7 +4,7 @@ import { middle } from './middle';
 export const TAPS_WANTED = 8;
 /** The furthest that a tap may be from its click to count, in milliseconds. */
 const FURTHEST_MS = 240;
-/** What a latency may be, in milliseconds: people tap early, too. */
+/** Plausible latencies in milliseconds: people tap early, too. */
 export const LATENCY_RANGE = { least: -100, most: 240 } as const;
 
 /** How much later taps come than the clicks that they were played to, in whole milliseconds: the middle of all. Null until there are enough.

@@ -285,7 +285,7 @@ class SongReader {
       tempos: this.tempos,
       meters: this.meters,
       file: {
-        // What was placed one after the other sounds so again as tracks that begin together.
+        // Tracks that were placed one after the other keep their order when all begin together.
         format: this.isSequence ? 1 : chunks.format,
         division: Math.max(1, Math.round(chunks.division)),
         trackNames: [...names],

@@ -50,7 +50,7 @@ export function songMarksOf(document: Document): SongMarks {
     const name = markers.map(markerName).findLast((each) => each !== '');
     const isThere = name !== undefined && own.some((marker) => marker.tick === bar && marker.name === name);
     if (isThere) said.add(bar);
-    // What never became a section is carried like anything else.
+    // Markers that never became sections are carried like anything else.
     else if (name !== undefined && document.song.file?.hasSections && bar < songEnd(document))
       for (const marker of markers) gone.add(marker);
   }

@@ -50,7 +50,7 @@ describe('notes that are put on others', () => {
     expect(run(document, 'transpose', { semitones: 12, landing: 'replace' }, [second.id]).notes.map(({ id }) => id)).not.toContain(
       above.id,
     );
-    // What is moved is not landed on by what moves with it.
+    // Notes that move together do not land on each other.
     expect(starts(run(document, 'nudge', { count: 1, unit: 'beat', landing: 'replace' }, [first.id, second.id, third.id]).notes)).toEqual([
       1, 2, 3,
     ]);

@@ -75,7 +75,7 @@ export function landedOn(others: readonly Note[], put: readonly Note[], mode: No
 /** The first start from a note's own on at which it reaches into none of those put, nor begins before what was pushed before it ends. */
 function freeStart(note: Note, put: readonly Note[], pushedTo: number): number {
   let start = note.start;
-  // What overlapped it before any of this still may.
+  // Notes that overlapped it beforehand still may.
   if (pushedTo > start) start = pushedTo;
   for (;;) {
     const hit = put.find((each) => overlap(each, { ...note, start }));

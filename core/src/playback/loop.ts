@@ -38,7 +38,7 @@ export function chasedInLoop(loop: TickSpan, tick: number, ask: (tick: number) =
   const later = pass * (loop.end - loop.start);
   return ask(songTick).flatMap((event) => {
     const began = event.began === undefined ? undefined : event.began + later;
-    // What began before the pass did was cut where the pass before it ended.
+    // Notes begun before this pass were cut at the end of the pass before it.
     if (pass > 0 && began !== undefined && began < later + loop.start) return [];
     return [cutAtLoop({ ...event, tick: event.tick + later, ...(began === undefined ? {} : { began }) }, later + loop.end)];
   });

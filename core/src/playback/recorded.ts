@@ -13,7 +13,7 @@ export interface FileSamples {
   readonly right: Float32Array | Int16Array;
 }
 
-/** What is known of the files that recordings are of, by their hash; null where one is not there (yet). */
+/** Looks up the file of a recording by its hash; null where it has not arrived (yet). */
 export type SamplesOf = (hash: string) => FileSamples | null;
 
 interface Window {

@@ -27,7 +27,7 @@ export function treatedNotes(document: Document, line: PlayLine): readonly Note[
   return treated;
 }
 
-/** What is heard of a placement's notes where treatments work on them; null where none does. */
+/** A placement's notes as heard after its treatments; null where it has none. */
 export function heardAt(document: Document, placement: Placement): readonly Note[] | null {
   const track = findById(document.tracks, placement.trackId);
   const pattern = findById(document.patterns, placement.patternId);
@@ -52,7 +52,7 @@ function worked(document: Document, { pattern, placementId, track }: PlayLine, n
   return treated;
 }
 
-/** What a placement is treated by, in the order in which it works: its pattern, itself, its track and the song, unless it has a feel of its own. */
+/** A placement's treatments in the order they apply: its pattern's, its own, its track's and the song's, unless it has a feel of its own. */
 export function treatmentParents(songId: Id, track: Pick<Track, 'id' | 'ownFeel'>, placement: Placement): readonly Id[] {
   const own = [placement.patternId, placement.id, track.id];
   return track.ownFeel || placement.ownFeel ? own : [...own, songId];
@@ -159,7 +159,7 @@ export function canBeKept({ takes = 'any', readsNames, readsHits }: Pick<NotesAc
   return !readsNames && !readsHits && (takes === 'any' || MAKES.has(takes));
 }
 
-/** What actions take that make notes where none are. */
+/** The inputs of actions that make notes on empty ground. */
 const MAKES: ReadonlySet<Takes> = new Set(['row', 'rows', 'nothing']);
 
 /** Whether an action makes notes on a row, on rows or from a place on, and so takes no notes that could be chosen. */

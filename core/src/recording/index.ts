@@ -1,4 +1,4 @@
-/** What is needed only once something is recorded, or is about to be: apart from the rest, so that a page that plays nothing in need not read it. */
+/** Code for recording alone, kept apart so that a page that records nothing does not load it. */
 export * from '../input/input-quantize';
 export * from '../input/plan';
 export * from '../input/played';

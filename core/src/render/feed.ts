@@ -54,7 +54,7 @@ export class EngineFeed {
   begin(): EngineMessage[] {
     const { document, span, context } = this;
     const frameOf = (tick: number) => this.frameOf(tick);
-    // What began before a loop does is heard in its first pass only, which is not kept.
+    // Notes that began before the loop are heard in its first pass only, which is not kept.
     const begun = span.isLooped ? [] : chased(document, span.start, context).map((event) => this.cut(event));
     return [
       ...this.oneShots(),

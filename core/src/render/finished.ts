@@ -3,7 +3,7 @@ import { Resampler } from '../audio/resample';
 import { looped } from './looped';
 import { leadOf, type RenderedBlock } from './rendered';
 
-/** What is made of rendered blocks: the rate of the file in hertz, and the frames of a pass where they are a loop's (null elsewhere). */
+/** How rendered blocks are finished: the file's rate in hertz, and the frames of one pass if they are a loop's (else null). */
 export interface Finish {
   readonly sampleRate: number;
   readonly passFrames: number | null;

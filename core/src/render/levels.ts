@@ -20,7 +20,7 @@ const RENDERING = 0.7;
 const MEASURING = 0.05;
 const DONE = RENDERING + (ROUNDS + 0.5) * MEASURING;
 
-/** What is written, at a gain, and how far all of it was turned up or down. */
+/** The blocks to write at a gain, and how far all of them were turned up or down. */
 export interface Levelled {
   readonly blocks: Iterable<RenderedBlock>;
   readonly gain: number;

@@ -102,7 +102,7 @@ describe('a WAV file', () => {
     };
     expect(apart('round-bass', 'latest')).toBe(0);
     expect(apart('round-bass')).toBeGreaterThan(0.01);
-    // What is plucked is plucked again.
+    // A plucked note is plucked again.
     expect(apart('rope-pluck', 'latest')).toBeGreaterThan(0.01);
   });
 

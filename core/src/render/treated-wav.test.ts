@@ -20,7 +20,7 @@ const kept = (actionId: string, params: Treatment['params'], more: Partial<Treat
 const chord = [60, 64, 67].map((pitch) => note({ id: `c${pitch}`, pitch, length: 2 * BEAT, velocity: 90 }));
 const song = songWith([...chord, note({ id: 'd', start: 3 * BEAT, pitch: 62, length: BEAT })], 1);
 
-/** What a listener is given of the first bar, and what another program is. */
+/** The first bar as heard, and as another program reads it. */
 function sent(document: Document): { readonly left: Float64Array; readonly midi: Uint8Array } {
   const options = { start: 0, end: BAR, trackIds: null, ending: 'cut', sampleRate: 48_000, bits: 32, level: 'heard' } as const;
   const work = exportWav(document, options);

@@ -20,7 +20,7 @@ export function wavBytesPerFrame(bits: WavBits): number {
 export function wavHeader(frames: number, sampleRate: number, bits: WavBits): Uint8Array {
   const isFloat = bits === 32;
   const dataBytes = frames * wavBytesPerFrame(bits);
-  // What is no whole-number format has to say how many frames it has in a chunk of its own.
+  // A format other than integer PCM must state its number of frames in a `fact` chunk.
   const head = new DataView(new ArrayBuffer(isFloat ? 58 : 44));
   let at = 0;
   const tag = (text: string) => [...text].forEach((letter) => head.setUint8(at++, letter.charCodeAt(0)));

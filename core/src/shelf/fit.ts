@@ -35,7 +35,7 @@ function movesTo(from: KeyChoice | undefined, to: KeyChoice, fit: KeyFit): ((pit
     const above = pitch - tonic;
     const octave = Math.floor(above / 12);
     const step = above - 12 * octave;
-    // What lies between two degrees keeps its distance from the lower one.
+    // A note between two degrees keeps its distance from the lower one.
     const degree = own.findLastIndex((each) => each <= step);
     return tonic + by + 12 * octave + other[degree]! + step - own[degree]!;
   };

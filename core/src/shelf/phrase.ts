@@ -4,7 +4,7 @@ import { lanePointSchema, laneSchema, noteSchema, trackSchema, type Id } from '.
 import { lengthSchema, nameSchema } from '../model/entities/basics';
 import { listOf } from '../model/list-of';
 
-/** What a phrase is for; "whole" is one of several parts. */
+/** A phrase's role; "whole" has several parts. */
 export const PHRASE_ROLES = ['drums', 'bass', 'chords', 'lead', 'fill', 'whole'] as const;
 export type PhraseRole = (typeof PHRASE_ROLES)[number];
 
@@ -21,7 +21,7 @@ const phraseLaneSchema = laneSchema.pick({ target: true, range: true }).extend({
 });
 export type PhraseLane = z.infer<typeof phraseLaneSchema>;
 
-/** What one track plays of a phrase. */
+/** One track's part of a phrase. */
 export const phrasePartSchema = z.object({
   name: nameSchema,
   kind: trackSchema.shape.kind,

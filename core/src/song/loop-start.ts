@@ -135,7 +135,7 @@ export function keyOfLoop({ song }: Document, progressionId: string): KeyChoice 
   return song.key ?? (progressionById(progressionId)?.mode === 'minor' ? { tonic: 'A', scale: 'minor' } : { tonic: 'C', scale: 'major' });
 }
 
-/** What a part of a loop is made of, in words: "Four on the floor, Backbeat, Off-beats". */
+/** Describes a part of a loop in words: "Four on the floor, Backbeat, Off-beats". */
 export function loopPartWords({ part, mood, choice, progressionId }: LoopWish): string {
   const { beats, over, under } = MOOD_LOOPS[mood];
   const named = (id: string) => FIGURES[id]?.name ?? null;

@@ -31,7 +31,7 @@ export function makePlain(document: Document, treatmentId: Id, newId: () => Id):
   return withoutDone(document, written, new Set([...done.values()].flat().map(({ id }) => id)));
 }
 
-/** What is written out at each placement: where the treatment is heard, it and those before it. One of these may be on a track, and heard in places where
+/** The treatments written out at each placement: where the treatment is heard, it and those before it. One of these may be on a track, and heard in places where
  *  the last is not: there all up to that one are written out. */
 function doneAt(document: Document, last: Treatment): ReadonlyMap<Id, readonly Treatment[]> {
   const lists = new Map(document.placements.map((placement) => [placement.id, treatmentsAt(document, placement)]));

@@ -21,7 +21,7 @@ describe('tempo and meter at a bar', () => {
           events(each, 0, contentEnd(song), { view: { kind: 'song' } }).map(({ tick, pitch }) => [tick, pitch]);
         expect(heard(slow)).toEqual(heard(song));
         expect(withTempoAt(slow, at, null).song.tempos).toEqual([{ tick: 0, bpm: 120 }]);
-        // What the song begins with stays written.
+        // The values at the song's start stay in the file.
         expect(withTempoAt(slow, 0, null)).toEqual(slow);
       }),
     );

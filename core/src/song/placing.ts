@@ -89,7 +89,7 @@ export function putPlacements(
           (each, [trackId, mine]) => roomOn(each, trackId, mine, landing, newId),
           others,
         );
-  // What is moved was away for a moment, and its treatments with it.
+  // The moved part was removed for a moment, and its treatments with it.
   const away = document.treatments.filter(
     ({ parentId }) => ids.has(parentId) && !room.treatments.some((each) => each.parentId === parentId),
   );

@@ -102,7 +102,7 @@ export function runRecipe(
     if (one.whyNot) return void refused.push(`${action.label}: ${one.whyNot}`);
     song = applyOwn(song, one.change);
     for (const each of one.change.made ?? []) made.push(each);
-    // What a step makes of the notes is what the next is run on; all of the pattern stays all of it.
+    // Each step runs on the notes the step before it returned; "all of the pattern" stays all of it.
     if (chosen.length) chosen = rule ? withMade(chosen, picked, one.made) : one.made;
   });
   const [all, left] = [notesOf(document, patternId).length, notesOf(song, patternId).length];

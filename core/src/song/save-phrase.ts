@@ -10,7 +10,7 @@ import type { TickSpan } from '../notes/span';
 /** A phrase that has no name yet. */
 export type SavedPhrase = Omit<ShelfPhrase, 'name' | 'tags' | 'at'>;
 
-/** What a placement plays, as a phrase: its pattern as its treatments leave it, with its lanes; or with `noteIds` only those notes, from the bar line
+/** Saves what a placement plays as a phrase: its pattern after its treatments, with its lanes; or with `noteIds` only those notes, from the bar line
  *  before the first of them to the one after the last. Null where there is nothing. */
 export function phraseOfPlacement(document: Document, placementId: Id, noteIds: ReadonlySet<Id> | null = null): SavedPhrase | null {
   const placement = findById(document.placements, placementId);
@@ -37,7 +37,7 @@ export function phraseOfPlacement(document: Document, placementId: Id, noteIds: 
   return { ...aboutTime(document, placement.start, pattern), length: Math.max(1, to - from), parts: [part], role: roleOf(part) };
 }
 
-/** What all tracks play in a stretch of the song, as one phrase; null where that is nothing. Of notes that sound in some passes only, those are
+/** Saves what all tracks play in a range of the song as one phrase; null where they are silent. Of notes that sound in some passes only, those are
  *  in it that sound in the passes it has. */
 export function phraseOfStretch(document: Document, { start, end }: TickSpan): SavedPhrase | null {
   const parts = document.tracks.flatMap((track) => {
@@ -131,7 +131,7 @@ function laidOut(document: Document, placement: Placement, { start, end }: TickS
 
 const CHORD_SHARE = 1.6;
 
-/** What a part seems to be for, by its sound and by how many notes begin together. */
+/** Guesses the role of a part from its sound and from how many notes begin together. */
 function roleOf({ kind, sound, notes }: PhrasePart): PhraseRole {
   if (kind === 'drums') return 'drums';
   if (soundById(sound.soundId, kind).family === 'bass') return 'bass';

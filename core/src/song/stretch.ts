@@ -123,7 +123,7 @@ export function copyTime(document: Document, [from, to]: readonly [number, numbe
   const copies = taken.map((each) => ({ ...each, id: newId(), start: each.start + by }));
   const put = withTicksCopied(withPlacements(opened, [...opened.placements, ...copies]), document, [from, to], by, newId);
   const sources = new Map(copies.map(({ id }, index) => [id, taken[index]!.id]));
-  // What was cut off for the copy is not in the song as it was opened: its treatments are those of the cut one.
+  // A part cut off for the copy is not in the song as it was opened, so it takes the treatments of the part it was cut from.
   const placed = withTreatments(put, treatmentsCopied(source.treatments, sources, newId));
   const marked: Song = {
     ...placed.song,

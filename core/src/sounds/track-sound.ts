@@ -67,7 +67,7 @@ function kitAsSet(kit: KitSound, { setting = {}, otherDrums = [] }: SoundOf): Ki
   return { ...kit, ...surroundings(kit, setting), ...shapeOf(setting), width: 0, drums: Object.fromEntries(settled) };
 }
 
-/** What is done to all of the track together. */
+/** Effects on the whole track. */
 function shapeOf({ low = 0, mid = 0, high = 0, squeeze = 0, resonance = 0 }: SoundSetting): TrackTone {
   return {
     ...(low || mid || high ? { bands: { low: BAND_DB * low, mid: BAND_DB * mid, high: BAND_DB * high } } : {}),

@@ -13,7 +13,7 @@ export interface Chord {
   readonly bass: number | null;
 }
 
-/** What is stacked on a degree of the key, from the triad on. */
+/** Chord sizes stacked on a degree of the key, from the triad up. */
 export const CHORD_FORMS = ['triad', '7', '9', '11', '13', '6', 'add9', 'sus2', 'sus4'] as const;
 export type ChordForm = (typeof CHORD_FORMS)[number];
 
@@ -97,7 +97,7 @@ export function readChord(text: string, key: Key | null): Chord | null {
   return { ...read, name, bass };
 }
 
-/** What stands before a slash, and the pitch class after it. A slash in "6/9" is none. */
+/** Splits a chord symbol into the part before its slash and the bass's pitch class. The slash in "6/9" does not count. */
 function withBass(text: string): { readonly above: string; readonly bass: number | null } {
   const [, above, bass] = /^(.+)\/([A-Ga-g][#b]*)$/.exec(text) ?? [];
   if (!above || !bass) return { above: text, bass: null };

@@ -72,7 +72,7 @@ function withBoth<T>(from: string, to: string, work: (source: Database.Database,
   file.pragma('busy_timeout = 10000');
   try {
     const source = new Database(from);
-    // What a file may bring along that runs by itself is not run.
+    // Do not run functions that a foreign file's schema may call.
     source.pragma('trusted_schema = OFF');
     try {
       return work(source, new Target(file));
@@ -110,7 +110,7 @@ function findIn(source: Database.Database, table: string, idColumn: string): Fou
       }
       if (order === 'asc') return { places, isWhole: true };
     } catch {
-      // What was read is what there is from this end.
+      // The rows read are all that this end reaches.
     }
   }
   return { places, isWhole: false };

@@ -225,7 +225,7 @@ class Unpacker {
   private readonly unzip = new Unzip((file) => this.begin(file));
   private bytes = 0;
   private entries = 0;
-  /** What is being done with pieces of sound files, one after the other. */
+  /** Queue of work on pieces of sound files. */
   private work: Promise<void> = Promise.resolve();
   private error: Error | null = null;
 
@@ -253,7 +253,7 @@ class Unpacker {
     try {
       this.unzip.push(piece, isLast);
     } catch (error) {
-      // What was read until here is used; what is missing is told.
+      // Use the part read so far, and report the rest as missing.
       if (error instanceof RequestError) this.error = error;
       else if (this.json.size === 0)
         this.error = new RequestError(422, 'noSongFile', 'This is no song file of Yibbo, or it is damaged. Choose another.');

@@ -40,7 +40,7 @@ export function editNotes(
     const before = notesOf(document, part.pattern.id);
     const notes = edit(before, part);
     dispatch(commitEntries(label, dispatch(noteEntries(document, part.pattern.id, notes, copied))));
-    // What was done to the current note leaves it the current one.
+    // Editing the current note keeps it current.
     const isCurrent = select?.length === 1 && select[0] === getState().session.currentId;
     if (select && !isCurrent) dispatch(selectionSet(select));
   };

@@ -52,7 +52,7 @@ function takeBack(direction: 'undo' | 'redo'): Thunk<Promise<Change | null>> {
     dispatch(noticeSet(null));
     const after = getState().song.document;
     const said = label.replace(/^Undo: /, 'Undone: ').replace(/^Redo: /, 'Done again: ');
-    // What changed the song as a whole is not seen from everywhere: it is said.
+    // A change to the whole song may be out of view, so announce it.
     if (after && effects.page.isOpen) dispatch(tellOnPage(said, changedSongPlace(after, change)));
     else if (change.entries.some(({ of }) => OF_SONG.has(of))) dispatch(noticeSet({ words: said, isOfLastStep: true }));
     else if (after) dispatch(tellIfOutOfView(said, changedPlace(after, change)));

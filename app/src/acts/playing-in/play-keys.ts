@@ -10,7 +10,7 @@ type PressedKey = Pick<KeyboardEvent, 'key' | 'code' | 'ctrlKey' | 'metaKey' | '
 /** How loud a letter is where pads go by where they are hit. */
 const LETTER_VELOCITY = 100;
 
-/** What a key means while letters play: the pitches it sounds, empty for a letter that has no pad or is held on to; null where it is no letter to play. Nothing but
+/** The pitches of a key while letters play: empty for a letter without a pad or one being held; null if it is no playing letter. Nothing but
  *  the two rows of letters changes its meaning. */
 export function letterPressed(
   { code, ctrlKey, metaKey, altKey, shiftKey, repeat }: PressedKey,
@@ -33,7 +33,7 @@ export function letterLifted(pitches: readonly number[], at: number): Thunk {
   };
 }
 
-/** What a key does while steps are put in: 1 to 7 take a value, 8 dots it, 9 makes it a triplet, 0 is a rest, = a tie, Backspace takes the last step
+/** Keys of step entry: 1 to 7 take a value, 8 dots it, 9 makes it a triplet, 0 is a rest, = a tie, Backspace takes the last step
  *  back. Whether it was one of them. */
 export function stepKeyPressed({ key, code, ctrlKey, metaKey, altKey }: PressedKey): Thunk<boolean> {
   return (dispatch, getState) => {

@@ -23,7 +23,7 @@ import type { Player } from '../../audio/player';
 import type { RecordingRun } from '../../state/effects';
 import type { InputSource } from '../../state/preferences/play-in';
 
-/** What a recording is of, and how it goes. */
+/** A recording's target and progress. */
 export interface RunSetup extends RecordingPlan {
   readonly placementId: Id;
   /** The pattern that it adds to. */
@@ -42,7 +42,7 @@ export interface RunSetup extends RecordingPlan {
   readonly latencyMs: Readonly<Partial<Record<InputSource, number>>>;
 }
 
-/** What a recording needs of the app. */
+/** The app's services that a recording uses. */
 export interface RunPort {
   readonly player: Pick<Player, 'isPlaying' | 'tickHeardAt'>;
   readonly document: () => Document | null;

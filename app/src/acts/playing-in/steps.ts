@@ -45,7 +45,7 @@ export function setStepLength(changed: Partial<PlayIn['stepLength']>): Thunk {
   return (dispatch, getState) => void dispatch(playInSet({ stepLength: { ...getState().playIn.stepLength, ...changed } }));
 }
 
-/** What is played goes into the step at the cursor; keys pressed while one is held go into the same. Once all are let go, the cursor moves on. */
+/** Puts played keys into the step at the cursor, together while any is held. Once all are released, the cursor moves on. */
 export function stepPlayed(event: Played): Thunk {
   return (dispatch, getState) => {
     const { steps } = getState().playingIn;

@@ -24,7 +24,7 @@ export function recordAgain(): Thunk {
     recording.current?.end();
     const { taken } = getState().playingIn;
     const part = selectPart(getState());
-    // What was empty became the first take: the next one begins on empty ground too.
+    // An empty pattern became the first take, so the next one begins empty too.
     if (part && taken?.takes.includes(taken.from)) dispatch(bareVersion(part));
     else if (taken) dispatch(playVersion(taken.from));
     void dispatch(startRecording());

@@ -23,7 +23,7 @@ export interface LoopBegun {
 
 export const LOOP_NOT_BEGUN: LoopBegun = { mood: 'bright', choices: { drums: 0, chords: 0, bass: 0 }, tracks: {}, gaveKey: false };
 
-/** What a part of a loop is to be. Chords and bass share their progression. */
+/** The wish for one part of a loop. Chords and bass share their progression. */
 export function wishOf({ mood, choices }: LoopBegun, part: LoopPart): LoopWish {
   const progressions = progressionsOf(mood);
   return { part, mood, choice: choices[part], progressionId: progressions[choices.chords % progressions.length]!.id };

@@ -166,10 +166,10 @@ function tellBrought({ name }: ShelfPhrase, count: number, doubled: number): Thu
   };
 }
 
-/** What can be put on the shelf. */
+/** Sources of a phrase for the shelf. */
 export type ShelfSource = 'notes' | 'pattern' | 'stretch';
 
-/** What of the open song would be put on the shelf; null where that is nothing, or more than a phrase can have. */
+/** The phrase that the open song would put on the shelf; null if it would be empty or too large. */
 export function phraseToSave(state: State, source: ShelfSource, saves: SectionOf | null): SavedPhrase | 'too many' | null {
   const { document } = state.song;
   const part = selectPart(state);

@@ -28,7 +28,7 @@ import { songBefore } from './made-step';
 import { settleTrial } from './trial-ends';
 import { tried } from './tried';
 
-/** What a treatment is kept on, in words. */
+/** A treatment's owner in words. */
 export const KEPT_ON_WORDS: Readonly<Record<KeptOn, string>> = {
   pattern: 'the pattern, in all its places',
   placement: 'this place only',
@@ -36,7 +36,7 @@ export const KEPT_ON_WORDS: Readonly<Record<KeptOn, string>> = {
   song: 'the song',
 };
 
-/** What a trial's action would be kept on: what was chosen last; else the pattern or, where that sounds on other tracks as well and is played otherwise
+/** The owner that a trial's action would be kept on: the last choice; else the pattern or, where that sounds on other tracks as well and is played otherwise
  *  here, this place of it. */
 export function selectKeptOn(state: State): KeptOn {
   const { trial, keptOn } = state.trial;
@@ -112,7 +112,7 @@ function keptOf(
   return { actionId, params, ...subject, ...(span ? { span: { start: Math.round(span.start), end: Math.round(span.end) } } : {}) };
 }
 
-/** What a treatment does, in words, and on which notes. */
+/** Describes a treatment's action and the notes it works on. */
 export function treatmentWords({ actionId, params, noteIds, rule, row }: Treatment): string {
   const action = findAction(actionId);
   const words = action ? settingsInWords(action, params) : 'An action of a newer version';

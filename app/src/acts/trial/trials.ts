@@ -52,7 +52,7 @@ export function runAction<A extends ActionId>(actionId: A, quick?: Some<A>, on?:
     const { change, whyNot, select } = trial.performed;
     dispatch(commit(change));
     dispatch(takenSet(trial.performed.taken));
-    // What was pasted arrives selected, ready to be moved.
+    // Pasted notes arrive selected, ready to be moved.
     const isPlaced = actionById(actionId).takes === 'pattern' && whyNot === null;
     if ((getState().session.selected.length && !on) || isPlaced) dispatch(selectionSet(select));
     dispatch(rememberStep(trial));
@@ -73,7 +73,7 @@ export function tryAction<A extends ActionId>(actionId: A, changed?: Some<A>, on
     dispatch(settleTrial());
     if (!wasTrying) dispatch(noticeSet(null));
     const params = inStep(actionById(actionId).params, dispatch(paramsFor(actionId, changed)), changed ?? {});
-    // What is made on empty ground says how long the pattern is.
+    // Notes made in an empty pattern set its length.
     const lengthens = actionById(actionId).takes === 'nothing' && selectNotes(getState()).length === 0;
     dispatch(trialSet(dispatch(tried({ actionId, params, noteIds: on ?? getState().session.selected, lengthens }))));
   };

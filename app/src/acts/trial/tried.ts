@@ -91,7 +91,7 @@ function onPresent(performed: Performed, base: Document, present: Document, leng
   if (base === present && !lengthened) return performed;
   const result = layOnTop(base, performed.change).document;
   const part = lengthened?.part;
-  // What begins inside may end beyond.
+  // Notes that begin inside may end beyond.
   const isBeyond = lengthened?.toEnds || performed.landing.beyondEnd > 0;
   const needed = part && isBeyond ? lengthFor(notesOf(result, part.pattern.id), part.meter, lengthened.toEnds) : 0;
   const isLonger = part !== undefined && needed > part.pattern.length;

@@ -12,7 +12,7 @@ interface PlaceChipProps {
   readonly isSpoken: boolean;
 }
 
-/** What is where keys act, in words over the foot of the notes. A finger or the mouse puts it away until the next key. */
+/** Describes the keyboard cursor's place over the foot of the notes. A touch or the mouse hides it until the next key. */
 export function PlaceChip({ part, place, isSpoken }: PlaceChipProps) {
   const notes = useAppSelector(selectShownNotes);
   const [put, setPut] = useState<Place | null>(null);

@@ -108,7 +108,7 @@ function StepList({ steps, height, onCompare }: StepListProps) {
   const [now] = useState(() => Date.now());
   const scroller = useRef<HTMLDivElement>(null);
   const hasEarlier = useAppSelector(({ song }) => song.revision > song.acknowledgedLabels.length);
-  // What it gives is not kept across draws here, so the compiler may leave this component as it is.
+  // The virtualizer's result must not be memoised, so the compiler may leave this component as it is.
   // eslint-disable-next-line react-hooks/incompatible-library
   const rows = useVirtualizer({ count: steps.length, getScrollElement: () => scroller.current, estimateSize: () => ROW, overscan: 6 });
   const here = steps.find(({ isDone, point }) => isDone && point === null)?.id;

@@ -172,7 +172,7 @@ const switchSteps: Thunk<unknown> = (dispatch, getState) => {
   dispatch(beginSteps());
 };
 
-/** What recording takes is read when it is first needed. */
+/** The recording code is loaded on first use. */
 const record: Thunk<unknown> = async (dispatch) => dispatch((await import('../playing-in')).toggleRecording());
 const recordAgain: Thunk<unknown> = async (dispatch) => dispatch((await import('../playing-in')).recordAgain());
 

@@ -51,7 +51,7 @@ function useCarriedHeard(isPlaying: boolean): void {
       if (timer === undefined && store.getState().nudge.carried !== heard)
         timer = setTimeout(hear, Math.max(0, heardAt + HEARD_EVERY_MS - performance.now()));
     };
-    // What is carried when play begins is heard too.
+    // A drag under way when playback begins is heard too.
     follow();
     const unsubscribe = store.subscribe(follow);
     return () => {

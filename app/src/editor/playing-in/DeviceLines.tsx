@@ -62,7 +62,7 @@ function stepped(channel: PlayIn['channel'], by: number): PlayIn['channel'] {
   return to <= 0 ? 'all' : Math.min(15, to - 1);
 }
 
-/** What the simulated device plays while a recording goes on, and how much it is a person. */
+/** The simulated device's phrase, and how human its playing is. */
 function SimulatedLines() {
   const dispatch = useAppDispatch();
   const { phrase, humanMs, humanVelocity, mistakes } = useAppSelector((state) => state.playIn);

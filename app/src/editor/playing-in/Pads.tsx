@@ -12,7 +12,7 @@ const HALF_KEYS = 14;
 /** Where between the keys of an octave there is room: between its third and its fourth. */
 const OCTAVE_PRESS_AT = 6;
 
-/** What the open part is played on: pads for a kit's rows, keys, or the notes or chords of the key. */
+/** The pads for the open part: a kit's rows, keys, or the notes or chords of the key. */
 export function Pads({ part }: { readonly part: OpenPart }) {
   const rows = useAppSelector(selectPads);
   const playIn = useAppSelector((state) => state.playIn);

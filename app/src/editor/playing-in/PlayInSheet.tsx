@@ -19,7 +19,7 @@ import { ReadyLine } from './ReadyLine';
 import { StepBar } from './StepBar';
 import { TakeBar } from './TakeBar';
 
-/** What the open part is played in with: pads or keys under the notes, step by step or recorded. */
+/** Ways to play the open part in: pads or keys under the notes, step by step or recorded. */
 export function PlayInSheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
   const isStepping = useAppSelector((state) => state.playingIn.steps !== null);
   const recording = useAppSelector((state) => state.playingIn.recording);

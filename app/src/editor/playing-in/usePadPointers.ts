@@ -9,7 +9,7 @@ const LOUDEST = 127;
 /** How loud a pad is that is pressed by a key. */
 const BY_KEY = 100;
 
-/** What presses pads: each pointer one pad, each key held on a pad another. Fingers glide from pad to pad. All are let go where the page goes away. */
+/** Presses pads by pointer and key, each holding one pad. Fingers glide from pad to pad. All are released when the page is hidden. */
 export function usePadPointers(rows: PadRows) {
   const store = useAppStore();
   const presses = usePresses();

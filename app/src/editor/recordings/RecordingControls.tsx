@@ -170,7 +170,7 @@ function Hits({ recording, isOnPattern }: OfRecording) {
   );
 }
 
-/** What brings notes and hits together. */
+/** Controls that bring notes and hits together. */
 function HitPresses({ recording, count }: Pick<OfRecording, 'recording'> & { readonly count: number }) {
   const dispatch = useAppDispatch();
   const { id, name } = recording;

@@ -32,7 +32,7 @@ export function GridArea({ part, children }: { readonly part: OpenPart; readonly
   );
 }
 
-/** What was done, for those who hear the page. */
+/** Announces what was done to screen readers. */
 function Spoken() {
   const { words, count } = useAppSelector((state) => state.session.spoken);
   return (
@@ -42,7 +42,7 @@ function Spoken() {
   );
 }
 
-/** What is at the cursor of the notes; in Steps the cell that has the focus says so. */
+/** Announces the note at the cursor; in Steps the focused cell does so itself. */
 function CursorWords({ part }: { readonly part: OpenPart }) {
   const cursor = useAppSelector((state) => state.session.cursor);
   return part.viewMode === 'notes' ? <PlaceChip part={part} place={cursor} isSpoken /> : null;

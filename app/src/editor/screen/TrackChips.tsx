@@ -38,7 +38,7 @@ export const ChipFrame = styled(View, {
 
 const NO_TRACKS: readonly Track[] = [];
 
-/** What stands beside the chips in the row, and what a chip takes besides its name, in pixels: thumbs, gaps, and a letter on average. */
+/** Widths in pixels: the presses beside the chips, a chip without its name, gaps, and an average letter. */
 const BESIDE = 230;
 const SYMBOL = 48;
 const LETTER = 8.5;

@@ -6,7 +6,7 @@ import { Press } from '../../controls/Press';
 import { TextField } from '../../controls/TextField';
 import { useAppDispatch } from '../../state/store';
 
-/** What can be done with a phrase beside bringing it in: sent out; one's own is named anew or taken off the shelf. */
+/** Actions on a phrase besides bringing it in: send it out; rename or remove one of your own. */
 export function OwnPhrase({ known }: { readonly known: KnownPhrase }) {
   const dispatch = useAppDispatch();
   const { phrase, isOwn } = known;

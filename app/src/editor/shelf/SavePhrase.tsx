@@ -31,7 +31,7 @@ export function SavePhrase({ saves, onSaved }: SavePhraseProps) {
   const [source, setSource] = useState<ShelfSource | null>(offered[0]?.value ?? null);
   const found = useMemo(
     () => (source && document ? phraseToSave(store.getState(), source, saves) : null),
-    // What is selected, and where, is read from the store.
+    // The selection is read from the store.
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [source, document, selected, placementId, saves, store],
   );

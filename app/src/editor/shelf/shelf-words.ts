@@ -1,6 +1,6 @@
 import { barTicks, counted, keyWords, type PhraseRole, type ShelfPhrase } from '@yibbo/core';
 
-/** What phrases are listed by. */
+/** Kinds that phrases are listed by. */
 export type ShelfKind = PhraseRole | 'favourites' | 'own';
 
 export const ROLE_WORDS: Readonly<Record<PhraseRole, string>> = {

@@ -62,7 +62,7 @@ function Wishes({ document, ends }: WishesProps) {
   const part = parts.find(({ value }) => value === chosen) ?? parts[0]!;
   const heard = trackIds ?? document.tracks.filter(({ muted }) => !muted).map(({ id }) => id);
   const { start, end } = part;
-  // What is played over and over repeats as a file too, unless it was said otherwise.
+  // A loop repeats as a file too, unless chosen otherwise.
   const ending = wished ?? (part.value === 'song' ? 'rings' : 'wraps');
   const options = { ...format, start, end, ending, trackIds: heard };
   const name = part.value === 'song' ? document.song.name : `${document.song.name}, ${part.name}`;

@@ -6,7 +6,7 @@ import { Words } from '../../controls/words';
 import { api } from '../../sync/api';
 import { Part } from './Part';
 
-/** What recordings take on the server, and what can be cleared away of it. */
+/** The server's disk space used by recordings, and clearing unused ones. */
 export function SoundFilesPart({ onSay }: { readonly onSay: (words: string) => void }) {
   const [news, setNews] = useState<FilesNews | null>(null);
   const then = (work: Promise<FilesNews>, words?: string) =>

@@ -28,7 +28,7 @@ export function HereEditor({ part, height }: HereEditorProps) {
   useFirstGrid(part);
   const { id } = part.placement;
   useEffect(() => {
-    // What it gives back is not for React: newer browsers give a promise.
+    // Do not return its result to React: newer browsers return a promise.
     frame.current?.scrollIntoView({ block: 'end' });
   }, [id, height]);
   return (

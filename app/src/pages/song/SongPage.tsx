@@ -62,7 +62,7 @@ export function SongPage({ document, hereId }: { readonly document: Document; re
   const edited = hasSelection ? null : here;
   const isSettingUp = useAppSelector(({ session: { sheet } }) => sheet !== null && isSongSheet(sheet)) || hasSelection;
   const dock = edited ? <Dock part={edited.part} onPlay={toggle} isColumn={isLow} /> : <SongDock onPlay={toggle} isColumn={isLow} />;
-  // What is held to be heard is seen too.
+  // The version held for listening is shown too.
   const peek = useAppSelector((state) => state.session.peek);
   return (
     <YStack height={PAGE_HEIGHT} backgroundColor="$paper" overflow="hidden">

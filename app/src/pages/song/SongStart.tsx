@@ -51,7 +51,7 @@ export function SongStart({ soundId, hereId }: { readonly soundId?: string | und
   );
 }
 
-/** What a song can begin with: a sound, or a loop. */
+/** Ways to begin a song: a sound, or a loop. */
 function FirstSound({ onLoop }: { readonly onLoop: () => void }) {
   return (
     <>

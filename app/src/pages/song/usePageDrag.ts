@@ -84,7 +84,7 @@ class PageDriver {
     const isHigh = y - (this.page?.getBoundingClientRect().top ?? 0) < HIGH_PIXELS;
     const frame = requestAnimationFrame(this.scroll);
     this.going = { pointerId, steps, isHigh, grip, hasMoved: isMoving, x, y, nearEdgeSince: null, frame };
-    // What it went down on may be drawn no more when it comes up.
+    // The element under pointerdown may be gone by pointerup.
     this.page?.setPointerCapture(pointerId);
     window.addEventListener('pointermove', this.onMove);
     window.addEventListener('pointerup', this.onUp);

@@ -132,7 +132,7 @@ function usePlacementDrag({ page, layout, document, drag }: HandParts) {
   };
   const beginDrag = (now: Press, event: PointerEvent<HTMLElement>) => {
     now.isDragging = true;
-    // What is selected has taken the pointer, and its click with it.
+    // The selection captured the pointer, and its click with it.
     wasAnswered.current = now.id;
     // From where the press is now: what was selected may have made room for its tools.
     const from = (page.current && placeAt(page.current, layout, now.x, now.y)) ?? now.from;

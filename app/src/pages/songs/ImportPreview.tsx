@@ -74,7 +74,7 @@ interface OffersProps {
   readonly onSet: (changed: Partial<Arrangement>) => void;
 }
 
-/** What can be left out of the file or made of it: silence at its ends, its key or the one it seems to be in, a fit to that, its markers. */
+/** Import options: silence at the ends, the file's key or the likely one, a fit to it, markers. */
 function Offers({ outlook: { silentBars, silentBarsAfter, key, suggested, outside, sections }, arrangement, onSet }: OffersProps) {
   const isTrimmed = arrangement.silence === 'trim';
   const hasSections = arrangement.markers === 'sections';

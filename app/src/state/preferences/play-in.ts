@@ -3,14 +3,14 @@ import type { Channel } from '@yibbo/core/recording';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { storeChanges, stored } from '../../browser/storage';
 
-/** What something is played on; each takes its own time to reach the page. */
+/** Input devices; each has its own latency. */
 export type InputSource = 'screen' | 'letters' | 'device';
 
 /** When recording ends: when it is told to, round and round till then; once the loop has been played; after some bars; or when it is told to, with
  *  the pattern growing till then. */
 export type RecordingEnd = 'told' | 'once' | 'bars' | 'grows';
 
-/** What MIDI is taken from: no device, every one, a player that only seems to be there, or one by its name. */
+/** The MIDI input: none, every device, the simulated one, or one by its name. */
 export type DeviceChoice = 'none' | 'all' | 'simulated' | `name:${string}`;
 
 /** How this browser's person plays in. */

@@ -2,7 +2,7 @@ import type { SoundFile } from '@yibbo/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { FileNews } from '../../sync/sound-files';
 
-/** What is known of sound files in this window, by their hash; and what is being brought in. */
+/** The state of sound files in this window, by hash, and of files being brought in. */
 export interface SoundFilesState {
   readonly files: Readonly<Record<string, FileNews>>;
   /** A file on its way in, in words and how far it is, 0..1. */

@@ -13,7 +13,7 @@ export interface PlacedHit {
 
 const NO_HITS: readonly FoundHit[] = [];
 
-/** What was found in a recording's file so far, before sensitivity and hands. */
+/** Hits found in a recording's file so far, before sensitivity and edits by hand. */
 export function foundIn({ soundFiles }: Pick<State, 'soundFiles'>, recording: Recording): readonly FoundHit[] {
   return soundFiles.files[recording.file.hash]?.hits ?? NO_HITS;
 }

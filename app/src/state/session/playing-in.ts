@@ -60,13 +60,13 @@ export function isSameStep({ put, back }: StepEntry, nextId: Id): boolean {
   return half !== undefined && (half.doneIds.includes(nextId) || half.undoneIds.includes(nextId));
 }
 
-/** What is being recorded. Ticks are of the pattern. */
+/** The recording under way. Ticks are of the pattern. */
 export interface Recording {
   readonly run: Id;
   readonly placementId: Id;
   /** The pattern that it adds to. */
   readonly from: Id;
-  /** What goes round while it lasts. */
+  /** The range that repeats meanwhile. */
   readonly lengthTicks: number;
   readonly range: TickSpan;
   /** Whether what is there in the range is not heard, and goes. */
@@ -92,7 +92,7 @@ export interface PlayingInState {
   /** The takes of the last recording, and the pattern they add to; null where nothing was recorded since the part was opened. */
   readonly taken: { readonly from: Id; readonly takes: readonly Id[] } | null;
   readonly devices: Devices;
-  /** What the last tap test found, or how it stands; null where none was begun. */
+  /** The last tap test's result or progress; null if none was begun. */
   readonly tapTest: { readonly taps: number; readonly isOver: boolean; readonly foundMs: number | null } | null;
 }
 

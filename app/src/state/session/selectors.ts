@@ -55,7 +55,7 @@ export interface OpenPart extends Grids {
   readonly naming: Naming;
 }
 
-/** What play goes round in while a recording goes on; the same object as long as nothing of it changes. */
+/** The range that repeats during a recording; the same object until it changes. */
 const selectRecordingTime = createSelector(
   [
     (state: State) => state.playingIn.recording?.lengthTicks,
@@ -158,7 +158,7 @@ export const selectNotes = createSelector([selectDocument, selectPart], notesIn)
 /** The open pattern's notes as a trial would have them. */
 export const selectShownNotes = createSelector([selectShownDocument, selectPart], notesIn);
 
-/** What is heard of the open part where treatments work on it; null where none does. */
+/** The open part's notes after its treatments; null if it has none. */
 export const selectHeardNotes = createSelector([selectShownDocument, selectPart], (document, part) =>
   document && part ? heardAt(document, part.placement) : null,
 );

@@ -53,7 +53,7 @@ export type SongSheet =
   | { readonly kind: 'stretch'; readonly bars: BarSpan }
   /** A section, or a stretch that has no name yet. */
   | { readonly kind: 'section'; readonly of: SectionOf }
-  /** What is kept adjustable on a placement; on the open part where none is named. */
+  /** The adjustable actions of a placement, by default of the open part. */
   | { readonly kind: 'treatments'; readonly placementId?: Id }
   /** A part that is to be put on another track too. */
   | { readonly kind: 'to-track'; readonly placementId: Id; /** Whether it is to follow, and not to be copied. */ readonly follows?: true }
@@ -275,7 +275,7 @@ const slice = createSlice({
     }),
   },
   extraReducers: (builder) =>
-    // What was said of the step before does not stand beside another one.
+    // A notice about one step must not stay beside the next.
     void builder.addCase(songChanged, (state) => (state.notice?.isOfLastStep ? { ...state, notice: null } : state)),
 });
 

@@ -38,7 +38,7 @@ export interface MadeStep {
   readonly trial: Trial;
 }
 
-/** What an action is kept adjustable on: the pattern in all its places, this place of it alone, the track, or the song. */
+/** The owner of a kept action: the pattern in all its places, this placement alone, the track, or the song. */
 export type KeptOn = 'pattern' | 'placement' | 'track' | 'song';
 
 export interface TrialState {

@@ -25,7 +25,7 @@ export const typeValues = notesAction({
     const result = attempt(part, typed, context);
     return { notes: typeof result === 'string' ? part.notes : result };
   },
-  // What is typed can be read or not whatever the notes are.
+  // Whether the typed text can be read does not depend on the notes.
   whyNot: (part, typed, context) => {
     const result = attempt({ ...part, notes: part.notes.slice(0, 1) }, typed, context);
     return typeof result === 'string' ? result : null;

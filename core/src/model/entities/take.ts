@@ -11,7 +11,7 @@ export const inputQuantizeSchema = z.object({
 });
 export type InputQuantize = z.infer<typeof inputQuantizeSchema>;
 
-/** What makes a pattern a take: when it was played in, what it was quantized with, and where its notes were played before that. */
+/** Marks a pattern as a take: when it was played in, how it was quantized, and where its notes were before that. */
 export const takeSchema = z.object({
   /** Milliseconds since 1970. */
   at: z.number().min(0),

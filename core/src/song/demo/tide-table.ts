@@ -122,7 +122,7 @@ const CALL_AFAR: readonly Stroke[] = CALL.filter(([beat]) => beat < 4 * BAR).fla
   ...(beat < 2 * BAR ? [[beat + 4 * BAR, pitch + (pitch === 71 ? 1 : 0), beats, velocity - 24] as const] : []),
 ]);
 
-/** What the bells answer while the water falls. */
+/** The bells' answer while the water falls. */
 const BELLS_FALLING: readonly Stroke[] = [
   [2 * E, 83, 3 * E, 66],
   [BAR + E, 79, 4 * E, 72],

@@ -208,7 +208,7 @@ export function noteWords(note: Note, rowLabel: string, meters: readonly MeterAt
     `velocity ${note.velocity}`,
     ...(note.muted ? ['muted'] : []),
     ...otherWords(note),
-    // What is seen on it has to be in its name, for those who call it by that.
+    // The visible label must be part of the accessible name, for voice control.
     ...(figures ? [`marked ${figures}`] : []),
   ].join(', ');
 }

@@ -21,7 +21,7 @@ export function useNotesView(part: OpenPart) {
   const notes = useAppSelector(selectNotes);
   const shown = useAppSelector(selectShownNotes);
   const heard = useAppSelector(selectHeardNotes);
-  // What is heard in place of the notes is fitted into view with them.
+  // Outlines of treated notes are fitted into view with the notes.
   const seen = useMemo(() => (heard ? [...shown, ...heard] : shown), [shown, heard]);
   const rows = useRows(part, seen);
   const viewport = useViewport(part, rows, heard ? seen : notes);

@@ -190,7 +190,7 @@ export function LevelSlider({ track }: { readonly track: Track }) {
   );
 }
 
-/** What else a track has: its pan, coming in or going out at a bar, and its sound. */
+/** The rest of a track's line: pan, fades at a bar, and sound. */
 export function TrackMore({ track, hasSound }: { readonly track: Track; readonly hasSound: boolean }) {
   const tellJump = useTellJump();
   const dispatch = useAppDispatch();

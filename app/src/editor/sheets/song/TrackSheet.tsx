@@ -14,7 +14,7 @@ import { useOpenPlacement } from '../../screen/useOpenPlacement';
 import { LevelSlider, TrackMore } from './LevelsSheet';
 import { MutePress, OnlyPress } from './TrackPresses';
 
-/** What is kept adjustable on the whole track, where anything is: shown at its first place. */
+/** The whole track's adjustable actions, if any, shown at its first placement. */
 function TrackTreatments({ track }: { readonly track: Track }) {
   const dispatch = useAppDispatch();
   const count = useAppSelector(

@@ -67,7 +67,7 @@ interface OnOneProps {
   readonly placementId: Id | undefined;
 }
 
-/** What is kept on one thing, to be put in order. */
+/** The treatments of one owner, in a list to reorder. */
 function OnOne({ name, part, treatments, placementId }: OnOneProps) {
   const dispatch = useAppDispatch();
   const songId = useAppSelector((state) => state.song.document?.song.id);
@@ -117,7 +117,7 @@ function OwnFeel({ part: { track, placement } }: { readonly part: TreatedPart })
 
 interface TreatmentLineProps {
   readonly treatment: Treatment;
-  /** What it is kept on, in words. */
+  /** Its owner in words. */
   readonly on: string;
   /** The placement that has to be opened first; absent where its notes are in view. */
   readonly placementId?: Id | undefined;
@@ -154,7 +154,7 @@ function TreatmentLine({ treatment, on, placementId }: TreatmentLineProps) {
   );
 }
 
-/** What else can be done with a treatment. */
+/** Further presses for a treatment. */
 function TreatmentActs({ treatment, part }: { readonly treatment: Treatment; readonly part: TreatedPart }) {
   const dispatch = useAppDispatch();
   const words = treatmentWords(treatment);

@@ -282,7 +282,7 @@ function GroundItems({ menu, part, act }: ItemsProps) {
   );
 }
 
-/** What is heard at a place where no note is written: of which note, and by which of the actions that are kept adjustable. */
+/** Explains a sound heard where no note is written: its source note, and the adjustable action behind it. */
 function HeardHere({ menu: { at }, part, act }: ItemsProps) {
   const document = useAppSelector((state) => state.song.document);
   const from = useMemo(() => (document ? heardFrom(document, part.placement, at) : null), [document, part.placement, at]);

@@ -5,7 +5,7 @@ import type { Thunk } from '../../../state/store';
 import { trialLabel } from '../tray/tools';
 import { findTools } from './find-tools';
 
-/** What Enter does with typed words: the one-touch form of the likeliest action that they are in, else its trial, the rule, or the place. Null where
+/** Picks what Enter runs for a search: the one-touch form of the best match, else its trial, the rule, or the place. Null where
  *  nothing is found. */
 export function toolToTake(query: string, own: readonly Recipe[]): { readonly label: string; readonly act: Thunk<unknown> } | null {
   const wanted = query.trim().toLowerCase();

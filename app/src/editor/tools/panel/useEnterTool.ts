@@ -4,7 +4,7 @@ import { useAppSelector } from '../../../state/store';
 import { useToolAct } from '../tray/useToolAct';
 import { toolToTake } from './tool-to-take';
 
-/** What Enter does in a search for tools: takes what is found, clears the search, and work goes on at the notes. */
+/** Enter in a tool search: runs the match, clears the search and returns focus to the notes. */
 export function useEnterTool(query: string, clear: () => void): () => void {
   const take = useToolAct();
   const own = useAppSelector(ownRecipesOf);

@@ -80,7 +80,7 @@ export function CopyPresses() {
   );
 }
 
-/** What makes notes in sheets of their own: the recipes, the chord pads. */
+/** Buttons for makers with sheets of their own: the recipes, the chord pads. */
 export function MakePresses() {
   const dispatch = useAppDispatch();
   const isPitched = useAppSelector((state) => selectPart(state)?.track.kind === 'pitched');

@@ -88,7 +88,7 @@ interface CellsProps<Tab> {
   readonly room: number;
 }
 
-/** What is used most is looked up when the line is opened, not while it is: a cell never changes under a finger. */
+/** The most used tools are looked up when the line opens, not while it is open: a cell never changes under a finger. */
 function useChoice<T>(tools: readonly T[], nameOf: (tool: T) => string, { tab, part, room }: CellsProps<TrayTab>): readonly T[] {
   const store = useAppStore();
   const { kind } = part.track;

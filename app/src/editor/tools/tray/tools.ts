@@ -46,7 +46,7 @@ function toolsOfAction(action: ListedAction): Tool[] {
   return [...forms, { label: trialLabel(action), icon: 'settings', name: action.short, act: tryAction(action.id), isOff }];
 }
 
-/** What a one-touch form shows: "Octave" under its icon, "every 2" under "Fill", or else the whole of its name. */
+/** The label of a one-touch form: "Octave" under its icon, "every 2" under "Fill", or else its full name. */
 function shownAs({ label, icon }: { readonly label: string; readonly icon?: string }, { short }: ListedAction): Omit<Tool, 'act'> {
   if (icon) return { label, icon, name: label.length <= SHORT_LETTERS ? label : label.split(' ')[0]! };
   return label.startsWith(`${short} `) ? { label, name: short, value: label.slice(short.length + 1) } : { label, name: label };

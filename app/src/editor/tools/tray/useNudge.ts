@@ -3,7 +3,7 @@ import { openSheet } from '../../../acts/open-sheet';
 import { selectNotes, type OpenPart } from '../../../state/session/selectors';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
 
-/** What the buttons of a nudge show and do, wherever they stand. */
+/** Labels and handlers of the nudge buttons, shared by all places that show them. */
 export function useNudge(part: OpenPart) {
   const dispatch = useAppDispatch();
   const isEmpty = useAppSelector((state) => selectNotes(state).length === 0);

@@ -13,7 +13,7 @@ interface OfTrial {
   readonly isWhole: boolean;
 }
 
-/** What actions show of their settings beside the controls that all have. */
+/** Settings of single actions that need more than the standard controls. */
 const SETTINGS: Partial<Readonly<Record<ActionId, (props: OfTrial) => ReactNode>>> = {
   rhythm: ({ trial }) => <FigureChoice trial={trial} />,
   beat: ({ trial }) => (

@@ -4,7 +4,7 @@ import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { GroovePicture } from './GroovePicture';
 import { TakenFrom } from './TakenFrom';
 
-/** What a groove does, drawn, and the pattern it is taken from where it is none of the ready ones. */
+/** Draws a groove's shifts, and names the pattern it was taken from unless it is a ready one. */
 export function GrooveSettings({ groove, taken }: { readonly groove: string; readonly taken: string }) {
   const steps = stepsOfGroove(groove as 'taken', taken);
   return (

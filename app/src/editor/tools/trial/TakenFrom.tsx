@@ -8,7 +8,7 @@ interface TakenFromProps {
   readonly onChange: (value: string) => void;
 }
 
-/** What of the song something is taken from, by name. */
+/** Names the part of the song that a value was taken from. */
 export function TakenFrom({ options, value, onChange }: TakenFromProps) {
   return (
     <XStack gap={6} alignItems="center" flexWrap="wrap">

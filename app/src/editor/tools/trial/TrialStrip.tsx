@@ -21,7 +21,7 @@ import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { landsWords } from '../../../acts/trial/result-notice';
 import { keptOnSet, type KeptOn, type Trial } from '../../../state/session/trial';
 
-/** What is being tried on the running loop: an action, or a recipe. */
+/** The strip of a trial on the running loop: an action, or a recipe. */
 export function TrialStrip({ trial, isPanel }: { readonly trial: Trial; readonly isPanel: boolean }) {
   return trial.recipe ? (
     <RecipeStrip trial={trial} recipe={trial.recipe} isPanel={isPanel} />
@@ -93,7 +93,7 @@ const TALL: ReadonlySet<string> = new Set(['chords', 'beat']);
 
 const ON_SONG = { value: 'song', name: 'song', label: 'The whole song' } as const;
 
-/** What it does, or why it does nothing. */
+/** The trial's effect in words, or why it has none. */
 function Said({ trial }: { readonly trial: Trial }) {
   const { landing, says, whyNot } = trial.performed;
   const lands = useAppSelector((state) => {
@@ -108,7 +108,7 @@ function Said({ trial }: { readonly trial: Trial }) {
   );
 }
 
-/** What it would be kept adjustable on. */
+/** Choice of what to keep it adjustable on. */
 function KeptOnChoice({ hasSong }: { readonly hasSong: boolean }) {
   const { width } = useWindowDimensions();
   const dispatch = useAppDispatch();
