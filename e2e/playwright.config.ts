@@ -23,6 +23,8 @@ export default defineConfig({
   use: {
     baseURL: `http://localhost:${PORT}`,
     viewport: { width: 390, height: 844 },
+    // Each journey has a browser of its own, which would keep the whole app first; those without a network allow it.
+    serviceWorkers: 'block',
     hasTouch: true,
     isMobile: true,
     // An act on something that is not there fails soon, not with the whole journey.

@@ -1,7 +1,7 @@
 /** Builds the sound engine's kernels, the app with its worklet and workers, and the server, each only where something it is made of
  *  has changed. */
 import { EXPO_ENVIRONMENT, fingerprint, root, run, unlessDone } from './project.mjs';
-import { buildSimilar, buildGuide, buildKernels, buildServer, buildWorkers, compressScripts } from './bundles.mjs';
+import { buildSimilar, buildGuide, buildKernels, buildServer, buildWorkers, compressScripts, sealApp } from './bundles.mjs';
 
 const shared = ['package-lock.json', 'core/kernels', 'core/src', 'scripts'];
 
@@ -13,7 +13,8 @@ unlessDone(
   buildSimilar,
 );
 
-unlessDone('app/dist/.built', fingerprint([...shared, 'app', 'docs/guide.md']), () => {
+const appState = fingerprint([...shared, 'app', 'docs/guide.md']);
+unlessDone('app/dist/.built', appState, () => {
   console.log('Building the app …');
   buildWorkers();
   buildGuide();
@@ -21,6 +22,7 @@ unlessDone('app/dist/.built', fingerprint([...shared, 'app', 'docs/guide.md']), 
     cwd: `${root}/app`,
     env: { ...EXPO_ENVIRONMENT, CI: '1' },
   });
+  sealApp(`${root}/app/dist`, appState.slice(0, 12));
   compressScripts(`${root}/app/dist`);
 });
 

@@ -110,6 +110,27 @@ export function buildServer() {
   });
 }
 
+/** Writes the name of this build into the page, and the service worker that keeps all its files. */
+export function sealApp(folder, build) {
+  const page = join(folder, 'index.html');
+  writeFileSync(page, readFileSync(page, 'utf8').replace('</title>', `</title><meta name="build" content="${build}" />`));
+  const kept = (name) => /\.(js|json|html|woff2|png|ico|webmanifest|wasm)$/.test(name) && name !== 'metadata.json';
+  const files = readdirSync(folder, { recursive: true })
+    .filter(kept)
+    .sort()
+    .map((name) => `/${name}`);
+  buildSync({
+    entryPoints: { 'service-worker': `${root}/app/src/workers/service-worker.ts` },
+    outdir: folder,
+    bundle: true,
+    format: 'iife',
+    target: 'es2022',
+    minify: true,
+    define: { FILES: JSON.stringify(files), BUILD: JSON.stringify(build) },
+    logLevel: 'warning',
+  });
+}
+
 /** Puts every script below a folder beside itself as small as it gets, so that the server need not do it for each load. */
 export function compressScripts(folder) {
   for (const name of readdirSync(folder, { recursive: true })) {

@@ -28,9 +28,11 @@ export function run(command, args, { env = {}, loud = false, cwd = root } = {}) 
 function filesBelow(path) {
   if (!existsSync(path)) return [];
   if (statSync(path).isFile()) return [path];
-  const skipped = new Set(['node_modules', 'dist', '.expo', 'public']);
+  const skipped = new Set(['node_modules', 'dist', '.expo']);
+  // Built scripts stand among the files that are public as they are.
+  const isBuilt = (name) => /app\/public\/(sound|work)$/.test(join(path, name));
   return readdirSync(path)
-    .filter((name) => !skipped.has(name))
+    .filter((name) => !skipped.has(name) && !isBuilt(name))
     .sort()
     .flatMap((name) => filesBelow(join(path, name)));
 }

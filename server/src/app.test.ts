@@ -1,4 +1,4 @@
-import { applyOwn, diff, invert, notesOf, withNotes, type Change, type Document, type Note } from '@yibbo/core';
+import { applyOwn, diff, invert, newSong, notesOf, withNotes, type Change, type Document, type Note } from '@yibbo/core';
 import { importMidi } from '@yibbo/core/midi';
 import { demoSong } from '@yibbo/core/demo';
 import { gzipSync } from 'node:zlib';
@@ -62,6 +62,16 @@ describe('songs', () => {
       history: [],
       song: { tracks: [], notes: {} },
     });
+  });
+
+  it('that a window made while it had no line become the very same here; asked for twice, one stays as it is', async () => {
+    const wish = { id: 'made-at-sea', name: 'Made at sea', seed: 4711 };
+    expect((await post('/songs', wish)).body).toEqual({ id: wish.id });
+    expect((await call<Opened>(`/songs/${wish.id}`)).body.song).toEqual(newSong(wish.id, wish.name, wish.seed));
+    expect((await post('/songs', { ...wish, name: 'Another', seed: 1 })).status).toBe(201);
+    expect((await call<Opened>(`/songs/${wish.id}`)).body.song.song).toMatchObject({ name: 'Made at sea', seed: 4711 });
+    for (const wrong of [{ id: '../up' }, { id: '__proto__' }, { seed: -1 }, { seed: 0.5 }])
+      expect((await post('/songs', { name: 'Wrong', ...wrong })).status).toBe(400);
   });
 
   it('show a card without being opened: tempo, bars, tracks and marks', async () => {

@@ -54,7 +54,7 @@ const CONTENT_POLICY = {
 export function createApp({ queries, live, belongings, files, epoch, log, server, names, pages }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
-  // EngineRoute whether a song is the same costs as much as sending it.
+  // Telling whether a song is the same costs as much as sending it.
   app.disable('etag');
   app.use(
     helmet({

@@ -1,6 +1,7 @@
 import { canRun, EngineHost, SAMPLE_RATE, TimeMap, type EngineMessage, type PeaksMessage } from '@yibbo/core';
+import { besideAddress } from '../browser/build';
 
-const WORKLET_ADDRESS = '/sound/worklet.js';
+const WORKLET_ADDRESS = besideAddress('/sound/worklet.js');
 /** Samples a block in the fallback: smaller ones stutter when the page is busy. */
 const FALLBACK_BLOCK = 2048;
 

@@ -11,6 +11,9 @@ import { useKeyboardRoom } from '../theme/page';
 import { DAY, NIGHT } from '../theme/palette';
 import { tamaguiConfig } from '../theme/tamagui.config';
 
+/** Time for the page to open first. */
+const LEFTOVERS_AFTER_MS = 3000;
+
 const effects = browserEffects();
 const store = makeStore(effects);
 
@@ -32,12 +35,20 @@ export function AppFrame({ children }: { readonly children: ReactNode }) {
   useKeyboardRoom();
   useEffect(() => {
     effects.belongings.begin(store);
+    effects.installed.begin();
     effects.files.onNews = (hash, news) => {
       store.dispatch(fileTold({ hash, news }));
       effects.sound.refresh();
     };
     // Send Changes left over from a page that was closed.
     if (hasUnsentFiles()) effects.files.open().catch(() => undefined);
+    const sendLeftovers = () => void effects.leftovers.send();
+    const once = setTimeout(sendLeftovers, LEFTOVERS_AFTER_MS);
+    addEventListener('online', sendLeftovers);
+    return () => {
+      clearTimeout(once);
+      removeEventListener('online', sendLeftovers);
+    };
   }, []);
   useEffect(() => {
     document.documentElement.lang = 'en';

@@ -2,6 +2,8 @@ import { nanoid } from 'nanoid';
 import type { Id } from '@yibbo/core';
 import { BelongingSync } from '../acts/belongings/belonging-sync';
 import { MidiInputs } from '../audio/midi-inputs';
+import { HandedFile } from '../browser/handed-files';
+import { InstalledApp } from '../browser/installed-app';
 import { AppSound } from '../audio/sound';
 import { store, stored } from '../browser/storage';
 import type { Effects, Keeping, KeepingSlot } from '../state/effects';
@@ -10,6 +12,8 @@ import { HeldInputs } from '../state/on-screen/held';
 import { PageOnScreen } from '../state/on-screen/page';
 import { PressedKeys } from '../state/on-screen/pressed-keys';
 import { api } from '../sync/api';
+import { KeptSongs } from '../sync/kept-songs';
+import { Leftovers } from '../sync/leftovers';
 import { Outbox } from '../sync/outbox';
 import { FilesSlot } from '../state/recordings/files-slot';
 import type { FileNews, SoundFiles } from '../sync/sound-files';
@@ -41,15 +45,20 @@ function deviceId(): Id {
 
 /** The effects of a page in a browser. */
 export function browserEffects(): Effects & { readonly belongings: BelongingSync } {
-  let outbox: Outbox | null = null;
+  let opened: Outbox | null = null;
+  const outbox = () => (opened ??= new Outbox());
+  const keptSongs = new KeptSongs(() => Date.now());
+  const keeping = new OpenKeeping();
   const files = new FilesSlot(openFiles);
   return {
     newId: () => nanoid(),
     now: () => Date.now(),
     deviceId: deviceId(),
     server: api,
-    outbox: () => (outbox ??= new Outbox()),
-    keeping: new OpenKeeping(),
+    outbox,
+    keptSongs,
+    leftovers: new Leftovers({ outbox, kept: keptSongs, server: api, isOpen: (songId) => keeping.current?.songId === songId }),
+    keeping,
     sound: new AppSound((hash) => files.samplesOf(hash)),
     files,
     grid: new GridOnScreen(),
@@ -60,6 +69,8 @@ export function browserEffects(): Effects & { readonly belongings: BelongingSync
     recording: { current: null },
     tapping: { current: null },
     wav: new WavMaker(),
+    installed: new InstalledApp(),
+    handedOver: new HandedFile(),
     belongings: new BelongingSync({ send: api.belongings, newId: () => nanoid() }),
   };
 }

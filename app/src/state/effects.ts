@@ -1,6 +1,8 @@
 import type { Change, Id } from '@yibbo/core';
 import type { Played } from '@yibbo/core/recording';
-import { createContext, useContext } from 'react';
+import { createContext, useContext, useSyncExternalStore } from 'react';
+import type { HandedFile } from '../browser/handed-files';
+import type { AppStanding, InstalledApp } from '../browser/installed-app';
 import type { MidiInputs } from '../audio/midi-inputs';
 import type { AppSound } from '../audio/sound';
 import type { FilesSlot } from './recordings/files-slot';
@@ -11,10 +13,13 @@ import type { PressedKeys } from './on-screen/pressed-keys';
 import type { InputSource } from './preferences/play-in';
 import type { Server } from '../sync/api';
 import type { WavMaker } from '../workers/wav-maker';
+import type { KeptSongs } from '../sync/kept-songs';
+import type { Leftovers } from '../sync/leftovers';
 import type { Outbox } from '../sync/outbox';
 
 /** Where the Changes of the open song go to be kept. */
 export interface Keeping {
+  readonly songId: Id;
   /** Keeps a Change in this browser and sends it. */
   keep(change: Change): void;
   /** Keeps these Changes as all that is unsent. */
@@ -62,9 +67,12 @@ export interface Effects {
   readonly now: () => number;
   /** Names this browser in the history. */
   readonly deviceId: Id;
-  readonly server: Pick<Server, 'open' | 'send' | 'change' | 'bringBack' | 'history' | 'songAt' | 'copy' | 'takeAsWhole'>;
+  readonly server: Pick<Server, 'create' | 'open' | 'send' | 'change' | 'bringBack' | 'history' | 'songAt' | 'copy' | 'takeAsWhole'>;
   /** The outbox of this page, opened when it is first asked for. */
   readonly outbox: () => Outbox;
+  /** Songs kept in this browser, to be opened while the server is away. */
+  readonly keptSongs: KeptSongs;
+  readonly leftovers: Leftovers;
   readonly keeping: KeepingSlot;
   readonly sound: AppSound;
   readonly grid: GridOnScreen;
@@ -77,6 +85,9 @@ export interface Effects {
   readonly files: FilesSlot;
   readonly wav: WavMaker;
   readonly belongings: BelongingsInStep;
+  readonly installed: InstalledApp;
+  /** A sound file for the song that opens next. */
+  readonly handedOver: HandedFile;
 }
 
 const EffectsContext = createContext<Effects | null>(null);
@@ -87,4 +98,10 @@ export function useEffects(): Effects {
   const effects = useContext(EffectsContext);
   if (!effects) throw new Error('There are no effects outside of AppFrame.');
   return effects;
+}
+
+/** How the page stands with the browser: kept, installed, out of date. Re-renders when that changes. */
+export function useAppStanding(): AppStanding {
+  const { installed } = useEffects();
+  return useSyncExternalStore(installed.listen, installed.now);
 }

@@ -28,6 +28,11 @@ export class ApiError extends Error {
   }
 }
 
+/** Whether a request failed because the server could not be reached. */
+export function isAway(error: unknown): error is ApiError {
+  return error instanceof ApiError && error.status === 0;
+}
+
 const AWAY = 'The server cannot be reached. Check that Yibbo is still running, then try again.';
 
 /** How long an answer may take, and how slow a line may be: what takes longer counts as broken. */
@@ -77,7 +82,8 @@ function lastingPost(body: string): RequestInit {
 export const api = {
   list: () => call<SongCard[]>('/songs'),
   deleted: () => call<SongCard[]>('/songs?deleted=yes'),
-  create: (name: string) => call<{ id: Id }>('/songs', posted({ name })),
+  /** Makes an empty song, by the id and seed of one that was made here. */
+  create: (song: { readonly name: string; readonly id?: Id; readonly seed?: number }) => call<{ id: Id }>('/songs', posted(song)),
   /** As the server has had the browser ask for it already (its Link header): asked otherwise, it is fetched twice. */
   open: (id: Id) => call<ServerSong>(`/songs/${id}`, { mode: 'no-cors', credentials: 'include' }),
   rename: (id: Id, name: string) => call<null>(`/songs/${id}`, { ...posted({ name }), method: 'PATCH' }),

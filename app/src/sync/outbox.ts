@@ -53,6 +53,12 @@ export class Outbox {
     return inTime(this.read(songId), late);
   }
 
+  /** The songs of which Changes are unsent. */
+  async songs(): Promise<readonly Id[]> {
+    const kept = await (await this.database).getAllFromIndex('unsent', 'song');
+    return [...new Set([...kept.map(({ song }) => song), ...lastWords().map(({ kept: { song } }) => song)])];
+  }
+
   /** Whether all that was asked to be kept, and is not acknowledged since, is kept. */
   get hasAll(): boolean {
     return this.onTheirWay.size === 0;
@@ -84,7 +90,7 @@ export class Outbox {
 
   private async read(songId: Id): Promise<Change[]> {
     const database = await this.database;
-    for (const { key, kept } of lastWords(songId)) {
+    for (const { key, kept } of lastWords().filter(({ kept: { song } }) => song === songId)) {
       await database.add('unsent', kept);
       localStorage.removeItem(key);
     }
@@ -128,11 +134,10 @@ export class Outbox {
   }
 }
 
-function lastWords(songId: Id): { key: string; kept: Kept }[] {
+function lastWords(): { key: string; kept: Kept }[] {
   try {
     const keys = Object.keys(localStorage).filter((key) => key.startsWith(LAST_WORDS));
-    const found = keys.sort().map((key) => ({ key, kept: JSON.parse(localStorage.getItem(key)!) as Kept }));
-    return found.filter(({ kept }) => kept.song === songId);
+    return keys.sort().map((key) => ({ key, kept: JSON.parse(localStorage.getItem(key)!) as Kept }));
   } catch {
     return [];
   }

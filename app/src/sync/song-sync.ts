@@ -1,17 +1,29 @@
 import type { Answer, Change, Id, ServerSong } from '@yibbo/core';
-import { ApiError, type Server } from './api';
+import { ApiError, isAway, type Server } from './api';
 import type { Link } from './link';
 import type { Outbox } from './outbox';
+import type { KeptSongs, SongToMake } from './kept-songs';
 import { firstPiece } from './pieces';
 import { notIn } from './unsent';
 
 const FIRST_WAIT_MS = 1000;
 const LONGEST_WAIT_MS = 30_000;
 
+/** How long the server may take before a song that is kept here opens without it. */
+const OPENS_WITHOUT_MS = 3000;
+
+/** Where a song comes from, and whether the server must make it first. */
+interface FoundSong {
+  readonly server: ServerSong;
+  readonly isFromHere: boolean;
+  readonly toMake: SongToMake | null;
+}
+
 /** A song on its way from the server, with what this browser still had to send. */
 export type AskedSong = ReturnType<typeof askForSong>;
 
-export function askForSong(songId: Id, outbox: Outbox, server: Pick<Server, 'open'>) {
+/** Asks the server for a song; one that is kept in this browser opens from there while the server is away, slow, or has yet to make it. */
+export function askForSong(songId: Id, outbox: Outbox, server: Pick<Server, 'open'>, kept: Pick<KeptSongs, 'open'>) {
   let late: readonly Change[] | ((changes: readonly Change[]) => void) = [];
   const unsent = outbox
     .unsent(songId, (changes) => (typeof late === 'function' ? late(changes) : (late = changes)))
@@ -20,7 +32,7 @@ export function askForSong(songId: Id, outbox: Outbox, server: Pick<Server, 'ope
       // Without storage the song opens all the same; what storage says later is taken in then.
       () => ({ changes: [] as Change[], isKept: false }),
     );
-  const asked = Promise.all([server.open(songId), unsent]);
+  const asked = Promise.all([findSong(songId, server, kept), unsent]);
   // Whoever opens it is told what went wrong; where nobody does, nobody need be.
   asked.catch(() => undefined);
   const onLate = (take: (changes: readonly Change[]) => void) => {
@@ -28,6 +40,39 @@ export function askForSong(songId: Id, outbox: Outbox, server: Pick<Server, 'ope
     late = take;
   };
   return { asked, onLate };
+}
+
+async function findSong(songId: Id, server: Pick<Server, 'open'>, kept: Pick<KeptSongs, 'open'>): Promise<FoundSong> {
+  const fromHere = async (): Promise<FoundSong | null> => {
+    const song = await kept.open(songId).catch(() => null);
+    return song && { server: song.server, isFromHere: true, toMake: song.toMake };
+  };
+  const fromServer = server.open(songId).then((song): FoundSong => ({ server: song, isFromHere: false, toMake: null }));
+  // Where the kept song was opened meanwhile, nobody waits for this any more.
+  fromServer.catch(() => undefined);
+  const tooSlow = new Promise<null>((resolve) => setTimeout(() => resolve(null), OPENS_WITHOUT_MS));
+  try {
+    return (await Promise.race([fromServer, tooSlow])) ?? (await fromHere()) ?? (await fromServer);
+  } catch (error) {
+    const song = opensWithout(error) ? await fromHere() : null;
+    if (song && (song.toMake || isAway(error))) return song;
+    throw isAway(error) ? new ApiError(0, 'away', NOT_HERE) : error;
+  }
+}
+
+const NOT_HERE = 'The server cannot be reached, and this song is not kept on this device. It opens once the server is back.';
+
+/** Whether a song may be kept here though the server did not give it: it is away, or does not know yet that the song was made here. */
+function opensWithout(error: unknown): boolean {
+  return isAway(error) || (error instanceof ApiError && error.code === 'noSuchSong');
+}
+
+/** Resolves once the page has nothing else to do, or after two seconds. */
+function whenIdle(): Promise<void> {
+  return new Promise((resolve) => {
+    if (typeof requestIdleCallback === 'function') requestIdleCallback(() => resolve(), { timeout: 2000 });
+    else setTimeout(resolve, 50);
+  });
 }
 
 /** The state of a song that syncing needs. */
@@ -65,28 +110,35 @@ export class SongSync {
   private waitMs = FIRST_WAIT_MS;
   private timer: ReturnType<typeof setTimeout> | null = null;
   private events: EventSource | null = null;
+  private toMake: SongToMake | null = null;
+  /** Writing to the kept songs, in order. */
+  private keptUntil: Promise<unknown> = Promise.resolve();
 
   constructor(
-    private readonly songId: Id,
+    readonly songId: Id,
     private readonly song: SongPort,
     private readonly outbox: Outbox,
-    private readonly server: Pick<Server, 'open' | 'send'>,
+    private readonly server: Pick<Server, 'open' | 'send' | 'create'>,
+    private readonly kept: Pick<KeptSongs, 'put' | 'answered' | 'made'>,
   ) {}
 
   /** Opens the song that was asked for. Throws an ApiError where it cannot. */
   async open({ asked, onLate }: AskedSong): Promise<void> {
-    const [server, { changes, isKept }] = await asked;
+    const [{ server, isFromHere, toMake }, { changes, isKept }] = await asked;
     if (this.isClosed) return;
+    this.toMake = toMake;
     const unsent = notIn(server.history, changes);
     this.song.opened(server, unsent);
     this.song.stored(isKept);
+    if (isFromHere) this.song.linked('away');
+    else this.keepHere(() => whenIdle().then(() => this.kept.put(server)));
     onLate((found) => this.takeLate(found));
     const had = changes.filter((change) => !unsent.includes(change)).map(({ id }) => id);
     void this.outbox.drop(this.songId, had).catch(() => undefined);
     this.listen();
     addEventListener('online', this.goOn);
     document.addEventListener('visibilitychange', this.comeBack);
-    if (unsent.length) this.goOn();
+    if (unsent.length || isFromHere) this.goOn();
   }
 
   close(): void {
@@ -170,15 +222,19 @@ export class SongSync {
     const isRefused = link === 'refused';
     let { unsent } = this.song.standing();
     if (unsent.length) this.song.linked('saving');
+    await this.makeFirst();
     do {
       const { revision, head } = this.song.standing();
       const { body } = firstPiece(revision, head, unsent, isRefused ? 1 : undefined);
+      const sent = unsent;
       const answer = await this.server.send(this.songId, body);
       if (this.isClosed) return;
       if (answer.isFar) await this.catchUp(answer);
       else this.song.answered(answer);
+      // A Change leaves the outbox only once the kept song has it: closed in between, it is sent twice, which does nothing.
+      if (!answer.isFar) this.keepHere(() => this.kept.answered(this.songId, revision, answer, sent));
+      this.keepHere(() => this.outbox.drop(this.songId, answer.known));
       if (this.isClosed) return;
-      void this.outbox.drop(this.songId, answer.known).catch(() => undefined);
       const now = this.song.standing();
       if (now.unsent.length && now.revision === revision && answer.known.length === 0) throw new NothingGained();
       unsent = now.unsent;
@@ -187,7 +243,22 @@ export class SongSync {
 
   private async catchUp({ known }: Answer): Promise<void> {
     const server = await this.server.open(this.songId);
-    if (!this.isClosed) this.song.caughtUp(server, known);
+    if (this.isClosed) return;
+    this.song.caughtUp(server, known);
+    this.keepHere(() => this.kept.put(server));
+  }
+
+  /** Has the server make a song that was made while it was away. */
+  private async makeFirst(): Promise<void> {
+    if (!this.toMake) return;
+    await this.server.create(this.toMake);
+    await this.kept.made(this.songId).catch(() => undefined);
+    this.toMake = null;
+  }
+
+  /** Writes to this browser's storage after what was written before; where it cannot, the song is on the server all the same. */
+  private keepHere(write: () => Promise<unknown>): void {
+    this.keptUntil = this.keptUntil.then(write).catch(() => undefined);
   }
 
   private async failed(error: unknown): Promise<void> {
@@ -205,7 +276,10 @@ export class SongSync {
   /** Asks for the song as the server has it, so that whoever works here can choose; false where it cannot be had. */
   private async part(): Promise<boolean> {
     const server = await this.server.open(this.songId).catch(() => null);
-    if (server && !this.isClosed) this.song.parted(server);
+    if (server && !this.isClosed) {
+      this.song.parted(server);
+      this.keepHere(() => this.kept.put(server));
+    }
     return server !== null;
   }
 }

@@ -1,5 +1,6 @@
 import type { FileSamples } from '@yibbo/core';
 import type { FoundHit } from '@yibbo/core/hits';
+import { besideAddress } from '../browser/build';
 
 /** How many frames each pair of a picture stands for. */
 export const FRAMES_EACH = 256;
@@ -11,7 +12,7 @@ export type ListenAnswer =
   { readonly type: 'taken' } | { readonly type: 'end'; readonly hits: readonly FoundHit[]; readonly pairs: Float32Array };
 
 /** One plain script beside the app, built by scripts/bundles.mjs. */
-const WORKER_ADDRESS = '/work/hits.js';
+const WORKER_ADDRESS = besideAddress('/work/hits.js');
 const NO_WORKER = 'This browser could not start the part of Yibbo that listens to recordings. Reload the page, then try again.';
 
 /** Listens to samples, both sides mixed, in a worker: their hits, and the lowest and highest sample of every 256. Rejects with an Error in words. */

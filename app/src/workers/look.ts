@@ -1,5 +1,6 @@
 import type { KeyChoice, TrackShape } from '@yibbo/core';
 import type { ImportReport } from '@yibbo/core/midi';
+import { besideAddress } from '../browser/build';
 
 export interface LookRequest {
   readonly bytes: Uint8Array;
@@ -26,7 +27,7 @@ export type Looked =
   | { readonly ok: false; readonly message: string };
 
 /** One plain script beside the app, built by scripts/bundles.mjs. */
-const WORKER_ADDRESS = '/work/import.js';
+const WORKER_ADDRESS = besideAddress('/work/import.js');
 const NO_WORKER = 'This browser could not start the part of Yibbo that reads files. Reload the page, then choose the file again.';
 
 /** Looks into a MIDI file in a worker, so that the page stays alive under large ones. Aborting ends the worker and never resolves. */

@@ -1,8 +1,9 @@
 import type { WavEnd } from '@yibbo/core/render';
 import type { WavAnswer, WavRequest } from './wav';
+import { besideAddress } from '../browser/build';
 
 /** One plain script beside the app, built by scripts/bundles.mjs. */
-const WORKER_ADDRESS = '/work/wav.js';
+const WORKER_ADDRESS = besideAddress('/work/wav.js');
 const NO_WORKER = 'This browser could not start the part of Yibbo that makes WAV files. Reload the page, then try again.';
 
 /** A WAV file that has been made. */

@@ -24,6 +24,7 @@ export {
   MOST_PIECE_BYTES,
   listQuerySchema,
   nameSchema as nameBodySchema,
+  newSongSchema,
   sendSchema,
   type Answer,
   type BroughtBack,

@@ -25,7 +25,13 @@ export const API = {
     query: schemas.listQuerySchema,
     answer: schemas.songCardSchema.array(),
   },
-  createSong: { method: 'POST', path: '/songs', what: 'Makes an empty song.', body: schemas.nameSchema, answer: schemas.madeSchema },
+  createSong: {
+    method: 'POST',
+    path: '/songs',
+    what: 'Makes an empty song; one whose `id` is there already stays as it is.',
+    body: schemas.newSongSchema,
+    answer: schemas.madeSchema,
+  },
   importSong: {
     method: 'POST',
     path: '/songs/import',

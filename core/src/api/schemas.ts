@@ -10,6 +10,8 @@ function named<T>(title: string) {
 }
 
 export const nameSchema = z.object({ name: z.string().trim().min(1).max(200) });
+/** A new song; `id` and `seed` are of one that a window made while the server was away. */
+export const newSongSchema = nameSchema.extend({ id: idSchema.optional(), seed: z.int().min(0).max(0xffffffff).optional() });
 export const listQuerySchema = z.object({ deleted: z.enum(['yes', 'no']).default('no') });
 export const importQuerySchema = z.object({
   name: z

@@ -1,4 +1,5 @@
 export * from './compare';
+export { glanceOf, type SongGlance } from './glance';
 export * from './new-song';
 export * from './copy-song';
 export * from './marks';

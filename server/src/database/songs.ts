@@ -1,6 +1,5 @@
-import { labelOf, type Change, type ChangeLabel, type Document, type Id } from '@yibbo/core';
+import { labelOf, type Change, type ChangeLabel, type Document, type Id, glanceOf, type SongGlance } from '@yibbo/core';
 import { and, asc, desc, eq, gt, isNotNull, isNull, lt, sql } from 'drizzle-orm';
-import { cardOf, type SongCard } from './card';
 import type { Orm } from './open';
 import { safeBody, safeText } from './safe-text';
 import { changes, settings, snapshots, songs } from './schema';
@@ -29,7 +28,7 @@ export interface ListedSong {
   readonly revision: number;
   /** As of `missing`. */
   readonly missing: number | null;
-  readonly card: SongCard | null;
+  readonly card: SongGlance | null;
   readonly isStale: boolean;
 }
 
@@ -83,7 +82,7 @@ export class SongQueries {
   }
 
   async setCard(id: Id, document: Document, revision: number): Promise<void> {
-    const card = JSON.stringify(cardOf(document));
+    const card = JSON.stringify(glanceOf(document));
     await this.write(() => this.orm.update(songs).set({ card, cardRevision: revision }).where(eq(songs.id, id)).run());
   }
 
@@ -91,7 +90,7 @@ export class SongQueries {
   async create(document: Document, body = JSON.stringify(document)): Promise<void> {
     const { id, name } = document.song;
     const at = this.now();
-    const card = JSON.stringify(cardOf(document));
+    const card = JSON.stringify(glanceOf(document));
     await this.write(() => {
       this.orm.insert(songs).values({ id, name, revision: 0, card, cardRevision: 0, createdAt: at, changedAt: at }).run();
       this.orm.insert(snapshots).values({ songId: id, revision: 0, body }).run();
@@ -295,9 +294,9 @@ function changeIn(body: string | null): Change | null {
   }
 }
 
-function readCard(json: string): SongCard | null {
+function readCard(json: string): SongGlance | null {
   try {
-    const card = JSON.parse(json) as SongCard;
+    const card = JSON.parse(json) as SongGlance;
     return Array.isArray(card.tracks) ? card : null;
   } catch {
     return null;

@@ -1,7 +1,6 @@
-import type { Arrangement, Change, Id } from '@yibbo/core';
+import type { Arrangement, Change, Id, SongGlance } from '@yibbo/core';
 import type { ExportMode } from '@yibbo/core/midi';
 import { setImmediate as othersHaveHadTheirTurn, setTimeout as later } from 'node:timers/promises';
-import type { SongCard } from '../database/card';
 import type { ListedSong, SongQueries } from '../database/songs';
 import { deletedSong, noSuchSong, RequestError } from '../errors';
 import type { SongWork, Taken } from '../songs/work';
@@ -10,7 +9,7 @@ import type { SongWork, Taken } from '../songs/work';
 export type SongNews = { readonly kind: 'revision'; readonly revision: number } | { readonly kind: 'deleted' };
 
 /** A song as the Songs screen lists it; `problem` says why one cannot be opened. */
-export interface SongListing extends Partial<SongCard> {
+export interface SongListing extends Partial<SongGlance> {
   readonly id: Id;
   readonly name: string;
   readonly changedAt: number;
@@ -24,7 +23,7 @@ export interface SongListing extends Partial<SongCard> {
 const LIST_MS = 400;
 
 /** A card that was made; why the song cannot be opened; or that it could not be made just now, which says nothing of the song. */
-type FreshCard = { readonly card: SongCard } | { readonly problem: string } | { readonly isLate: true };
+type FreshCard = { readonly card: SongGlance } | { readonly problem: string } | { readonly isLate: true };
 
 /** Refusals that are about the moment and not about the song. */
 const LATE: readonly string[] = ['busy', 'tooMuch', 'noRoom'];

@@ -8,6 +8,7 @@ import {
   MAX_FILE_BYTES,
   nameBodySchema,
   newSong,
+  newSongSchema,
 } from '@yibbo/core';
 import { raw, Router, type Request, type Response } from 'express';
 import { nanoid } from 'nanoid';
@@ -78,9 +79,9 @@ function addSongs(router: Router, queries: SongQueries, live: LiveSongs): void {
   });
 
   router.post('/', ...smallJson, async (request, response) => {
-    const { name } = checked(nameBodySchema, request.body);
-    const id = nanoid();
-    await queries.create(newSong(id, name, newSeed()));
+    const { name, id = nanoid(), seed = newSeed() } = checked(newSongSchema, request.body);
+    // A window that did not hear the answer asks again.
+    if (!(await queries.state(id))) await queries.create(newSong(id, name, seed));
     response.status(201).json({ id });
   });
 

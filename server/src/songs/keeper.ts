@@ -15,9 +15,10 @@ import {
   type Document,
   type Id,
   type Lost,
+  glanceOf,
+  type SongGlance,
 } from '@yibbo/core';
 import { exportMidi, importMidi, type ExportMode, type ImportReport } from '@yibbo/core/midi';
-import { cardOf, type SongCard } from '../database/card';
 import { databaseRefusal } from '../database/failures';
 import type { NumberedChange, SongQueries, StoredSong } from '../database/songs';
 import { noSuchSong, RequestError } from '../errors';
@@ -89,11 +90,11 @@ export class SongKeeper implements SongWork {
     return this.lay(id, song, song.revision, [change]);
   }
 
-  async refreshCard(id: Id): Promise<SongCard> {
+  async refreshCard(id: Id): Promise<SongGlance> {
     const { document, revision } = await this.song(id);
     // The Songs screen can do without it being kept.
     await this.parts.queries.setCard(id, document, revision).catch(() => undefined);
-    return cardOf(document);
+    return glanceOf(document);
   }
 
   async readAt(id: Id, changeId: Id): Promise<Uint8Array> {

@@ -1,6 +1,5 @@
-import type { Arrangement, Id } from '@yibbo/core';
+import type { Arrangement, Id, SongGlance } from '@yibbo/core';
 import type { ExportMode, ImportReport } from '@yibbo/core/midi';
-import type { SongCard } from '../database/card';
 
 /** The result for a window's Changes. */
 export interface Taken {
@@ -20,7 +19,7 @@ export interface SongWork {
   take(id: Id, body: Uint8Array): Promise<Taken>;
   rename(id: Id, name: string): Promise<Taken>;
   /** Rebuilds the song's card for the Songs screen; returns it even if it cannot be stored. */
-  refreshCard(id: Id): Promise<SongCard>;
+  refreshCard(id: Id): Promise<SongGlance>;
   /** The song as it was right after a Change, as JSON. */
   readAt(id: Id, changeId: Id): Promise<Uint8Array>;
   /** Makes a song of the same content, or of what it was right after a Change. */

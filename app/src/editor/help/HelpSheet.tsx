@@ -8,6 +8,7 @@ import { SheetFrame } from '../sheets/SheetFrame';
 import { allExplanations, type Explanation } from './explain';
 import { ExamplePicture } from './ExamplePicture';
 import { forgivingIndex } from './forgiving-index';
+import { besideAddress } from '../../browser/build';
 
 /** All that can be read of the program, by a few everyday words. */
 export default function HelpSheet({ isPanel }: { readonly isPanel: boolean }) {
@@ -53,7 +54,7 @@ function useGuide(): readonly Explanation[] {
     const take = (entries: readonly Pick<Required<Explanation>, 'title' | 'html'>[]) => {
       if (!isLeft) setGuide(entries.map(({ title, html }) => ({ title, html, text: html.replace(/<[^>]*>/g, '') })));
     };
-    fetch('/work/guide.json')
+    fetch(besideAddress('/work/guide.json'))
       .then((answer) => answer.json())
       .then(take)
       .catch(() => undefined);

@@ -1,11 +1,11 @@
 import { useRouter } from 'expo-router';
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { Words } from '../../controls/words';
 import { missingWords } from '../../state/document/missing-words';
 import { bringBackOpen, leaveOut, rejoin, takeAsWhole } from '../../acts/document/rejoin';
-import { useEffects } from '../../state/effects';
+import { useAppStanding, useEffects } from '../../state/effects';
 import { useAppDispatch, useAppSelector } from '../../state/store';
 
 /** Where keeping the song needs a decision: what has happened, and what can be done. It stays until that is done. */
@@ -58,6 +58,23 @@ function MissingBar({ missing }: { readonly missing: number }) {
     </Bar>
   );
 }
+
+/** A newer Yibbo is there. It is offered and never forced: what is unsent is kept, and work can go on with this one. */
+export function NewerBar() {
+  const { installed } = useEffects();
+  const { hasNewer, wasRenewed } = useAppStanding();
+  const [isLater, setLater] = useState(false);
+  if (isLater || !(hasNewer || wasRenewed)) return null;
+  return (
+    <Bar words={wasRenewed ? RENEWED : NEWER}>
+      <Press label="Change over" look="strong" onPress={() => installed.changeOver()} />
+      <Press label="Later" look="raised" onPress={() => setLater(true)} />
+    </Bar>
+  );
+}
+
+const NEWER = 'A newer Yibbo is ready. Changing over loads this page again; nothing you did is lost.';
+const RENEWED = 'Another window has changed over to a newer Yibbo. This one goes on as it is until you change over, too.';
 
 function Bar({ words, children }: { readonly words: string; readonly children: ReactNode }) {
   return (

@@ -12,6 +12,8 @@ import { Copies } from './Copies';
 import { broughtWords, dayWords } from './days';
 import { Everything } from './Everything';
 import { SoundFilesPart } from './SoundFilesPart';
+import { NewerBar } from '../../editor/screen/KeepingBar';
+import { ThisDevice } from './ThisDevice';
 import { OtherDevices } from './OtherDevices';
 
 /** The machine that songs are kept on: other devices, copies of earlier days, and everything as one file. */
@@ -49,6 +51,8 @@ export function SettingsScreen() {
           </Title>
         </XStack>
         <Words role="status">{said ?? ''}</Words>
+        <NewerBar />
+        <ThisDevice />
         {news ? (
           <>
             <OtherDevices news={news} onSendAway={(id) => then(api.sendAway(id), () => 'It is asked for the code again.')} />
@@ -60,7 +64,7 @@ export function SettingsScreen() {
             <Everything onFile={takeFile} />
           </>
         ) : (
-          <Words>Asking the server …</Words>
+          <Words>{said ? 'The rest of the settings is the server’s, and comes once it can be reached.' : 'Asking the server …'}</Words>
         )}
       </YStack>
     </ScrollView>

@@ -14,6 +14,8 @@ import { isSoundFile } from '../../acts/song/recordings';
 import { switchedAtBar } from '../../acts/song/tracks';
 import { useFilesOfSong } from '../../editor/recordings/useFilesOfSong';
 import { noticeSet } from '../../state/session/session';
+import { store } from '../../browser/storage';
+import { LAST_SONG_KEY } from '../../state/addresses';
 import { useSongSync } from './useSongSync';
 import { PAGE_HEIGHT } from '../../theme/page';
 
@@ -55,6 +57,18 @@ function useDroppedSound(): void {
   useFileDrop(take);
 }
 
+/** Lays a sound file that was handed over from outside under the notes, and remembers the song as the last one opened. */
+function useOpened(songId: string, isOpen: boolean): void {
+  const dispatch = useAppDispatch();
+  const { handedOver } = useEffects();
+  useEffect(() => {
+    if (!isOpen) return;
+    store(LAST_SONG_KEY, { id: songId });
+    const file = handedOver.take();
+    if (file) void dispatch(takeDroppedSound(file, null, false));
+  }, [songId, isOpen, dispatch, handedOver]);
+}
+
 /** Parts that come in scripts of their own. */
 const LATER = [
   () => import('../../browser/send-midi'),
@@ -93,6 +107,7 @@ export function OpenSong({ songId, children }: { readonly songId: string; readon
   useDroppedSound();
   const isOpen = useAppSelector((state) => state.song.document !== null);
   useMadeReady(isOpen);
+  useOpened(songId, isOpen);
   if (problem) return <Problem message={problem} />;
   if (!isOpen) return <Centred>Opening the song …</Centred>;
   return (

@@ -21,7 +21,7 @@ import { openSheet } from '../../acts/open-sheet';
 import { selectedPlacements } from '../../acts/song/placements';
 import { toggleLoop } from '../../acts/song/sections';
 import { useOpenPlacement } from '../../editor/screen/useOpenPlacement';
-import { KeepingBar } from '../../editor/screen/KeepingBar';
+import { KeepingBar, NewerBar } from '../../editor/screen/KeepingBar';
 import { isSongSheet, OpenSongSheet } from '../../editor/sheets/song/OpenSongSheet';
 import { DragLabel } from './DragLabel';
 import { HereEditor } from './HereEditor';
@@ -221,6 +221,7 @@ function Page({ document, rail, here }: PageProps) {
           <YStack pointerEvents="auto">
             <SongSilence document={document} />
             <Notice />
+            <NewerBar />
             <KeepingBar />
           </YStack>
         </YStack>

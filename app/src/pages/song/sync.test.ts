@@ -5,11 +5,15 @@ import { noEffects, opened, PATTERN } from '../../../test/opened';
 import { songChanged } from '../../state/document/song';
 import { makeStore, type Store } from '../../state/store';
 import { ApiError } from '../../sync/api';
+import { KeptSongs, MOST_KEPT } from '../../sync/kept-songs';
+import { Leftovers } from '../../sync/leftovers';
 import { Outbox } from '../../sync/outbox';
 import { askForSong, SongSync } from '../../sync/song-sync';
 import { portOf } from './song-port';
 
 globalThis.structuredClone ??= <T>(value: T) => JSON.parse(JSON.stringify(value)) as T;
+// Storage is written when the page is idle, which it is at once.
+globalThis.requestIdleCallback = ((run: () => void) => setTimeout(run)) as unknown as typeof requestIdleCallback;
 class Silent {
   onmessage = null;
   addEventListener(): void {}
@@ -25,9 +29,13 @@ class FaultyServer {
   readonly history: Change[] = [];
   song: Document;
   faults: Fault[] = [];
+  isAway = false;
+  /** Whether it has the song: one made while it was away comes with the first line. */
+  isMade = true;
 
-  constructor(song: Document) {
-    this.song = song;
+  constructor(songId: Id) {
+    const document = opened().store.getState().song.document!;
+    this.song = { ...document, song: { ...document.song, id: songId } };
   }
 
   take(changes: readonly Change[]): void {
@@ -39,12 +47,21 @@ class FaultyServer {
     }
   }
 
+  readonly create = async () => {
+    if (this.isAway) throw new ApiError(0, 'away', 'away');
+    this.isMade = true;
+    return { id: this.song.song.id };
+  };
+
   readonly open = async (): Promise<ServerSong> => {
+    if (this.isAway) throw new ApiError(0, 'away', 'away');
+    if (!this.isMade) throw new ApiError(404, 'noSuchSong', 'none');
     return { song: this.song, revision: this.history.length, history: this.history.map(labelOf) } as ServerSong;
   };
 
   readonly send = async (_songId: Id, body: string): Promise<Answer> => {
-    const fault = this.faults.shift() ?? 'none';
+    const fault = this.isAway ? 'away' : (this.faults.shift() ?? 'none');
+    if (!this.isMade && fault !== 'away') throw new ApiError(404, 'noSuchSong', 'none');
     if (fault === 'away') throw new ApiError(0, 'away', 'away');
     if (fault === 'busy') throw new ApiError(503, 'busy', 'busy');
     const { base, changes } = JSON.parse(body) as { base: number; changes: Change[] };
@@ -61,14 +78,15 @@ class FaultyServer {
 /** A window on a song of a server. `closes` as a browser closes: without a word. */
 async function windowOn(server: FaultyServer, songId: Id) {
   const store: Store = makeStore(noEffects());
-  const outbox = new Outbox();
+  const [outbox, kept] = [new Outbox(), new KeptSongs(() => 0)];
   const sync = new SongSync(
     songId,
     portOf(store, () => undefined),
     outbox,
     server,
+    kept,
   );
-  await sync.open(askForSong(songId, outbox, server));
+  await sync.open(askForSong(songId, outbox, server, kept));
   const edit = (id: Id, pitch: number): void => {
     const [note] = store.getState().song.document!.notes[PATTERN]!;
     const entry = { kind: 'edit', of: 'notes', in: PATTERN, ids: [note!.id], fields: { pitch: [[note!.pitch], [pitch]] } };
@@ -77,19 +95,19 @@ async function windowOn(server: FaultyServer, songId: Id) {
     store.dispatch(songChanged(change));
     sync.keep(change);
   };
-  return { store, sync, outbox, edit };
+  return { store, sync, outbox, kept, edit };
 }
 
 const settled = () => new Promise((resolve) => setTimeout(resolve, 15));
 const faults = fc.array(fc.constantFrom<Fault>('none', 'away', 'answer lost', 'busy'), { maxLength: 5 });
-const acts = fc.array(fc.constantFrom('edit', 'other window', 'reload', 'try'), { minLength: 2, maxLength: 7 });
+const acts = fc.array(fc.constantFrom('edit', 'other window', 'reload', 'cold start', 'try'), { minLength: 2, maxLength: 7 });
 
 it('whatever the line does and whenever the window closes, every Change arrives once, in order, and windows agree', async () => {
-  let [reloaded, failed] = [0, 0];
+  let [reloaded, failed, cold] = [0, 0, 0];
   await fc.assert(
     fc.asyncProperty(acts, faults, async (does, fails) => {
       const songId = `song${++songs}`;
-      const server = new FaultyServer(opened().store.getState().song.document!);
+      const server = new FaultyServer(songId);
       server.faults = [...fails];
       failed += fails.some((fault) => fault !== 'none') ? 1 : 0;
       let here = await windowOn(server, songId);
@@ -102,7 +120,20 @@ it('whatever the line does and whenever the window closes, every Change arrives 
           const other = { id: `o${at}`, label: 'o', at: 0, device: 'there', entries: [] } as unknown as Change;
           server.take([other]);
         } else if (act === 'try') here.sync.goOn();
-        else {
+        else if (act === 'cold start') {
+          // The server is away when the song is opened anew: it is there as it was left, and can be worked on.
+          await settled();
+          const before = here.store.getState().song.document;
+          here.sync.close();
+          server.isAway = true;
+          here = await windowOn(server, songId);
+          await settled();
+          expect([here.store.getState().song.document, here.store.getState().song.link]).toEqual([before, 'away']);
+          made.push(`c${at}`);
+          here.edit(`c${at}`, 10 + at);
+          server.isAway = false;
+          cold += 1;
+        } else {
           await settled();
           here.sync.close();
           reloaded += 1;
@@ -123,16 +154,16 @@ it('whatever the line does and whenever the window closes, every Change arrives 
     }),
     { numRuns: 40 },
   );
-  expect(Math.min(reloaded, failed)).toBeGreaterThan(8);
+  expect(Math.min(reloaded, failed, cold)).toBeGreaterThan(8);
 }, 60_000);
 
 it.each([
   ['the network comes back', () => window.dispatchEvent(new Event('online'))],
   ['the page is looked at again', () => document.dispatchEvent(new Event('visibilitychange'))],
 ])('what could not be sent goes as soon as %s, and no more once the song is closed', async (_when, happens) => {
-  const server = new FaultyServer(opened().store.getState().song.document!);
+  const server = new FaultyServer(`song${++songs}`);
   server.faults = ['away'];
-  const here = await windowOn(server, `song${++songs}`);
+  const here = await windowOn(server, server.song.song.id);
   here.edit('c1', 50);
   await settled();
   expect([server.history, here.store.getState().song.link]).not.toEqual([[], 'saved']);
@@ -147,6 +178,60 @@ it.each([
   happens();
   await settled();
   expect(server.history).toHaveLength(1);
+});
+
+describe('a song made while the server is away', () => {
+  const away = async () => {
+    const server = new FaultyServer(`song${++songs}`);
+    Object.assign(server, { isAway: true, isMade: false });
+    const { id, name, seed } = server.song.song;
+    await new KeptSongs(() => 0).put({ song: server.song, revision: 0, history: [] }, { id, name, seed });
+    const here = await windowOn(server, id);
+    here.edit('c1', 50);
+    await settled();
+    return { server, here, id };
+  };
+
+  it('is made there once the server is back, with all that was done in it', async () => {
+    const { server, here, id } = await away();
+    expect(here.store.getState().song.link).toBe('away');
+    server.isAway = false;
+    here.sync.goOn();
+    await settled();
+    expect([server.isMade, server.history.map((change) => change.id), here.store.getState().song.link]).toEqual([true, ['c1'], 'saved']);
+    expect((await here.kept.open(id))?.toMake).toBeNull();
+    here.sync.close();
+  });
+
+  it('goes there without being opened again', async () => {
+    const { server, here, id } = await away();
+    here.sync.close();
+    const parts = { outbox: () => here.outbox, kept: here.kept, server, isOpen: (other: Id) => other !== id };
+    expect(await new Leftovers(parts).send()).toBe(0);
+    server.isAway = false;
+    expect(await new Leftovers({ ...parts, isOpen: () => true }).send()).toBe(0);
+    expect(await new Leftovers(parts).send()).toBe(1);
+    expect([server.isMade, server.history.map((change) => change.id)]).toEqual([true, ['c1']]);
+    expect([await here.outbox.unsent(id, () => undefined), (await here.kept.open(id))?.server.song]).toEqual([[], server.song]);
+    expect(await new Leftovers(parts).send()).toBe(0);
+  });
+});
+
+it('the last opened songs are kept, and all that only this browser has', async () => {
+  let clock = 0;
+  const kept = new KeptSongs(() => ++clock);
+  const song = (id: Id): ServerSong => ({ song: new FaultyServer(id).song, revision: 0, history: [] });
+  await kept.put(song('mine'), { id: 'mine', name: 'Mine', seed: 1 });
+  for (let number = 0; number < MOST_KEPT + 3; number++) await kept.put(song(`many${number}`));
+  const ids = await kept.ids();
+  expect([ids.length, ids.includes('mine'), ids.includes(`many${MOST_KEPT + 2}`), ids.includes('many0')]).toEqual([
+    MOST_KEPT,
+    true,
+    true,
+    false,
+  ]);
+  await kept.drop(['many9']);
+  expect(await kept.open('many9')).toBeNull();
 });
 
 it('what is kept comes back in its order, song by song; what is dropped or replaced does not', async () => {

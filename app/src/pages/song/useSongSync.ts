@@ -11,11 +11,11 @@ import { portOf } from './song-port';
 /** Opens a song and keeps it in step with the server for as long as the component is there. Gives why it cannot be opened, if so. */
 export function useSongSync(songId: string): string | null {
   const store = useStore() as Store;
-  const { keeping, outbox, belongings, server } = useEffects();
+  const { keeping, outbox, belongings, server, keptSongs } = useEffects();
   const [problem, setProblem] = useState<string | null>(null);
   // While the screen is drawn for the first time, the song is on its way already.
-  const [asked] = useState(() => askForSong(songId, outbox(), server));
-  const [sync] = useState(() => new SongSync(songId, portOf(store, belongings.heard), outbox(), server));
+  const [asked] = useState(() => askForSong(songId, outbox(), server, keptSongs));
+  const [sync] = useState(() => new SongSync(songId, portOf(store, belongings.heard), outbox(), server, keptSongs));
   useEffect(() => {
     const { dispatch } = store;
     const detach = keeping.attach(sync);

@@ -5,7 +5,8 @@ import { Panel } from '../../controls/Panel';
 import { Press } from '../../controls/Press';
 import { TextField } from '../../controls/TextField';
 import { Words } from '../../controls/words';
-import { api } from '../../sync/api';
+import { makeSong } from '../../acts/song/made-here';
+import { useEffects } from '../../state/effects';
 
 interface NewSongProps {
   readonly onClose: () => void;
@@ -17,13 +18,14 @@ interface NewSongProps {
 export function NewSong({ onClose, onMade }: NewSongProps) {
   const [name, setName] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
+  const effects = useEffects();
   const isMaking = useRef(false);
   const make = (soundId?: string) => {
     // A second press on the way is no second song.
     if (isMaking.current) return;
     isMaking.current = true;
-    api.create(name.trim() || 'New song').then(
-      ({ id }) => onMade(id, soundId),
+    makeSong(name.trim() || 'New song', effects).then(
+      (id) => onMade(id, soundId),
       (error: Error) => {
         isMaking.current = false;
         setProblem(error.message);

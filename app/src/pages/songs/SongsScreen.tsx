@@ -14,7 +14,13 @@ import { Title, Words } from '../../controls/words';
 import { DeletedSongs } from './DeletedSongs';
 import { foundSongs, MANY_SONGS, SONG_ORDERS, type SongOrder } from './found-songs';
 import { ImportPreview, ReadingFile } from './ImportPreview';
+import { InstallOffer } from './InstallOffer';
 import { NewSong } from './NewSong';
+import { useBegun } from './useBegun';
+import { NewerBar } from '../../editor/screen/KeepingBar';
+import { isSoundFile } from '../../acts/song/recordings';
+import { makeSong } from '../../acts/song/made-here';
+import { useEffects } from '../../state/effects';
 import { useFileDrop } from '../../controls/useFileDrop';
 import { readMidiFile, type PickedFile } from './pick-file';
 import { ServerNotice } from './ServerNotice';
@@ -58,15 +64,22 @@ export function SongsScreen() {
   const songs = useSongs();
   const { panel, close, pick, openNew } = usePanel();
   const input = useRef<HTMLInputElement>(null);
-  const take = (file: File | undefined) => (file && isSongFile(file) ? songs.takeFile(file) : pick(file));
-  const isDropping = useFileDrop(take);
   const open = (id: string, soundId?: string) => router.navigate(songAddress(id, soundId));
+  const takeSound = useSongOfSound(open, songs.say);
+  const take = (file: File | undefined) => {
+    if (file && isSoundFile(file)) void takeSound(file);
+    else if (file && isSongFile(file)) songs.takeFile(file);
+    else pick(file);
+  };
+  const isDropping = useFileDrop(take);
+  useBegun({ onNew: openNew, onLast: open, onFile: take });
   const choose = () => input.current?.click();
 
   return (
     <ScrollView height={PAGE_HEIGHT} backgroundColor="$paper">
       <YStack width="100%" maxWidth={1080} alignSelf="center" padding={16} gap={16} render="main">
         <Heading onSettings={() => router.navigate('/settings')} />
+        <NewerBar />
         <ServerNotice />
         <XStack gap={8}>
           <Press grow look="strong" label="New song" icon={Plus} onPress={openNew} />
@@ -74,7 +87,7 @@ export function SongsScreen() {
           <FileInput
             input={input}
             label="MIDI file"
-            accept=".mid,.midi,.kar,.rmi,.zip,audio/midi,audio/x-midi,application/zip"
+            accept=".mid,.midi,.kar,.rmi,.zip,audio/midi,audio/x-midi,application/zip,.wav,.flac,.ogg,.mp3"
             onFile={take}
           />
         </XStack>
@@ -84,10 +97,24 @@ export function SongsScreen() {
         <Said songs={songs} />
         <SongList songs={songs} onOpen={open} />
         <DeletedSongs songs={songs} />
+        {songs.listed?.songs.length ? <InstallOffer /> : null}
       </YStack>
       {isDropping ? <DropHint /> : null}
     </ScrollView>
   );
+}
+
+/** Makes a song of a sound file: named for it, with the file laid under the notes once it is open. */
+function useSongOfSound(open: (id: string) => void, say: (words: string) => void) {
+  const effects = useEffects();
+  return (file: File) =>
+    makeSong(file.name.replace(/\.[^.]*$/, '').slice(0, 200) || 'New song', effects).then(
+      (id) => {
+        effects.handedOver.give(file);
+        open(id);
+      },
+      (error: Error) => say(error.message),
+    );
 }
 
 /** Whether a file seems to be a song file, by its type or its name. */
@@ -109,12 +136,14 @@ function Heading({ onSettings }: { readonly onSettings: () => void }) {
   );
 }
 
+const AWAY = 'The server is away. The songs below are kept on this device: they open, and what you change is sent once it is back.';
+
 /** The last failure or act, with the way on or back. */
-function Said({ songs: { problem, tryAgain, done, undo } }: { readonly songs: Songs }) {
+function Said({ songs: { problem, listed, tryAgain, done, undo } }: { readonly songs: Songs }) {
   if (problem)
     return (
       <YStack gap={8} role="alert">
-        <Words>{problem}</Words>
+        <Words>{listed?.notHere && listed.songs.length ? AWAY : problem}</Words>
         <Press label="Try again" look="raised" onPress={tryAgain} />
       </YStack>
     );
@@ -138,8 +167,12 @@ function SongList({ songs, onOpen }: { readonly songs: Songs; readonly onOpen: (
   const shown = isMany ? foundSongs(all, sought, order) : all;
   return (
     <>
-      {all.length === 1 ? <Words>New here? Open {all[0]!.name}, press Play, and tap the grid while it runs.</Words> : null}
-      {listed && all.length === 0 ? <Words>No songs yet. Begin with a new one, or drop a MIDI file on this page.</Words> : null}
+      {all.length === 1 && !listed?.notHere ? (
+        <Words>New here? Open {all[0]!.name}, press Play, and tap the grid while it runs.</Words>
+      ) : null}
+      {listed && all.length === 0 && !listed.notHere ? (
+        <Words>No songs yet. Begin with a new one, or drop a MIDI file on this page.</Words>
+      ) : null}
       {isMany ? <SongFinder sought={sought} onSought={setSought} order={order} onOrder={setOrder} /> : null}
       {isMany && shown.length === 0 ? <Words role="status">No song or track has “{sought.trim()}” in its name.</Words> : null}
       <YStack gap={10} role="list" $wide={{ flexDirection: 'row', flexWrap: 'wrap' }}>
@@ -149,6 +182,9 @@ function SongList({ songs, onOpen }: { readonly songs: Songs; readonly onOpen: (
           </View>
         ))}
       </YStack>
+      {listed?.notHere?.length ? (
+        <Words faded>Not kept on this device: {listed.notHere.join(', ')}. They open once the server is back.</Words>
+      ) : null}
     </>
   );
 }

@@ -1,9 +1,23 @@
 import { counted, type BroughtIn, type Id, type SongCard } from '@yibbo/core';
 import { useCallback, useEffect, useState } from 'react';
-import { api } from '../../sync/api';
+import { keptCards } from '../../acts/song/made-here';
+import { store, stored } from '../../browser/storage';
+import { useEffects, type Effects } from '../../state/effects';
+import { api, isAway } from '../../sync/api';
 
 /** How soon the songs are asked for again where not all could be told of yet. */
 const UNFINISHED_AGAIN_MS = 700;
+
+/** The names of the server's songs as they were last listed. */
+const NAMES_KEY = 'yibbo songs by name';
+
+/** The songs that are kept in this browser, and the names of the others. */
+async function songsHere(effects: Effects): Promise<NonNullable<Songs['listed']>> {
+  const songs = await keptCards(effects).catch(() => []);
+  const { names } = stored(NAMES_KEY, { names: [] as readonly (readonly [Id, string])[] });
+  const here = new Set(songs.map(({ id }) => id));
+  return { songs, at: Date.now(), notHere: names.filter(([id]) => !here.has(id)).map(([, name]) => name) };
+}
 
 interface Done {
   readonly words: string;
@@ -12,8 +26,9 @@ interface Done {
 }
 
 export interface Songs {
-  /** The songs and when they were asked for; null until they have come. */
-  readonly listed: { readonly songs: readonly SongCard[]; readonly at: number } | null;
+  /** The songs and when they were asked for; null until they have come. While the server is away, those that are kept here, and the names of
+   *  the others. */
+  readonly listed: { readonly songs: readonly SongCard[]; readonly at: number; readonly notHere?: readonly string[] } | null;
   readonly deleted: readonly SongCard[];
   readonly problem: string | null;
   readonly done: Done | null;
@@ -28,16 +43,17 @@ export interface Songs {
   readonly takeAsWhole: (song: SongCard) => void;
   readonly bringBack: (song: SongCard) => void;
   readonly undo: () => void;
+  readonly say: (words: string) => void;
   /** Brings in the songs of a song file. */
   readonly takeFile: (file: File) => void;
 }
 
-/** The songs of this server, and what can be done with one as a whole. */
-export function useSongs(): Songs {
+/** The songs of this server or, while it is away, of this device; asked for anew when the network comes back. */
+function useListed() {
   const [listed, setListed] = useState<Songs['listed']>(null);
   const [deleted, setDeleted] = useState<readonly SongCard[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
-  const [done, setDone] = useState<Done | null>(null);
+  const effects = useEffects();
   const ask = useCallback(
     () =>
       Promise.all([api.list(), api.deleted()]).then(
@@ -45,18 +61,42 @@ export function useSongs(): Songs {
           setProblem(null);
           setListed({ songs, at: Date.now() });
           setDeleted(gone);
+          store(NAMES_KEY, { names: songs.map(({ id, name }) => [id, name]) });
+          void effects.keptSongs.drop(gone.map(({ id }) => id)).catch(() => undefined);
         },
-        (error: Error) => setProblem(error.message),
+        async (error: Error) => {
+          setProblem(error.message);
+          if (isAway(error)) setListed(await songsHere(effects));
+        },
       ),
-    [],
+    [effects],
   );
-  useEffect(() => void ask(), [ask]);
+  /** Asks for the songs; once the server answers, what earlier pages left unsent goes there, and may make new ones. */
+  const tryAgain = useCallback(
+    () =>
+      void ask()
+        .then(() => effects.leftovers.send())
+        .then((sent) => (sent > 0 ? ask() : undefined)),
+    [ask, effects],
+  );
+  useEffect(() => {
+    tryAgain();
+    addEventListener('online', tryAgain);
+    return () => removeEventListener('online', tryAgain);
+  }, [tryAgain]);
   const isUnfinished = listed?.songs.some(({ isBeingMade }) => isBeingMade) ?? false;
   useEffect(() => {
     if (!isUnfinished) return undefined;
     const again = setTimeout(() => void ask(), UNFINISHED_AGAIN_MS);
     return () => clearTimeout(again);
   }, [isUnfinished, listed, ask]);
+  return { listed, deleted, problem, ask, tryAgain };
+}
+
+/** The songs, and what can be done with one as a whole. */
+export function useSongs(): Songs {
+  const { ask, ...songs } = useListed();
+  const [done, setDone] = useState<Done | null>(null);
   const act = <T>(work: Promise<T>, say: (result: T) => Done | null) =>
     void work.then(
       (result) => {
@@ -72,11 +112,9 @@ export function useSongs(): Songs {
   const back = (id: Id, words: string) => act(api.bringBack(id), () => ({ words }));
   return {
     takeFile,
-    listed,
-    deleted,
-    problem,
+    say: (words) => setDone({ words }),
+    ...songs,
     done,
-    tryAgain: () => void ask(),
     rename: ({ id }, name) => act(api.rename(id, name), () => null),
     copy: ({ id }) => act(api.copy(id), ({ name }) => ({ words: `${name} was made.` })),
     remove: ({ id, name }) => act(api.delete(id), () => ({ words: `${name} was deleted. It is kept for 30 days.`, deletedId: id })),

@@ -11,6 +11,7 @@ import {
 } from '@yibbo/core';
 import { createAction, type UnknownAction } from '@reduxjs/toolkit';
 import type { Link } from '../../sync/link';
+import { newsOf } from '../../sync/answers';
 import { notIn } from '../../sync/unsent';
 
 export interface SongState {
@@ -165,8 +166,7 @@ function answered(state: SongState, before: Document, { revision, missed, known 
   const done = new Set(known);
   const isNews = revision > state.revision;
   if (!isNews && !state.unsent.some(({ id }) => done.has(id))) return state;
-  const ours = new Map(state.unsent.map((change) => [change.id, change]));
-  const taken = missed.filter((each) => each.revision > state.revision).map(({ id, change }) => change ?? ours.get(id)!);
+  const taken = newsOf({ missed }, state.revision, state.unsent);
   const acknowledged = taken.reduce(applyOwn, before);
   for (const { id } of taken) done.add(id);
   const acknowledgedLabels = [...state.acknowledgedLabels, ...taken.map(labelOf)];

@@ -1,7 +1,9 @@
-import { barBeatAt, notesOf, songEnd, type Document, type TRACK_SYMBOLS } from '@yibbo/core';
+import { notesOf, songEnd, type Document } from '../model/document';
+import type { TRACK_SYMBOLS } from '../model/entities/track';
+import { barBeatAt } from '../time';
 
-/** A song as the Songs screen shows it. */
-export interface SongCard {
+/** A song at a glance: its tempo, meter, length in bars, and its first tracks with marks for a miniature. */
+export interface SongGlance {
   readonly bpm: number;
   readonly meter: string;
   readonly bars: number;
@@ -17,7 +19,8 @@ export interface SongCard {
 const MARKS = 64;
 const TRACKS = 6;
 
-export function cardOf(document: Document): SongCard {
+/** A song at a glance. Tempo in beats a minute to a tenth, of the song's beginning. */
+export function glanceOf(document: Document): SongGlance {
   const { song, tracks, placements } = document;
   const end = songEnd(document);
   const { numerator, denominator } = song.meters[0]!;
