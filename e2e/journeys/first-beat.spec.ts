@@ -1,10 +1,10 @@
 import { expect, test } from '../support/journey';
-import { family, newSong, QUARTER, savedNotes, tool } from '../support/app';
+import { family, newSongByHand, QUARTER, savedNotes, tool } from '../support/app';
 
 const STEP = QUARTER / 4;
 
 test('a beat from nothing: drawn, split, rotated, nudged, there after a reload, and undone again', async ({ page }) => {
-  await newSong(page, 'Quay kit');
+  await newSongByHand(page, 'Quay kit');
   const cell = (row: string, step: number) => page.getByRole('checkbox', { name: new RegExp(`^${row} `) }).nth(step);
   for (const step of [0, 4, 8, 12]) await cell('Kick', step).tap();
   await page.getByRole('button', { name: /^Closed hat, 0 hits/ }).tap();
