@@ -4,9 +4,9 @@ export { expect } from '@playwright/test';
 export type * from '@playwright/test';
 
 /** Console messages that journeys cause on purpose: answers that refuse, a server that is away, sound
- *  without a worklet, a button of the mouse that is held while the page is loaded anew. */
+ *  without a worklet, a button of the mouse that is held while the page is loaded anew, an app that is not to be kept. */
 const BROUGHT_ABOUT =
-  /^Failed to load resource: |net::ERR_|^The ScriptProcessorNode is deprecated|^Cannot record touch end without a touch start/;
+  /^Failed to load resource: |net::ERR_|^The ScriptProcessorNode is deprecated|^Cannot record touch end without a touch start|^Service Worker registration blocked by Playwright/;
 
 function isFault(message: ConsoleMessage): boolean {
   return ['error', 'warning'].includes(message.type()) && !BROUGHT_ABOUT.test(message.text());
