@@ -42,15 +42,21 @@ export class BrowserSound {
   private readonly clock: EngineClock;
   private readonly post: Promise<SoundOutput['post']>;
 
-  /** Throws where there is no sound, NoSound where the reason is known. */
-  constructor(onPeaks: OnPeaks = () => undefined) {
+  /** Throws where there is no sound, NoSound where the reason is known. `onDied` is told where the engine stops by a fault: this sound is over
+   *  then, and another can be made. */
+  constructor(onPeaks: OnPeaks = () => undefined, onDied: () => void = () => undefined) {
     if (!canRun()) throw new NoSound(TOO_OLD);
     this.context = openContext();
     this.clock = new EngineClock(this.context);
-    this.post = engineOn(this.context, (message) => {
+    const tell: OnPeaks = (message) => {
       this.clock.tell(message.frame);
       onPeaks(message);
-    });
+    };
+    const died = () => {
+      this.context.close().catch(() => undefined);
+      onDied();
+    };
+    this.post = engineOn(this.context, tell, died);
     this.post.catch(() => void this.context.close());
   }
 
@@ -129,8 +135,8 @@ class EngineClock {
   }
 }
 
-async function engineOn(context: AudioContext, onPeaks: OnPeaks): Promise<SoundOutput['post']> {
-  return context.audioWorklet ? workletEngine(context, onPeaks) : scriptEngine(context, onPeaks);
+async function engineOn(context: AudioContext, onPeaks: OnPeaks, onDied: () => void): Promise<SoundOutput['post']> {
+  return context.audioWorklet ? workletEngine(context, onPeaks, onDied) : scriptEngine(context, onPeaks);
 }
 
 function resumed(context: AudioContext): void {
@@ -168,10 +174,11 @@ function latencyOf(context: AudioContext): number {
   return (mayAskOutput && context.outputLatency) || context.baseLatency || 0;
 }
 
-async function workletEngine(context: AudioContext, onPeaks: OnPeaks): Promise<SoundOutput['post']> {
+async function workletEngine(context: AudioContext, onPeaks: OnPeaks, onDied: () => void): Promise<SoundOutput['post']> {
   await context.audioWorklet.addModule(WORKLET_ADDRESS);
   const node = new AudioWorkletNode(context, 'yibbo-engine', { numberOfInputs: 0, outputChannelCount: [2] });
   node.port.onmessage = ({ data }: MessageEvent<PeaksMessage>) => onPeaks(data);
+  node.addEventListener('processorerror', onDied);
   node.connect(context.destination);
   return (message) => node.port.postMessage(message);
 }

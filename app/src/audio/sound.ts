@@ -11,6 +11,9 @@ export interface PhraseNote {
   readonly after?: number;
 }
 
+/** An engine that stops within so long after another is not started once more, in milliseconds. */
+const AGAIN_MS = 10_000;
+
 /** The app's sound. It opens at the first press, as browsers ask, and knows the score before that; it can be made ready before, too. */
 export class AppSound {
   player: Player | null = null;
@@ -34,6 +37,8 @@ export class AppSound {
   /** The true peak of the whole, and what the limiter turned it down to, as gains, as they were told last. */
   whole: Pick<PeaksMessage, 'truePeak' | 'held'> = { truePeak: 0, held: 1 };
   private onEnd: (() => void) | null = null;
+  private onDied: ((hasRestarted: boolean) => void) | null = null;
+  private diedAt = -Infinity;
   private onStopping: (() => void) | null = null;
   /** Keys that are down and wait for sound to be opened. */
   private readonly down = new Set<string>();
@@ -43,6 +48,15 @@ export class AppSound {
     this.onBlocked = onBlocked;
     return () => {
       this.onBlocked = null;
+    };
+  }
+
+  /** Tells `onDied` when the engine has stopped by a fault: whether another was started, which it is not twice within ten seconds. Returns what
+   *  ends that. */
+  watchDied(onDied: (hasRestarted: boolean) => void): () => void {
+    this.onDied = onDied;
+    return () => {
+      this.onDied = null;
     };
   }
 
@@ -201,10 +215,20 @@ export class AppSound {
   }
 
   private made(): BrowserSound {
-    return new BrowserSound(({ peaks, truePeak, held }) => {
+    const onPeaks = ({ peaks, truePeak, held }: PeaksMessage) => {
       this.peaks = new Map(peaks);
       this.whole = { truePeak, held };
-    });
+    };
+    return new BrowserSound(onPeaks, () => this.died());
+  }
+
+  private died(): void {
+    this.player?.stop();
+    Object.assign(this, { player: null, opening: null, ready: null });
+    const isAgain = performance.now() - this.diedAt < AGAIN_MS;
+    this.diedAt = performance.now();
+    if (!isAgain) void this.open().catch(() => undefined);
+    this.onDied?.(!isAgain);
   }
 
   private async begin(): Promise<Player> {

@@ -3,7 +3,9 @@ import { Provider } from 'react-redux';
 import { TamaguiProvider, Theme } from '@tamagui/core';
 import { EffectsProvider } from '../state/effects';
 import { browserEffects } from './browser-effects';
+import { Unbroken } from '../pages/broken/ErrorScreen';
 import { fileTold } from '../state/recordings/sound-files';
+import { noticeSet, playingSet } from '../state/session/session';
 import { makeStore } from '../state/store';
 import { hasUnsentFiles } from '../sync/unsent-files';
 import { pageStyles } from '../theme/fonts';
@@ -13,6 +15,9 @@ import { tamaguiConfig } from '../theme/tamagui.config';
 
 /** Time for the page to open first. */
 const LEFTOVERS_AFTER_MS = 3000;
+
+const SOUND_RESTARTED = 'The sound stopped by a fault of ours, and was started again. Press Play to go on.';
+const SOUND_GONE = 'The sound stopped again. Load the page anew to hear more; all you did is kept. Help has a report to save.';
 
 const effects = browserEffects();
 const store = makeStore(effects);
@@ -36,6 +41,12 @@ export function AppFrame({ children }: { readonly children: ReactNode }) {
   useEffect(() => {
     effects.belongings.begin(store);
     effects.installed.begin();
+    effects.faults.begin();
+    const unwatch = effects.sound.watchDied((hasRestarted) => {
+      effects.faults.note('sound', 'The sound engine stopped.');
+      store.dispatch(playingSet(false));
+      store.dispatch(noticeSet(hasRestarted ? SOUND_RESTARTED : SOUND_GONE));
+    });
     effects.files.onNews = (hash, news) => {
       store.dispatch(fileTold({ hash, news }));
       effects.sound.refresh();
@@ -46,6 +57,7 @@ export function AppFrame({ children }: { readonly children: ReactNode }) {
     const once = setTimeout(sendLeftovers, LEFTOVERS_AFTER_MS);
     addEventListener('online', sendLeftovers);
     return () => {
+      unwatch();
       clearTimeout(once);
       removeEventListener('online', sendLeftovers);
     };
@@ -61,7 +73,9 @@ export function AppFrame({ children }: { readonly children: ReactNode }) {
       <EffectsProvider value={effects}>
         <style>{pageStyles()}</style>
         <TamaguiProvider config={tamaguiConfig} defaultTheme="light">
-          <Theme name={isNight ? 'dark' : 'light'}>{children}</Theme>
+          <Theme name={isNight ? 'dark' : 'light'}>
+            <Unbroken>{children}</Unbroken>
+          </Theme>
         </TamaguiProvider>
       </EffectsProvider>
     </Provider>

@@ -2,6 +2,7 @@ import { nanoid } from 'nanoid';
 import type { Id } from '@yibbo/core';
 import { BelongingSync } from '../acts/belongings/belonging-sync';
 import { MidiInputs } from '../audio/midi-inputs';
+import { FaultLog } from '../browser/fault-log';
 import { HandedFile } from '../browser/handed-files';
 import { InstalledApp } from '../browser/installed-app';
 import { AppSound } from '../audio/sound';
@@ -70,6 +71,7 @@ export function browserEffects(): Effects & { readonly belongings: BelongingSync
     tapping: { current: null },
     wav: new WavMaker(),
     installed: new InstalledApp(),
+    faults: new FaultLog(),
     handedOver: new HandedFile(),
     belongings: new BelongingSync({ send: api.belongings, newId: () => nanoid() }),
   };

@@ -1,6 +1,7 @@
 import type { Change, Id } from '@yibbo/core';
 import type { Played } from '@yibbo/core/recording';
 import { createContext, useContext, useSyncExternalStore } from 'react';
+import type { FaultLog } from '../browser/fault-log';
 import type { HandedFile } from '../browser/handed-files';
 import type { AppStanding, InstalledApp } from '../browser/installed-app';
 import type { MidiInputs } from '../audio/midi-inputs';
@@ -86,6 +87,7 @@ export interface Effects {
   readonly wav: WavMaker;
   readonly belongings: BelongingsInStep;
   readonly installed: InstalledApp;
+  readonly faults: FaultLog;
   /** A sound file for the song that opens next. */
   readonly handedOver: HandedFile;
 }

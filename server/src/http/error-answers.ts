@@ -22,14 +22,15 @@ const KNOWN: Readonly<Record<string, [number, string, string]>> = {
 
 /** Turns every failure into a JSON answer; what is not the caller's fault is logged and says no more than that. */
 export function errorAnswers(log: Logger): ErrorRequestHandler {
-  return (error: Error & { type?: string; status?: number }, _request, response, next) => {
+  return (error: Error & { type?: string; status?: number }, request, response, next) => {
     if (response.headersSent) return next(error);
     if (error instanceof RequestError) return send(response, error.status, error.code, error.message, error.details);
     const known = KNOWN[error.type ?? ''];
     if (known) return send(response, ...known);
     if (error instanceof URIError || (error.status ?? 500) < 500) return send(response, 400, 'badRequest', 'The request is not valid.');
     const refusal = databaseRefusal(error);
-    log.error(error);
+    const remedy = refusal?.message ?? 'A fault of ours: the stack says where. The song was not changed.';
+    log.error({ err: error, request: `${request.method} ${request.baseUrl}${request.path}`, remedy }, error.message);
     if (refusal) return send(response, refusal.status, refusal.code, refusal.message);
     return send(response, 500, 'ourFault', 'Something went wrong on the server. Nothing was changed; try again.');
   };

@@ -7,6 +7,7 @@ import { Words } from '../../controls/words';
 import { SheetFrame } from '../sheets/SheetFrame';
 import { allExplanations, type Explanation } from './explain';
 import { ExamplePicture } from './ExamplePicture';
+import { ReportFault } from './ReportFault';
 import { forgivingIndex } from './forgiving-index';
 import { besideAddress } from '../../browser/build';
 
@@ -27,6 +28,8 @@ export default function HelpSheet({ isPanel }: { readonly isPanel: boolean }) {
           <Explained key={`${each.title} ${place}`} {...each} />
         ))}
       </YStack>
+      <Words strong>Something wrong?</Words>
+      <ReportFault />
     </SheetFrame>
   );
 }

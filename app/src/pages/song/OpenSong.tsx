@@ -16,6 +16,7 @@ import { useFilesOfSong } from '../../editor/recordings/useFilesOfSong';
 import { noticeSet } from '../../state/session/session';
 import { store } from '../../browser/storage';
 import { LAST_SONG_KEY } from '../../state/addresses';
+import { Unbroken } from '../broken/ErrorScreen';
 import { useSongSync } from './useSongSync';
 import { PAGE_HEIGHT } from '../../theme/page';
 
@@ -112,7 +113,7 @@ export function OpenSong({ songId, children }: { readonly songId: string; readon
   if (!isOpen) return <Centred>Opening the song …</Centred>;
   return (
     <>
-      {children}
+      <Unbroken>{children}</Unbroken>
       <AskingLayer />
     </>
   );
