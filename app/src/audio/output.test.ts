@@ -50,6 +50,7 @@ class FakeContext extends EventTarget {
 
 class FakeNode {
   readonly said: unknown[] = [];
+  readonly addEventListener = (): void => undefined;
   readonly port = {
     onmessage: null as ((event: { data: PeaksMessage }) => void) | null,
     postMessage: (message: unknown) => void this.said.push(message),
