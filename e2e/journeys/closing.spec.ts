@@ -20,7 +20,7 @@ async function slowed(page: Page): Promise<void> {
 function requestsOf(page: Page): string[] {
   const sent: string[] = [];
   page.on('request', (request) => {
-    if (request.url().includes('/api/') && !request.url().endsWith('/events')) sent.push(`${request.method()} ${request.url()}`);
+    if (request.url().includes('/api/') && !/\/(events\?|here\/)/.test(request.url())) sent.push(`${request.method()} ${request.url()}`);
   });
   return sent;
 }

@@ -46,7 +46,7 @@ async function openedByAddress(page: Page, sound: string): Promise<void> {
 async function untouched(page: Page): Promise<Page> {
   const fresh = await page.context().newPage();
   await watchSound(fresh);
-  const heard = fresh.waitForResponse(/\/events$/);
+  const heard = fresh.waitForResponse(/\/events\?/);
   await fresh.goto(page.url());
   await heard;
   await fresh.waitForTimeout(1000);

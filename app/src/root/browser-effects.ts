@@ -55,6 +55,7 @@ export function browserEffects(): Effects & { readonly belongings: BelongingSync
     newId: () => nanoid(),
     now: () => Date.now(),
     deviceId: deviceId(),
+    windowId: nanoid(10),
     server: api,
     outbox,
     keptSongs,

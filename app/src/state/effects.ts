@@ -68,7 +68,12 @@ export interface Effects {
   readonly now: () => number;
   /** Names this browser in the history. */
   readonly deviceId: Id;
-  readonly server: Pick<Server, 'create' | 'open' | 'send' | 'change' | 'bringBack' | 'history' | 'songAt' | 'copy' | 'takeAsWhole'>;
+  /** Names this page among the windows of a song. */
+  readonly windowId: Id;
+  readonly server: Pick<
+    Server,
+    'create' | 'tellHere' | 'open' | 'send' | 'change' | 'bringBack' | 'history' | 'songAt' | 'copy' | 'takeAsWhole'
+  >;
   /** The outbox of this page, opened when it is first asked for. */
   readonly outbox: () => Outbox;
   /** Songs kept in this browser, to be opened while the server is away. */

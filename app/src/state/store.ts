@@ -10,6 +10,7 @@ import { playInReducer, storePlayIn } from './preferences/play-in';
 import { preferencesReducer, storePreferences } from './preferences/preferences';
 import { soundFilesReducer } from './recordings/sound-files';
 import { clipboardReducer, storeClipboard } from './session/clipboard';
+import { othersReducer } from './session/others';
 import { nudgeReducer } from './session/nudged';
 import { playingInReducer } from './session/playing-in';
 import { sessionReducer } from './session/session';
@@ -30,6 +31,7 @@ export function makeStore(effects: Effects) {
       patternViews: patternViewsReducer,
       foldings: foldingsReducer,
       clipboard: clipboardReducer,
+      others: othersReducer,
       soundFiles: soundFilesReducer,
     },
     middleware: (defaults) => defaults({ serializableCheck: false, immutableCheck: false, thunk: { extraArgument: effects } }),

@@ -7,6 +7,7 @@ import type {
   ChangeLabel,
   Document,
   FilesNews,
+  Here,
   Id,
   OwnAnswer,
   OwnPut,
@@ -126,6 +127,8 @@ export const api = {
     });
     return response.ok ? response.arrayBuffer() : null;
   },
+  /** Tells the other windows of a song where this one is. */
+  tellHere: (id: Id, window: Id, here: Here) => call<null>(`/songs/${id}/here/${window}`, { ...posted(here), method: 'PUT' }),
   server: async () => {
     const news = await call<ServerNews>('/server');
     if (!news.mayEnter) askForCode();

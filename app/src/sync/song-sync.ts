@@ -1,4 +1,4 @@
-import type { Answer, Change, Id, ServerSong } from '@yibbo/core';
+import type { Answer, Change, Here, Id, ServerSong } from '@yibbo/core';
 import { ApiError, isAway, type Server } from './api';
 import type { Link } from './link';
 import type { Outbox } from './outbox';
@@ -97,6 +97,15 @@ export interface SongPort {
   stored(isKept: boolean): void;
   found(unsent: readonly Change[]): void;
   parted(server: ServerSong): void;
+  /** The server tells of the other windows from now on, first of all that are there. */
+  lineOpened(): void;
+  otherMoved(moved: OtherMoved): void;
+}
+
+/** Where another window of the song is now; null once it is gone. */
+export interface OtherMoved {
+  readonly window: Id;
+  readonly here: Here | null;
 }
 
 /** An exchange that brought nothing: what was sent is still unsent, and nothing new came. */
@@ -120,6 +129,7 @@ export class SongSync {
     private readonly outbox: Outbox,
     private readonly server: Pick<Server, 'open' | 'send' | 'create'>,
     private readonly kept: Pick<KeptSongs, 'put' | 'answered' | 'made'>,
+    private readonly windowId: Id,
   ) {}
 
   /** Opens the song that was asked for. Throws an ApiError where it cannot. */
@@ -176,7 +186,9 @@ export class SongSync {
 
   private listen(): void {
     if (this.events || this.isClosed) return;
-    this.events = new EventSource(`/api/songs/${this.songId}/events`);
+    this.events = new EventSource(`/api/songs/${this.songId}/events?window=${this.windowId}`);
+    this.events.onopen = () => this.song.lineOpened();
+    this.events.addEventListener('here', ({ data }) => this.song.otherMoved(JSON.parse(data as string) as OtherMoved));
     this.events.onmessage = ({ data }) => {
       const { revision, link } = this.song.standing();
       if (Number(data) !== revision || link === 'away') void this.exchange();

@@ -104,8 +104,16 @@ export const API = {
   followSong: {
     method: 'GET',
     path: '/songs/:id/events',
-    what: 'Server-sent events: the revision as it grows; `deleted` when the song is.',
+    what: 'Server-sent events: the revision as it grows; `deleted` when the song is; with `window`, also `here`: where the other windows of the song are, and when one leaves.',
+    query: schemas.windowQuerySchema,
     answer: 'text/event-stream',
+  },
+  tellHere: {
+    method: 'PUT',
+    path: '/songs/:id/here/:window',
+    what: 'Tells the other windows of a song where this one is, which must be listening. It is kept nowhere.',
+    body: schemas.hereSchema,
+    answer: null,
   },
   exportSong: {
     method: 'GET',

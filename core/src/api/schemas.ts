@@ -109,6 +109,20 @@ export type Answer = Readonly<{
   isFar?: boolean;
 }>;
 
+/** Notes that a window names as selected at most. */
+const MOST_NAMED = 300;
+/** Where a window is in a song, for the others in it: the part it has open, the song ticks it has marked or selected, and its selected notes. */
+export const hereSchema = z.object({
+  name: z.string().trim().max(40),
+  placementId: idSchema.nullable(),
+  start: z.int().min(0).nullable(),
+  end: z.int().min(0).nullable(),
+  noteIds: z.array(idSchema).max(MOST_NAMED),
+});
+export type Here = z.infer<typeof hereSchema>;
+/** Names a window among those of a song. */
+export const windowQuerySchema = z.object({ window: idSchema.optional() });
+
 /** A copy of all songs as they were on a day. */
 const dayCopySchema = z.object({
   /** As 2026-11-26. */

@@ -5,4 +5,5 @@ export * from './diff';
 export * from './invert';
 export * from './layer';
 export * from './history';
+export { bothChanged } from './both-changed';
 export { sameValue } from './same';

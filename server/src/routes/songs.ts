@@ -1,6 +1,7 @@
 import {
   copyQuerySchema,
   exportQuerySchema,
+  hereSchema,
   historyQuerySchema,
   idSchema,
   importQuerySchema,
@@ -9,6 +10,7 @@ import {
   nameBodySchema,
   newSong,
   newSongSchema,
+  windowQuerySchema,
 } from '@yibbo/core';
 import { raw, Router, type Request, type Response } from 'express';
 import { nanoid } from 'nanoid';
@@ -23,6 +25,7 @@ import { idIn } from './id-in';
 import { addSongFiles } from './song-files';
 import type { BringBack } from '../keeping/bring-back';
 import type { LiveSongs } from '../live/live-songs';
+import { OthersHere } from '../live/others-here';
 import { newSeed } from '../songs/make-keeper';
 import { eventStream } from './events';
 
@@ -62,14 +65,22 @@ function addDays(router: Router, bringBack: BringBack): void {
 }
 
 function addLine(router: Router, { live, belongings, holdLine }: SongRouteParts): void {
+  const others = new OthersHere();
   router.get('/:id/events', async (request, response) => {
     const id = idIn(request);
+    const { window } = checked(windowQuerySchema, request.query);
     const { revision } = await live.mustBeThere(id);
     holdLine(request, response);
     eventStream(response, revision, (tell) => {
       const stops = [live.listen(id, tell), belongings.listen((put) => tell({ kind: 'belongings', revision: put }))];
+      if (window) stops.push(others.listen(id, window, (news) => tell({ kind: 'here', ...news })));
       return () => stops.forEach((stop) => stop());
     });
+  });
+
+  router.put('/:id/here/:window', ...smallJson, (request, response) => {
+    others.move(idIn(request), checked(idSchema, request.params.window), checked(hereSchema, request.body));
+    response.status(204).end();
   });
 }
 

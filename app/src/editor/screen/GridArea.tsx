@@ -4,6 +4,7 @@ import { Unseen } from '../../controls/Unseen';
 import { Words } from '../../controls/words';
 import type { OpenPart } from '../../state/session/selectors';
 import { KeepingBar } from './KeepingBar';
+import { OthersHere } from './OthersHere';
 import { GridWords } from './GridWords';
 import { Notice } from './Notice';
 import { PlaceChip } from '../grid/PlaceChip';
@@ -17,6 +18,7 @@ export function GridArea({ part, children }: { readonly part: OpenPart; readonly
   return (
     <YStack flex={1} minWidth={0} minHeight={0} position="relative" data-testid="grid-area">
       {children}
+      <OthersHere />
       <YStack position="absolute" left={0} right={0} bottom={0} zIndex="$3" pointerEvents="none">
         <PassCounter lengthTicks={part.pattern.length} />
         <Spoken />

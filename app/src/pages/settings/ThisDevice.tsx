@@ -1,9 +1,13 @@
 import { counted } from '@yibbo/core';
 import { useEffect, useState } from 'react';
+import { XStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
+import { NameField } from '../../controls/NameField';
 import { Words } from '../../controls/words';
 import type { AppStanding } from '../../browser/installed-app';
 import { useAppStanding, useEffects } from '../../state/effects';
+import { preferencesSet } from '../../state/preferences/preferences';
+import { useAppDispatch, useAppSelector } from '../../state/store';
 import { Part } from './Part';
 
 const OFFLINE: Readonly<Record<AppStanding['offline'], string>> = {
@@ -18,6 +22,8 @@ const OFFLINE: Readonly<Record<AppStanding['offline'], string>> = {
 export function ThisDevice() {
   const { installed, keptSongs } = useEffects();
   const { offline, canInstall, isInstalled } = useAppStanding();
+  const dispatch = useAppDispatch();
+  const ownName = useAppSelector(({ preferences }) => preferences.ownName);
   const [songs, setSongs] = useState<number | null>(null);
   const [bytes, setBytes] = useState<number | null>(null);
   useEffect(() => {
@@ -37,6 +43,10 @@ export function ThisDevice() {
           ? 'This browser keeps no songs: they open only while the server is there.'
           : `${songs === 0 ? 'No song is' : `${counted(songs, 'song')}, the last opened, ${songs === 1 ? 'is' : 'are'}`} kept here for when the server is away.${room}`}
       </Words>
+      <Words>Your name, for others who have the same song open. It can stay empty.</Words>
+      <XStack gap={8} flexWrap="wrap">
+        <NameField of="yourself" name={ownName} canBeEmpty onKeep={(name) => dispatch(preferencesSet({ ownName: name.slice(0, 40) }))} />
+      </XStack>
       {isInstalled ? <Words>It is installed.</Words> : null}
       {canInstall ? <Press look="strong" label="Install Yibbo" onPress={() => void installed.install()} /> : null}
       {!isInstalled && !canInstall && offline !== 'plainHttp' ? (

@@ -17,6 +17,8 @@ import { noticeSet } from '../../state/session/session';
 import { store } from '../../browser/storage';
 import { LAST_SONG_KEY } from '../../state/addresses';
 import { Unbroken } from '../broken/ErrorScreen';
+import { useFollowOther } from '../../editor/screen/useFollowOther';
+import { useTellHere } from './useTellHere';
 import { useSongSync } from './useSongSync';
 import { PAGE_HEIGHT } from '../../theme/page';
 
@@ -109,6 +111,8 @@ export function OpenSong({ songId, children }: { readonly songId: string; readon
   const isOpen = useAppSelector((state) => state.song.document !== null);
   useMadeReady(isOpen);
   useOpened(songId, isOpen);
+  useTellHere(songId);
+  useFollowOther(songId);
   if (problem) return <Problem message={problem} />;
   if (!isOpen) return <Centred>Opening the song …</Centred>;
   return (

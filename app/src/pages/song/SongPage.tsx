@@ -21,6 +21,7 @@ import { openSheet } from '../../acts/open-sheet';
 import { selectedPlacements } from '../../acts/song/placements';
 import { toggleLoop } from '../../acts/song/sections';
 import { useOpenPlacement } from '../../editor/screen/useOpenPlacement';
+import { OthersHere } from '../../editor/screen/OthersHere';
 import { KeepingBar, NewerBar } from '../../editor/screen/KeepingBar';
 import { isSongSheet, OpenSongSheet } from '../../editor/sheets/song/OpenSongSheet';
 import { DragLabel } from './DragLabel';
@@ -214,6 +215,7 @@ function Page({ document, rail, here }: PageProps) {
           </XStack>
           <SongHead page={page} layout={layout} rail={rail} />
         </div>
+        <OthersHere />
         {drag.shown ? <DragLabel drag={drag.shown} /> : null}
         {rectangle ? <div data-testid="rectangle" style={{ ...RECTANGLE, ...rectangle }} /> : null}
         <YStack position="absolute" left={0} right={0} bottom={0} zIndex="$3" pointerEvents="none">

@@ -15,6 +15,7 @@ import {
 import Dots from 'lucide-react/dist/esm/icons/ellipsis.mjs';
 import type { CSSProperties, KeyboardEvent, MouseEvent, PointerEvent } from 'react';
 import { treatmentWords } from '../../acts/trial/treatments';
+import { OthersEdges } from '../../editor/screen/OthersHere';
 import { openSheet } from '../../acts/open-sheet';
 import { useAppDispatch, useAppSelector } from '../../state/store';
 import { barsWords } from '../../state/bars-words';
@@ -65,6 +66,7 @@ export function SongRuler({ row, document, hand }: SongRulerProps) {
           }}
         />
       ) : null}
+      <OthersEdges x={x} start={row.start} end={row.end} />
       {row.bars.map((bar) => (
         <span key={bar.start} style={{ ...NUMBER, left: x(bar.start) + 4 }}>
           {bar.number}

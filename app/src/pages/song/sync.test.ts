@@ -85,6 +85,7 @@ async function windowOn(server: FaultyServer, songId: Id) {
     outbox,
     server,
     kept,
+    'window',
   );
   await sync.open(askForSong(songId, outbox, server, kept));
   const edit = (id: Id, pitch: number): void => {

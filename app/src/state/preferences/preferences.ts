@@ -67,6 +67,8 @@ export interface Preferences {
   readonly toolUses: Readonly<Record<string, number>>;
   /** Whether the toolbox stays open after an act. */
   readonly isToolboxPinned: boolean;
+  /** The person's name, for others who have the same song open; empty for none. */
+  readonly ownName: string;
 }
 
 const KEY = 'yibbo habits';
@@ -98,6 +100,7 @@ const DEFAULTS: Preferences = {
   namesEveryRow: false,
   toolUses: {},
   isToolboxPinned: false,
+  ownName: '',
 };
 
 /** A tool used this often halves all counts, so that new habits can show. */

@@ -3,6 +3,7 @@ import { memo, type CSSProperties } from 'react';
 import type { OpenPart } from '../../../state/session/selectors';
 import { useAppSelector } from '../../../state/store';
 import { selectTurned } from '../../../state/session/turned';
+import { OthersEdges } from '../../screen/OthersHere';
 import { takesPresses } from '../takes-presses';
 import { EndHandle } from './EndHandle';
 import { linesIn } from './lines';
@@ -36,6 +37,7 @@ export const Ruler = memo(function Ruler({ viewport, part, notes, height }: Rule
     width: (end - start) * window.pixelsPerTick,
     height,
   });
+  const xOfSong = (tick: number) => (tick - part.placement.start + part.placement.offset - window.fromTick) * window.pixelsPerTick;
   return (
     <div style={{ ...RULER, height }} aria-hidden data-testid="ruler" {...handlers} onClick={takesPresses}>
       <div ref={follow} style={{ position: 'absolute', top: 0, left: 0 }}>
@@ -43,6 +45,7 @@ export const Ruler = memo(function Ruler({ viewport, part, notes, height }: Rule
         <EndHandle part={part} viewport={viewport} window={window} />
         {span ? <div data-testid="span" style={{ ...SPAN, ...place(span) }} /> : null}
         {turned ? <div data-testid="turned-span" style={{ ...TURNED, ...place(turned) }} /> : null}
+        <OthersEdges x={xOfSong} start={part.placement.start} end={part.placement.start + part.placement.length} />
         {marksIn(window, part).map((mark) => (
           <RulerMark key={mark.tick} mark={mark} height={height} />
         ))}
