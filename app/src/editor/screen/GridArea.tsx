@@ -18,8 +18,8 @@ export function GridArea({ part, children }: { readonly part: OpenPart; readonly
   return (
     <YStack flex={1} minWidth={0} minHeight={0} position="relative" data-testid="grid-area">
       {children}
-      <OthersHere />
       <YStack position="absolute" left={0} right={0} bottom={0} zIndex="$3" pointerEvents="none">
+        <OthersHere />
         <PassCounter lengthTicks={part.pattern.length} />
         <Spoken />
         <CursorWords part={part} />

@@ -6,9 +6,11 @@ import { useAppDispatch, useAppSelector } from '../../state/store';
 /** Others shown at most: a corner has room for no more. */
 const MOST_SHOWN = 3;
 
-/** The others who have the song open, in a corner: a press goes along with one, or no more. */
+/** The others who have the song open, over the foot of the notes or the page, where no control lies below: a press goes along with one, or no
+ *  more. */
 export function OthersHere() {
   const here = useAppSelector(({ others }) => others.here);
+  if (Object.keys(here).length === 0) return null;
   return (
     <div style={CORNER}>
       {Object.entries(here)
@@ -42,7 +44,7 @@ function OtherPress({ window, here }: { readonly window: Id; readonly here: Here
   );
 }
 
-const CORNER: CSSProperties = { position: 'absolute', top: 4, right: 4, zIndex: 3, display: 'flex', gap: 4, pointerEvents: 'none' };
+const CORNER: CSSProperties = { display: 'flex', justifyContent: 'flex-end', gap: 4, padding: 4, pointerEvents: 'none' };
 const PRESS: CSSProperties = {
   pointerEvents: 'auto',
   minWidth: 44,

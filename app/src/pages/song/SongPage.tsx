@@ -215,10 +215,10 @@ function Page({ document, rail, here }: PageProps) {
           </XStack>
           <SongHead page={page} layout={layout} rail={rail} />
         </div>
-        <OthersHere />
         {drag.shown ? <DragLabel drag={drag.shown} /> : null}
         {rectangle ? <div data-testid="rectangle" style={{ ...RECTANGLE, ...rectangle }} /> : null}
         <YStack position="absolute" left={0} right={0} bottom={0} zIndex="$3" pointerEvents="none">
+          <OthersHere />
           <LoopPass />
           <YStack pointerEvents="auto">
             <SongSilence document={document} />
