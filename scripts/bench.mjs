@@ -1,5 +1,6 @@
 /** npm run bench: what the program does, timed side by side with its limit or a peer in the same run. Name parts to run only those:
- *  `npm run bench -- actions growth import playback render sounds song save survive browser editing phone engines`. */
+ *  `npm run bench -- actions growth import playback render sounds song save survive browser editing phone engines proxy`. */
+import { spawnSync } from 'node:child_process';
 import { mkdirSync } from 'node:fs';
 import { ensureBuilt, ensureInstalled, EXPO_ENVIRONMENT, fingerprint, root, run, unlessDone } from './project.mjs';
 
@@ -26,4 +27,9 @@ if (parts.length === 0 || parts.includes('browser')) {
 mkdirSync(`${root}/bench/dist`, { recursive: true });
 const outfile = `${root}/bench/dist/bench.mjs`;
 bundleForNode(`${root}/bench/main.ts`, outfile);
-run(process.execPath, [outfile, ...parts], { loud: true, env: { YIBBO_ROOT: root } });
+const others = parts.filter((part) => part !== 'proxy');
+if (parts.length === 0 || others.length > 0) run(process.execPath, [outfile, ...others], { loud: true, env: { YIBBO_ROOT: root } });
+// What holds behind a proxy, where haproxy is there.
+const hasProxy = spawnSync('haproxy', ['-v']).status === 0;
+if (parts.includes('proxy') || (parts.length === 0 && hasProxy))
+  run(process.execPath, [`${root}/scripts/behind-proxy.mjs`], { loud: true });
