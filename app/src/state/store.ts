@@ -14,6 +14,7 @@ import { othersReducer } from './session/others';
 import { nudgeReducer } from './session/nudged';
 import { playingInReducer } from './session/playing-in';
 import { sessionReducer } from './session/session';
+import { tourReducer } from './session/tour';
 import { trialReducer } from './session/trial';
 
 /** The store's own checks and freezing are off: over a song's notes they cost more than everything else together. */
@@ -23,6 +24,7 @@ export function makeStore(effects: Effects) {
       song: songReducer,
       session: sessionReducer,
       trial: trialReducer,
+      tour: tourReducer,
       nudge: nudgeReducer,
       playingIn: playingInReducer,
       playIn: playInReducer,

@@ -1,7 +1,11 @@
 import { ACTIONS } from '@yibbo/core';
 import type MiniSearch from 'minisearch';
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
-import { YStack } from '@tamagui/stacks';
+import { XStack, YStack } from '@tamagui/stacks';
+import { Press } from '../../controls/Press';
+import { closeSheet } from '../../acts/open-sheet';
+import { tourSet } from '../../state/session/tour';
+import { useAppDispatch } from '../../state/store';
 import { SearchField } from '../../controls/SearchField';
 import { Words } from '../../controls/words';
 import { SheetFrame } from '../sheets/SheetFrame';
@@ -13,6 +17,11 @@ import { besideAddress } from '../../browser/build';
 
 /** All that can be read of the program, by a few everyday words. */
 export default function HelpSheet({ isPanel }: { readonly isPanel: boolean }) {
+  const dispatch = useAppDispatch();
+  const show = () => {
+    dispatch(closeSheet);
+    dispatch(tourSet('draw'));
+  };
   const [query, setQuery] = useState('');
   const asked = useDeferredValue(query.trim());
   const guide = useGuide();
@@ -28,6 +37,13 @@ export default function HelpSheet({ isPanel }: { readonly isPanel: boolean }) {
           <Explained key={`${each.title} ${place}`} {...each} />
         ))}
       </YStack>
+      <Words strong>New here?</Words>
+      <XStack gap={8} alignItems="center">
+        <Press label="Show me" look="raised" onPress={show} />
+        <Words small faded>
+          Three steps on the part that is open, or the next one.
+        </Words>
+      </XStack>
       <Words strong>Something wrong?</Words>
       <ReportFault />
     </SheetFrame>

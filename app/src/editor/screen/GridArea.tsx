@@ -9,6 +9,7 @@ import { GridWords } from './GridWords';
 import { Notice } from './Notice';
 import { PlaceChip } from '../grid/PlaceChip';
 import { useAppSelector } from '../../state/store';
+import { TourStrip } from './TourStrip';
 import { SilenceLine } from './SilenceLine';
 import { usePlayhead } from '../playback/usePlayback';
 
@@ -25,6 +26,7 @@ export function GridArea({ part, children }: { readonly part: OpenPart; readonly
         <CursorWords part={part} />
         <GridWords part={part} />
         <YStack pointerEvents="auto">
+          <TourStrip part={part} />
           <SilenceLine part={part} />
           <Notice />
           <KeepingBar />

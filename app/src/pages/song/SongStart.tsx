@@ -1,4 +1,4 @@
-import { SOUNDS, type Id } from '@yibbo/core';
+import { FIRST_SOUNDS, SOUNDS, type Id } from '@yibbo/core';
 import { useRouter } from 'expo-router';
 import ArrowLeft from 'lucide-react/dist/esm/icons/arrow-left.mjs';
 import { useEffect, useState } from 'react';
@@ -12,6 +12,7 @@ import { SongName } from '../../editor/screen/TopRow';
 import { useAppDispatch, useAppSelector } from '../../state/store';
 import { LoopStart } from './LoopStart';
 import { SongPage } from './SongPage';
+import { tourSet } from '../../state/session/tour';
 import { patternAddress } from '../../state/addresses';
 import { KeepingBar } from '../../editor/screen/KeepingBar';
 import { PAGE_HEIGHT } from '../../theme/page';
@@ -30,6 +31,11 @@ export function SongStart({ soundId, hereId }: { readonly soundId?: string | und
     const made = dispatch(addTrack(first));
     if (made) router.replace(patternAddress(document.song.id, made));
   }, [dispatch, router, document, isEmpty, first]);
+  const show = () => {
+    const made = document && dispatch(addTrack(FIRST_SOUNDS[0]!));
+    dispatch(tourSet('draw'));
+    if (made) router.replace(patternAddress(document.song.id, made));
+  };
   // The page comes when it is asked for, not for a moment before the first pattern is opened.
   if (document && !isEmpty && !isLoop) return first ? null : <SongPage document={document} hereId={hereId} />;
   return (
@@ -41,7 +47,7 @@ export function SongStart({ soundId, hereId }: { readonly soundId?: string | und
       <KeepingBar />
       <YStack flex={1} minHeight={0}>
         <YStack render="main">
-          {isLoop ? <LoopStart onDone={() => setLoop(false)} /> : <FirstSound onLoop={() => setLoop(true)} />}
+          {isLoop ? <LoopStart onDone={() => setLoop(false)} /> : <FirstSound onLoop={() => setLoop(true)} onShow={show} />}
           <XStack padding={8}>
             <UndoButtons />
           </XStack>
@@ -52,7 +58,7 @@ export function SongStart({ soundId, hereId }: { readonly soundId?: string | und
 }
 
 /** Ways to begin a song: a sound, or a loop. */
-function FirstSound({ onLoop }: { readonly onLoop: () => void }) {
+function FirstSound({ onLoop, onShow }: { readonly onLoop: () => void; readonly onShow: () => void }) {
   return (
     <>
       <YStack padding={16} gap={8}>
@@ -68,6 +74,12 @@ function FirstSound({ onLoop }: { readonly onLoop: () => void }) {
         <Press label="Start with a loop" look="raised" onPress={onLoop} />
         <Words small faded>
           Drums, chords and bass by mood, a press each.
+        </Words>
+      </XStack>
+      <XStack paddingHorizontal={16} gap={8} alignItems="center" flexWrap="wrap">
+        <Press label="Show me" look="raised" onPress={onShow} />
+        <Words small faded>
+          New here? Three steps, on a beat of your own.
         </Words>
       </XStack>
     </>

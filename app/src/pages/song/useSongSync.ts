@@ -2,6 +2,7 @@ import { useEffect, useState } from 'react';
 import { useStore } from 'react-redux';
 import { songClosed } from '../../state/document/song';
 import { useEffects } from '../../state/effects';
+import { tourSet } from '../../state/session/tour';
 import { othersLeft } from '../../state/session/others';
 import { noticeSet, placementOpened } from '../../state/session/session';
 import { trialSet } from '../../state/session/trial';
@@ -28,6 +29,7 @@ export function useSongSync(songId: string): string | null {
       dispatch(placementOpened(null));
       dispatch(noticeSet(null));
       dispatch(othersLeft());
+      dispatch(tourSet(null));
       dispatch(songClosed());
     };
   }, [sync, asked, store, keeping]);
