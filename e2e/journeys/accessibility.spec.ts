@@ -123,6 +123,17 @@ async function visit(page: Page, look: (where: string, part?: string) => Promise
   await press('Start with a loop');
   await press('Drums');
   await look('A loop to start with');
+  await page.goto('/');
+  await press('New song');
+  await press('Create song');
+  await press('Show me');
+  await look('The tour', '[aria-label=Tour]');
+  // Another window of the same song, in a corner of this one.
+  const other = await page.context().newPage();
+  await other.goto(page.url());
+  await page.getByRole('button', { name: /is here/ }).waitFor();
+  await look('Another is here', '[data-testid=grid-area]');
+  await other.close();
   await newSong(page, 'Fog pad', 'Empty');
   await look('Nothing yet');
   await eachSheet(page, look);

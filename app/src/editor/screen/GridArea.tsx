@@ -18,6 +18,7 @@ import { usePlayhead } from '../playback/usePlayback';
 export function GridArea({ part, children }: { readonly part: OpenPart; readonly children: ReactNode }) {
   return (
     <YStack flex={1} minWidth={0} minHeight={0} position="relative" data-testid="grid-area">
+      <TourStrip part={part} />
       {children}
       <YStack position="absolute" left={0} right={0} bottom={0} zIndex="$3" pointerEvents="none">
         <OthersHere />
@@ -26,7 +27,6 @@ export function GridArea({ part, children }: { readonly part: OpenPart; readonly
         <CursorWords part={part} />
         <GridWords part={part} />
         <YStack pointerEvents="auto">
-          <TourStrip part={part} />
           <SilenceLine part={part} />
           <Notice />
           <KeepingBar />

@@ -14,7 +14,7 @@ const WORDS: Readonly<Record<TourStep, string>> = {
   done: 'That is how all of it works: change it while it plays. Undo takes anything back; Help, under the three dots, finds the rest.',
 };
 
-/** The short tour over the foot of the grid: what to do next; each step is over once it has been done. */
+/** The short tour above the grid, where it covers no cell: what to do next; each step is over once it has been done. */
 export function TourStrip({ part }: { readonly part: OpenPart }) {
   const dispatch = useAppDispatch();
   const step = useAppSelector(({ tour }) => tour.step);
@@ -37,7 +37,7 @@ export function TourStrip({ part }: { readonly part: OpenPart }) {
       gap={8}
       padding={8}
       backgroundColor="$card"
-      borderTopWidth={2}
+      borderBottomWidth={2}
       borderColor="$head"
     >
       <Words role="status" textAlign="left" flexShrink={1} flexGrow={1}>
