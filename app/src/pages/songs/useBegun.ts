@@ -24,7 +24,10 @@ export function useBegun({ onNew, onLast, onFile }: Begun): void {
   });
   const take = useEffectEvent(onFile);
   useEffect(() => {
-    if (begin) start(begin);
+    if (!begin) return undefined;
+    // The first screen may not go to another before all around it is drawn.
+    const timer = setTimeout(() => start(begin));
+    return () => clearTimeout(timer);
   }, [begin]);
   useEffect(() => whenOpenedWith((file) => take(file)), []);
 }
