@@ -11,6 +11,8 @@ import { serve } from './serve';
 import { songOf } from './song';
 
 const WIDE = { width: 1280, height: 800 };
+/** Time for a song to be kept after it was opened, in milliseconds. */
+const KEPT_MS = 2500;
 /** How many of the 5,000 notes a drag takes along; they are the loudest. */
 const DRAGGED = 500;
 
@@ -33,6 +35,7 @@ export async function* browserFigures(root: string): AsyncGenerator<Figure> {
   try {
     yield* await scriptFigures(browser, app, root);
     yield await firstLoadFigure(browser, app, empty.address);
+    yield await offlineFigure(browser, app);
     yield* await dragFigures(browser, app);
     yield* await largePatternFigures(browser, app);
     yield await heapFigure(browser, app);
@@ -84,8 +87,13 @@ async function scriptFigures(browser: Browser, { address, queries }: Served, roo
 /** Milliseconds from asking for a page in a fresh browser profile until an element has been painted, by the page's own clock: the answer
  *  to a question from outside would come when the page has time for it. */
 async function loadMs(browser: Browser, address: string, testId: string): Promise<number> {
-  const context = await browser.newContext({ viewport: WIDE });
-  const page = await context.newPage();
+  const context = await browser.newContext({ viewport: WIDE, serviceWorkers: 'block' });
+  const ms = await paintedMs(await context.newPage(), address, testId);
+  await context.close();
+  return ms;
+}
+
+async function paintedMs(page: Page, address: string, testId: string): Promise<number> {
   await page.addInitScript((sought) => {
     const watching = new MutationObserver(() => {
       if (!document.querySelector(`[data-testid=${sought}]`)) return;
@@ -100,9 +108,41 @@ async function loadMs(browser: Browser, address: string, testId: string): Promis
   }, testId);
   await page.goto(address, { waitUntil: 'commit' });
   const paintedAt = await page.waitForFunction(() => (window as unknown as { paintedAt?: number }).paintedAt);
-  const ms = (await paintedAt.jsonValue())!;
+  return (await paintedAt.jsonValue())!;
+}
+
+/** A song opened by a start without a network, beside the same start with one, in a browser that keeps the app. */
+async function offlineFigure(browser: Browser, { address, queries }: Served): Promise<Figure> {
+  const document = songOf(16, { spacing: 20_160 });
+  await queries.create({ ...document, song: { ...document.song, id: 'cold' }, ...owned(document, 'cold') });
+  const context = await browser.newContext({ viewport: WIDE });
+  const song = `${address}/song/cold/pattern/${document.placements[0]!.id}`;
+  const kept = await context.newPage();
+  await kept.goto(song);
+  await kept.waitForFunction(() => navigator.serviceWorker.controller !== null);
+  await kept.waitForTimeout(KEPT_MS);
+  await kept.close();
+  const start = async (isOffline: boolean) => {
+    await context.setOffline(isOffline);
+    const page = await context.newPage();
+    const ms = await paintedMs(page, song, 'notes-grid');
+    await page.close();
+    return ms;
+  };
+  const [online, offline]: number[][] = [[], []];
+  for (let run = 0; run <= RUNS; run++) {
+    online!.push(await start(false));
+    offline!.push(await start(true));
+  }
   await context.close();
-  return ms;
+  const [away, there] = [median(offline!.slice(1)), median(online!.slice(1))];
+  return {
+    what: 'a cold start without a network until a note can be drawn, over one with it',
+    ratio: away / there,
+    limit: 1.5,
+    better: 'lower',
+    plain: `${away.toFixed(0)} ms over ${there.toFixed(0)} ms`,
+  };
 }
 
 async function firstLoadFigure(browser: Browser, { address, queries }: Served, emptyAddress: string): Promise<Figure> {
