@@ -44,6 +44,11 @@ test('without a network: a cold start opens the last song; it is drawn in, heard
   await button(cold, 'WAV file …').tap();
   const [wav] = await Promise.all([cold.waitForEvent('download'), button(cold, 'Make the WAV file').tap()]);
   expect(wav.suggestedFilename()).toMatch(/^At the pier.*\.wav$/);
+  // The one file that the server makes says so.
+  await button(cold, 'Close: WAV file').tap();
+  await button(cold, 'Song: tempo, send out').tap();
+  await button(cold, 'Song file').tap();
+  await expect(cold.getByRole('alert')).toContainText('Song files are made where Yibbo runs');
   // Closed without a line and opened again: all is there.
   await cold.close();
   const again = await context.newPage();
@@ -159,4 +164,27 @@ test('a newer version is offered, never forced: two windows go on with the old o
   await context.close();
   await server.kill();
   rmSync(root, { recursive: true, force: true });
+});
+
+test('a device without room for the app says so, and works on', async ({ page }) => {
+  await page.addInitScript(() => {
+    // What the worker's own cache is refused is not ours to reach: a worker that never gets done stands for it.
+    const register = navigator.serviceWorker.register.bind(navigator.serviceWorker);
+    navigator.serviceWorker.register = (_address, options) =>
+      register('/manifest.webmanifest', options).catch(
+        () =>
+          ({
+            active: null,
+            waiting: null,
+            installing: null,
+            addEventListener: () => undefined,
+            update: () => Promise.resolve(),
+          }) as unknown as ServiceWorkerRegistration,
+      );
+  });
+  await newSong(page, 'Quay kit');
+  await cell(page, 'Kick', 0).tap();
+  await expect(link(page)).toHaveText('Saved');
+  await page.goto('/settings');
+  await expect(page.getByText('This browser had no room to keep Yibbo')).toBeVisible({ timeout: 10_000 });
 });

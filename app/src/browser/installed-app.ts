@@ -4,7 +4,7 @@ import { store, stored } from './storage';
 /** How this page stands with the browser that runs it. */
 export interface AppStanding {
   /** Whether the app starts without a network: it does, it is being kept, it cannot here. */
-  readonly offline: 'ready' | 'notYet' | 'plainHttp' | 'unsupported';
+  readonly offline: 'ready' | 'notYet' | 'noRoom' | 'plainHttp' | 'unsupported';
   /** A newer version is kept and waits to be changed over to. */
   readonly hasNewer: boolean;
   /** Another window has changed over to a newer version. */
@@ -92,7 +92,8 @@ export class InstalledApp {
     const registration = await container.register('/service-worker.js', { updateViaCache: 'none' });
     const look = () => {
       this.waiting = registration.waiting;
-      this.tell({ hasNewer: this.waiting !== null && hadOne, ...(registration.active ? { offline: 'ready' } : {}) });
+      const offline = registration.active ? 'ready' : registration.installing || this.waiting ? 'notYet' : 'noRoom';
+      this.tell({ hasNewer: this.waiting !== null && hadOne, offline });
     };
     const follow = (worker: ServiceWorker | null) => worker?.addEventListener('statechange', look);
     registration.addEventListener('updatefound', () => follow(registration.installing));

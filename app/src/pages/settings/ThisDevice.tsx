@@ -13,6 +13,8 @@ import { Part } from './Part';
 const OFFLINE: Readonly<Record<AppStanding['offline'], string>> = {
   ready: 'Yibbo starts here without a network.',
   notYet: 'Yibbo is being kept on this device; in a moment it starts without a network, too.',
+  noRoom:
+    'This browser had no room to keep Yibbo, so it does not start without a network. Make room on this device, then load the page again. While a page is open, it goes on without the server all the same.',
   plainHttp:
     'At this address Yibbo cannot start without a network, nor be installed: browsers allow that only over https, or at localhost on the machine itself. While a page is open, it goes on without the server all the same.',
   unsupported: 'This browser cannot start Yibbo without a network. While a page is open, it goes on without the server all the same.',

@@ -2,7 +2,6 @@ import { bpmAt, hashText, type Song } from '@yibbo/core';
 import type { ExportMode } from '@yibbo/core/midi';
 import Dice from 'lucide-react/dist/esm/icons/dices.mjs';
 import { XStack } from '@tamagui/stacks';
-import { downloadFrom } from '../../../browser/download';
 import { NameField } from '../../../controls/NameField';
 import { Press } from '../../../controls/Press';
 import { Stepper } from '../../../controls/Stepper';
@@ -15,6 +14,7 @@ import { openSheet } from '../../../acts/open-sheet';
 import { useAppDispatch, useAppSelector } from '../../../state/store';
 import { linkWords } from '../../../sync/link';
 import { sendMidi } from '../../../acts/send-midi';
+import { sendSongFile } from '../../../acts/send-song-file';
 import { selectPart } from '../../../state/session/selectors';
 
 /** The whole song's sheet: whether it is saved, its tempo, levels, how it leaves. */
@@ -45,13 +45,8 @@ export function SongSheet({ isPanel }: { readonly isPanel: boolean }) {
         <Press look="raised" label="WAV file …" shown="WAV …" onPress={() => dispatch(openSheet({ kind: 'wav' }))} />
         <Press look="raised" label="MIDI file, as heard" shown="MIDI, as heard" onPress={send('heard')} />
         <Press look="raised" label="MIDI file, as written" shown="MIDI, as written" onPress={send('written')} />
-        <Press look="raised" label="Song file" onPress={() => downloadFrom(`/api/songs/${document.song.id}/file`)} />
-        <Press
-          look="raised"
-          label="Song file, with its history"
-          shown="with its history"
-          onPress={() => downloadFrom(`/api/songs/${document.song.id}/file?history=yes`)}
-        />
+        <Press look="raised" label="Song file" onPress={() => dispatch(sendSongFile(false))} />
+        <Press look="raised" label="Song file, with its history" shown="with its history" onPress={() => dispatch(sendSongFile(true))} />
       </SheetLine>
       <SheetLine title="Help">
         <Press look="raised" label="What is this?" onPress={() => dispatch(askingSet(true))} />
