@@ -40,6 +40,8 @@ export interface KeptSong {
 
 /** Songs kept at most; those opened longest ago go first, but none that only this device has. */
 export const MOST_KEPT = 30;
+/** Answers added to a kept song until they are laid on it: opening it must not take long after a day's work on it. */
+export const MOST_STEPS = 300;
 
 /** The last opened songs, kept in this browser so that they open while the server is away. A song is stored once when it is opened; then only
  *  the server's answers are added, which costs no more for a large song than for a small one. */
@@ -80,7 +82,9 @@ export class KeptSongs {
     if (answer.missed.length === 0) return;
     const named = new Set(answer.missed.flatMap(({ id, change }) => (change ? [] : [id])));
     const step = { song: songId, from, answer, own: own.filter(({ id }) => named.has(id)) };
-    await (await this.opened()).add('steps', step);
+    const database = await this.opened();
+    await database.add('steps', step);
+    if ((await database.countFromIndex('steps', 'song', songId)) > MOST_STEPS) await this.fold(songId);
   }
 
   /** The server has a song that was made here. */
@@ -98,6 +102,20 @@ export class KeptSongs {
   async drop(songIds: readonly Id[]): Promise<void> {
     const transaction = (await this.opened()).transaction(['songs', 'steps'], 'readwrite');
     for (const id of songIds) await remove(transaction, id);
+    await transaction.done;
+  }
+
+  /** Lays the answers of a song on it, in one transaction: another window may be adding one. */
+  private async fold(songId: Id): Promise<void> {
+    const transaction = (await this.opened()).transaction(['songs', 'steps'], 'readwrite');
+    const [kept, steps] = await Promise.all([
+      transaction.objectStore('songs').get(songId),
+      transaction.objectStore('steps').index('song').getAll(songId),
+    ]);
+    if (kept) {
+      await remove(transaction, songId);
+      await transaction.objectStore('songs').put({ ...kept, server: steps.reduce(withStep, kept.server) });
+    }
     await transaction.done;
   }
 

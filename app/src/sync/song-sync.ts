@@ -50,13 +50,16 @@ async function findSong(songId: Id, server: Pick<Server, 'open'>, kept: Pick<Kep
   const fromServer = server.open(songId).then((song): FoundSong => ({ server: song, isFromHere: false, toMake: null }));
   // Where the kept song was opened meanwhile, nobody waits for this any more.
   fromServer.catch(() => undefined);
-  const tooSlow = new Promise<null>((resolve) => setTimeout(() => resolve(null), OPENS_WITHOUT_MS));
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const tooSlow = new Promise<null>((resolve) => (timer = setTimeout(() => resolve(null), OPENS_WITHOUT_MS)));
   try {
     return (await Promise.race([fromServer, tooSlow])) ?? (await fromHere()) ?? (await fromServer);
   } catch (error) {
     const song = opensWithout(error) ? await fromHere() : null;
     if (song && (song.toMake || isAway(error))) return song;
     throw isAway(error) ? new ApiError(0, 'away', NOT_HERE) : error;
+  } finally {
+    clearTimeout(timer);
   }
 }
 

@@ -5,7 +5,7 @@ import { noEffects, opened, PATTERN } from '../../../test/opened';
 import { songChanged } from '../../state/document/song';
 import { makeStore, type Store } from '../../state/store';
 import { ApiError } from '../../sync/api';
-import { KeptSongs, MOST_KEPT } from '../../sync/kept-songs';
+import { KeptSongs, MOST_KEPT, MOST_STEPS } from '../../sync/kept-songs';
 import { Leftovers } from '../../sync/leftovers';
 import { Outbox } from '../../sync/outbox';
 import { askForSong, SongSync } from '../../sync/song-sync';
@@ -217,6 +217,26 @@ describe('a song made while the server is away', () => {
     expect(await new Leftovers(parts).send()).toBe(0);
   });
 });
+
+it('a kept song takes a long sitting in, two windows of it at once, and keeps few answers', async () => {
+  const server = new FaultyServer(`song${++songs}`);
+  const songId = server.song.song.id;
+  const [here, there] = [await windowOn(server, songId), await windowOn(server, songId)];
+  await settled();
+  for (let count = 0; count < MOST_STEPS + 40; count++) {
+    here.edit(`a${count}`, 20 + (count % 60));
+    await new Promise((resolve) => setTimeout(resolve));
+    there.sync.goOn();
+    await new Promise((resolve) => setTimeout(resolve));
+  }
+  const length = server.history.length;
+  for (let round = 0; round < 300 && (await here.kept.open(songId))?.server.revision !== length; round++) await settled();
+  const kept = await here.kept.open(songId);
+  expect(length).toBeGreaterThan(MOST_STEPS);
+  expect([kept?.server.song, kept?.server.revision]).toEqual([server.song, server.history.length]);
+  here.sync.close();
+  there.sync.close();
+}, 60_000);
 
 it('the last opened songs are kept, and all that only this browser has', async () => {
   let clock = 0;
