@@ -68,6 +68,7 @@ it('every answer is what the schemas say, and so is a refusal', async () => {
   await ask('wrongCodesSeen');
   await ask('takeAsWhole', { id });
   await ask('songCopies', { id });
+  await ask('tellHere', { id, window: 'w1' }, { name: 'Anna', placementId: null, start: 0, end: 80_640, noteIds: [] });
   const put = { putId: 'p1', kind: 'sound', id: 's1', value: { name: 'Mine', kind: 'drums', made: { soundId: 'x' }, at: 1 } };
   await ask('exchangeBelongings', {}, { since: 0, puts: [put] });
   for (const name of ['listFiles', 'clearFiles', 'returnFiles'] as const) await ask(name);
