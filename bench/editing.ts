@@ -1,7 +1,8 @@
 import { chromium, type Browser, type Page } from '@playwright/test';
 import { CHROMIUM, CHROMIUM_FLAGS } from '../e2e/support/chromium';
 import type { Change, LanePoint } from '../core/src';
-import { frameFigure, openIn, paintedAfter, seen, selectLoud, served, watch, type Served } from './browser';
+import { frameFigure, openIn, paintedAfter, seen, selectLoud, watch } from './browser';
+import { served, type Served } from './serve';
 import { median, percentile, RUNS, type Figure } from './figure';
 import { newId, songOf } from './song';
 

@@ -8,9 +8,10 @@ import { openSink } from '../e2e/engines/sink';
 import { openWebKit } from '../e2e/engines/webkit';
 import { PHONE, type ActionSource, type EngineWindow } from '../e2e/engines/window';
 import { CHROMIUM, CHROMIUM_FLAGS } from '../e2e/support/chromium';
-import { frameFigure, owned, seenInPage, served, watchFrames } from './browser';
+import { frameFigure, seenInPage, watchFrames } from './browser';
+import { served } from './serve';
 import { median, percentile, RUNS, type Figure } from './figure';
-import { songOf } from './song';
+import { owned, songOf } from './song';
 
 const SIXTEENTH = 5_040;
 const STEPS = 50;

@@ -1,7 +1,8 @@
 import { chromium, type CDPSession, type Page } from '@playwright/test';
 import { CHROMIUM, CHROMIUM_FLAGS } from '../e2e/support/chromium';
 import { newSong, newTrack, soundById, withTrack, type Document, type Note } from '../core/src';
-import { frameFigure, openIn, seen, served, watch } from './browser';
+import { frameFigure, openIn, seen, watch } from './browser';
+import { served } from './serve';
 import { median, percentile, RUNS, type Figure } from './figure';
 import { newId, songOf } from './song';
 

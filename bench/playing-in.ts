@@ -1,6 +1,6 @@
 import { chromium, type Page } from '@playwright/test';
 import { CHROMIUM, CHROMIUM_FLAGS } from '../e2e/support/chromium';
-import { served } from './browser';
+import { served } from './serve';
 import { median, percentile, type Figure } from './figure';
 
 /** The simulated device plays eighths without a person's faults: where they are recorded is where the clocks say they are. */

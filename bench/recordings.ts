@@ -6,7 +6,8 @@ import { CHROMIUM, CHROMIUM_FLAGS } from '../e2e/support/chromium';
 import { copySong } from '../core/src';
 import { HitFinder } from '../core/src/hits';
 import { wavOf } from '../e2e/support/made-sound';
-import { frameFigure, paintedAfter, seen, served, watch, type Served } from './browser';
+import { frameFigure, paintedAfter, seen, watch } from './browser';
+import { served, type Served } from './serve';
 import { median, percentile, RUNS, time, type Figure } from './figure';
 import { songOf } from './song';
 

@@ -1,7 +1,8 @@
 import { chromium, type Browser, type Page } from '@playwright/test';
 import { CHROMIUM, CHROMIUM_FLAGS } from '../e2e/support/chromium';
 import { newSong, newTrack, soundById, TICKS_PER_QUARTER, withTrack, type Document, type Note } from '../core/src';
-import { frameFigure, paintedAfter, seen, served, watch, type Served } from './browser';
+import { frameFigure, paintedAfter, seen, watch } from './browser';
+import { served, type Served } from './serve';
 import { median, percentile, RUNS, type Figure } from './figure';
 import { newId } from './song';
 

@@ -19,3 +19,9 @@ export function songOf(count: number, { spacing = 1000, together = 1, velocity =
   const document = withTrack(song, { ...parts, pattern: { ...parts.pattern, length }, placement: { ...parts.placement, length } });
   return { ...document, notes: { [parts.pattern.id]: notes } };
 }
+
+/** The parts of a made-up song under another song's id. */
+export function owned({ tracks, patterns, placements }: ReturnType<typeof songOf>, songId: string) {
+  const own = <T extends { songId: string }>(rows: readonly T[]): T[] => rows.map((row) => ({ ...row, songId }));
+  return { tracks: own(tracks), patterns: own(patterns), placements: own(placements) };
+}

@@ -1,7 +1,8 @@
 import { chromium, type Browser } from '@playwright/test';
 import { CHROMIUM, CHROMIUM_FLAGS } from '../e2e/support/chromium';
 import { newSong, newTrack, SAMPLE_RATE, soundById, SoundEngine, SOUNDS, withTrack, type Document, type Sound } from '../core/src';
-import { openIn, served, type Served } from './browser';
+import { openIn } from './browser';
+import { served, type Served } from './serve';
 import { median, RUNS, type Figure } from './figure';
 import { newId, songOf } from './song';
 import { countLate } from './song-page';
