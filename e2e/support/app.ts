@@ -96,6 +96,8 @@ export async function changeBars(page: Page, by: number): Promise<void> {
 }
 
 export async function openDemo(page: Page): Promise<void> {
+  // Other journeys have the demo open, too, and would stand in the corner of this one.
+  await page.context().route('**/api/songs/*/here/*', (route) => route.abort());
   const songs = (await (await page.request.get('/api/songs')).json()) as { id: string; name: string }[];
   await page.goto(`/song/${songs.find(({ name }) => name === 'Last Boat Home')!.id}`);
   await openPattern(page, 'Deck Drums');

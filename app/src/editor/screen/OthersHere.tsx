@@ -28,18 +28,19 @@ function OtherPress({ window, here }: { readonly window: Id; readonly here: Here
   const meters = useAppSelector(({ song }) => song.document?.song.meters);
   const bar = here.start !== null && meters ? barBeatAt(meters, here.start).bar : null;
   const name = nameOf(here);
+  const letter = [...name][0]!.toUpperCase();
+  const shown = bar === null ? letter : `${letter}·${bar}`;
   const place = bar === null ? '' : `, bar ${bar}`;
   return (
     <button
       type="button"
-      aria-label={`${[...name][0]!.toUpperCase()}: ${name} is here${place}, ${isFollowed ? 'followed: stay here' : 'follow'}`}
+      aria-label={`${shown}: ${name} is here${place}, ${isFollowed ? 'followed: stay here' : 'follow'}`}
       aria-pressed={isFollowed}
       style={{ ...PRESS, borderColor: `var(--track${colourOf(window)})`, background: isFollowed ? 'var(--wash)' : 'var(--card)' }}
       onPointerDown={(event) => event.stopPropagation()}
       onClick={() => dispatch(followedSet(isFollowed ? null : window))}
     >
-      {[...name][0]!.toUpperCase()}
-      {bar === null ? null : <small style={BAR}>{bar}</small>}
+      {shown}
     </button>
   );
 }
@@ -49,7 +50,7 @@ const PRESS: CSSProperties = {
   pointerEvents: 'auto',
   minWidth: 44,
   height: 44,
-  padding: 0,
+  padding: '0 4px',
   borderWidth: 3,
   borderStyle: 'solid',
   borderRadius: 22,
@@ -60,7 +61,6 @@ const PRESS: CSSProperties = {
   lineHeight: '16px',
   cursor: 'pointer',
 };
-const BAR: CSSProperties = { display: 'block', fontSize: 11, lineHeight: '11px', fontWeight: 400, color: 'var(--faded)' };
 
 interface EdgesProps {
   /** Pixels from the left of song ticks. */
