@@ -40,6 +40,7 @@ test.describe('a screen that cannot be drawn', () => {
     await button(page, 'With the song').tap();
     expect(JSON.parse(await report())).toMatchObject({ document: { song: { name: 'Whitecap' } } });
     await button(page, 'Open again').tap();
+    await expect(page.getByTestId('song-page')).toBeVisible();
     await page.goto(address);
     await expect(cell(page, 'Kick', 3)).toBeChecked();
     expect(await savedNotes(page)).toHaveLength(1);
