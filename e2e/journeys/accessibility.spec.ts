@@ -129,6 +129,7 @@ async function visit(page: Page, look: (where: string, part?: string) => Promise
   await press('Show me');
   await look('The tour', '[aria-label=Tour]');
   // Another window of the same song, in a corner of this one.
+  await page.context().unrouteAll();
   const other = await page.context().newPage();
   await other.goto(page.url());
   await page.getByRole('button', { name: /is here/ }).waitFor();

@@ -1,6 +1,6 @@
 import { expect, test, type APIRequestContext, type Page } from '../support/journey';
 import { PORT } from '../playwright.config';
-import { newSong, savedNotes } from '../support/app';
+import { newSongByHand, savedNotes } from '../support/app';
 import { CHROMIUM, CHROMIUM_FLAGS } from '../support/chromium';
 
 /** The code as the machine shows it on which Yibbo runs. */
@@ -43,7 +43,7 @@ test('from another machine over plain http it plays and keeps all the same', asy
     } as typeof AudioNode.prototype.connect;
   });
   await enter(page, request);
-  await newSong(page, 'Quay kit');
+  await newSongByHand(page, 'Quay kit');
   expect(await page.evaluate(() => window.isSecureContext)).toBe(false);
   expect(await page.evaluate(() => 'audioWorklet' in AudioContext.prototype)).toBe(false);
   for (const step of [0, 4, 8, 12])

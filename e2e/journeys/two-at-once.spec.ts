@@ -57,12 +57,22 @@ test('both draw at once and undo only their own; where both changed the same bef
   const there = await another(browser, page);
   await Promise.all([cell(page, 'Kick', 0).tap(), cell(there, 'Kick', 8).tap()]);
   for (const window of [page, there]) {
-    await expect(cell(window, 'Kick', 0)).toBeChecked();
-    await expect(cell(window, 'Kick', 8)).toBeChecked();
+    await expect(cell(window, 'Kick', 0), window === page ? 'here' : 'there').toBeChecked();
+    await expect(cell(window, 'Kick', 8), window === page ? 'here' : 'there').toBeChecked();
   }
+  // Whoever was first: each takes back its own, and does it again though the other went on meanwhile.
   await button(there, 'Undo').tap();
   await expect(cell(page, 'Kick', 8)).not.toBeChecked();
   await expect(cell(page, 'Kick', 0)).toBeChecked();
+  await cell(page, 'Kick', 4).tap();
+  await expect(cell(there, 'Kick', 4)).toBeChecked();
+  await button(there, 'Redo').tap();
+  await expect(cell(page, 'Kick', 8)).toBeChecked();
+  await button(there, 'Undo').tap();
+  await expect(cell(page, 'Kick', 8)).not.toBeChecked();
+  await button(page, 'Undo').tap();
+  await expect(cell(there, 'Kick', 4)).not.toBeChecked();
+  await expect(cell(there, 'Kick', 0)).toBeChecked();
 
   // One line breaks; both make the same hit louder or softer meanwhile.
   await page.context().setOffline(true);

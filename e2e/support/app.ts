@@ -33,7 +33,7 @@ export async function newSong(page: Page, sound: string, name = 'Tide Table'): P
   await wholePattern(page);
 }
 
-/** The same as a person makes it, from the songs. */
+/** The same as a person makes it, from the songs; where only the browser knows the server by its name, too. */
 export async function newSongByHand(page: Page, sound: string, name = 'Tide Table'): Promise<void> {
   await page.goto('/');
   await page.getByRole('button', { name: 'New song', exact: true }).click();

@@ -123,6 +123,8 @@ export class SongSync {
   private timer: ReturnType<typeof setTimeout> | null = null;
   private events: EventSource | null = null;
   private toMake: SongToMake | null = null;
+  /** The last revision that the server told of. */
+  private heard = 0;
   /** Writing to the kept songs, in order. */
   private keptUntil: Promise<unknown> = Promise.resolve();
 
@@ -194,7 +196,8 @@ export class SongSync {
     this.events.addEventListener('here', ({ data }) => this.song.otherMoved(JSON.parse(data as string) as OtherMoved));
     this.events.onmessage = ({ data }) => {
       const { revision, link } = this.song.standing();
-      if (Number(data) !== revision || link === 'away') void this.exchange();
+      this.heard = Number(data);
+      if (this.heard !== revision || link === 'away') void this.exchange();
     };
     this.events.addEventListener('belongings', ({ data }) => this.song.belongingsPut(Number(data)));
     // A line that was cut for good: this device may have been sent away, which the next request tells.
@@ -218,16 +221,20 @@ export class SongSync {
     const { link } = this.song.standing();
     if (this.isSending || this.isClosed || link === 'parted') return;
     this.isSending = true;
+    let isBehind = false;
     if (this.timer) clearTimeout(this.timer);
     try {
       await this.sendAll();
       this.waitMs = FIRST_WAIT_MS;
       this.song.linked('saved');
+      // Heard of while this was under way, when the answer had left already.
+      isBehind = this.heard > this.song.standing().revision;
     } catch (error) {
       if (!this.isClosed) await this.failed(error);
     } finally {
       this.isSending = false;
     }
+    if (isBehind) void this.exchange();
   }
 
   /** Sends piece after piece, and once where there is nothing to send, to hear of what was missed. After a refusal Changes go one by one,

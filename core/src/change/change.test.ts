@@ -8,6 +8,7 @@ import {
   goesWith,
   historyLine,
   historyState,
+  ownHistoryState,
   invert,
   layOnTop,
   readChanges,
@@ -159,6 +160,43 @@ describe('the history', () => {
     expect(historyState(labels(['a'], ['b'], ['u', 'b'], ['r', 'u']))).toEqual({ undo: 'r', redo: null });
     expect(historyState(labels(['a'], ['u', 'a'], ['c']))).toEqual({ undo: 'c', redo: null });
   });
+});
+
+describe('the history of two devices', () => {
+  const labels = (...steps: [string, string, string?][]): ChangeLabel[] =>
+    steps.map(([device, id, undoes]) => ({ id, label: id, at: 0, device, ...(undoes ? { undoes } : {}) }));
+  const both = (...steps: [string, string, string?][]) => ['me', 'you'].map((device) => ownHistoryState(labels(...steps), device));
+
+  it('each takes back its own, and does it again though the other went on; what the other took back is done with', () => {
+    const start: [string, string][] = [
+      ['me', 'a'],
+      ['you', 'b'],
+      ['me', 'c'],
+      ['you', 'd'],
+    ];
+    expect(both(...start)).toEqual([
+      { undo: 'c', redo: null },
+      { undo: 'd', redo: null },
+    ]);
+    expect(both(...start, ['me', 'u', 'c'], ['you', 'e'])).toEqual([
+      { undo: 'a', redo: 'u' },
+      { undo: 'e', redo: null },
+    ]);
+    expect(both(...start, ['you', 'u', 'c'])[0]).toEqual({ undo: 'a', redo: null });
+    expect(both(...start, ['me', 'u', 'c'], ['me', 'f'])[0]).toEqual({ undo: 'f', redo: null });
+  });
+
+  it('law: with one device alone it is the history of all', () =>
+    fc.assert(
+      fc.property(fc.array(fc.boolean(), { maxLength: 12 }), (undoes) => {
+        const all: ChangeLabel[] = [];
+        for (const [index, isUndo] of undoes.entries()) {
+          const { undo } = historyState(all);
+          all.push({ id: `c${index}`, label: '', at: 0, device: 'me', ...(isUndo && undo ? { undoes: undo } : {}) });
+        }
+        expect(ownHistoryState(all, 'me')).toEqual(historyState(all));
+      }),
+    ));
 });
 
 describe('the history as one line', () => {

@@ -21,6 +21,15 @@ export function historyState(labels: readonly ChangeLabel[]): HistoryState {
   return { undo: done.at(-1) ?? null, redo: undone.at(-1) ?? null };
 }
 
+/** The same for one device of several that work on a song: it takes back its own Changes only, and does again what it took back itself, whatever
+ *  others did in between. What another has taken back already is left out. */
+export function ownHistoryState(labels: readonly ChangeLabel[], device: string): HistoryState {
+  const own = sidesOf(labels.filter((label) => label.device === device));
+  const taken = new Set(labels.flatMap((label) => (label.device !== device && label.undoes !== undefined ? [label.undoes] : [])));
+  const isLeft = (id: Id) => !taken.has(id);
+  return { undo: own.done.findLast(isLeft) ?? null, redo: own.undone.findLast(isLeft) ?? null };
+}
+
 function sidesOf(labels: readonly ChangeLabel[]): Sides {
   const done: Id[] = [];
   const undone: Id[] = [];

@@ -1,5 +1,6 @@
-import { counted, goesWith, historyState, invert, layOnTop, SONG_TIMED, type Change, type Collection } from '@yibbo/core';
+import { counted, goesWith, invert, layOnTop, SONG_TIMED, type Change, type Collection } from '@yibbo/core';
 import { selectPart } from '../../state/session/selectors';
+import { undoState } from '../../state/session/others';
 import { isSameStep, nextStepTick } from '../../state/session/playing-in';
 import { cursorSet, noticeSet } from '../../state/session/session';
 import { changedPlace, tellIfOutOfView } from '../pattern/show';
@@ -11,17 +12,17 @@ import { commit, stamp } from './commit';
 /** Collections whose changes show on the song page. */
 const OF_SONG: ReadonlySet<Collection> = new Set<Collection>(['tracks', ...SONG_TIMED]);
 
-/** Takes back the newest Change (or, with `redo`, the newest undo), and with it the run it belongs to, unless that still goes on. During a trial,
+/** Takes back the newest Change (or, with `redo`, the newest undo; of this device alone while others are there), and with it the run it belongs to, unless that still goes on. During a trial,
  *  undo drops the trial; redo leaves it, for there is nothing to do again before it is kept or dropped. */
 export function undo(direction: 'undo' | 'redo' = 'undo'): Thunk<Promise<void>> {
-  return async (dispatch, getState, { recording }) => {
+  return async (dispatch, getState, { recording, deviceId }) => {
     recording.current?.end();
     if (getState().trial.trial) return void dispatch(direction === 'undo' ? dropTrial() : noticeSet('Keep or drop the trial first.'));
     let taken = await dispatch(takeBack(direction));
     const goesOn = () => {
       const { history } = getState().song;
       const { steps } = getState().playingIn;
-      const nextId = historyState(history)[direction];
+      const nextId = undoState(getState(), deviceId)[direction];
       if (taken === null || nextId === null) return false;
       // Of steps that are still being put in, one is taken back at a time.
       if (steps && taken.together === getState().session.openRun) return isSameStep(steps, nextId);
@@ -39,13 +40,13 @@ export function undo(direction: 'undo' | 'redo' = 'undo'): Thunk<Promise<void>> 
 /** Takes back one Change; answers it, or null where it could not be had. */
 function takeBack(direction: 'undo' | 'redo'): Thunk<Promise<Change | null>> {
   return async (dispatch, getState, effects) => {
-    const { history, bodies, document } = getState().song;
-    const id = historyState(history)[direction];
+    const { bodies, document } = getState().song;
+    const id = undoState(getState(), effects.deviceId)[direction];
     if (!id || !document) return null;
     const made =
       bodies[id] ?? (await effects.server.change(document.song.id, id).catch((error: Error) => void dispatch(noticeSet(error.message))));
     const present = getState().song.document;
-    if (!made || !present || historyState(getState().song.history)[direction] !== id) return null;
+    if (!made || !present || undoState(getState(), effects.deviceId)[direction] !== id) return null;
     const label = direction === 'undo' ? `Undo: ${made.label}` : made.label.replace(/^Undo: /, 'Redo: ');
     const { change, lost } = layOnTop(present, invert(made, { ...stamp(effects), label }), 'present');
     dispatch(commit(change));

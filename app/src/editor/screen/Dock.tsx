@@ -1,4 +1,4 @@
-import { DIVISION_UNITS, divisionName, formOf, historyState } from '@yibbo/core';
+import { DIVISION_UNITS, divisionName, formOf } from '@yibbo/core';
 import Drum from 'lucide-react/dist/esm/icons/drum.mjs';
 import Piano from 'lucide-react/dist/esm/icons/piano.mjs';
 import Pin from 'lucide-react/dist/esm/icons/pin.mjs';
@@ -12,6 +12,8 @@ import { XStack } from '@tamagui/stacks';
 import { Press } from '../../controls/Press';
 import { Stepper } from '../../controls/Stepper';
 import { undo } from '../../acts/document/undo';
+import { useEffects } from '../../state/effects';
+import { undoState } from '../../state/session/others';
 import type { OpenPart } from '../../state/session/selectors';
 import { useAppDispatch, useAppSelector } from '../../state/store';
 import { changeGrid } from '../../acts/pattern/grids';
@@ -93,8 +95,9 @@ export function PlayPress({ onPlay }: { readonly onPlay: () => void }) {
 /** Back and forth through what was done. During a trial, back drops the trial. */
 export function UndoButtons() {
   const dispatch = useAppDispatch();
+  const { deviceId } = useEffects();
   const { undo: canUndo, redo: canRedo } = useAppSelector(
-    (state) => historyState(state.song.history),
+    (state) => undoState(state, deviceId),
     (a, b) => a.undo === b.undo && a.redo === b.redo,
   );
   const isTrying = useAppSelector((state) => state.trial.trial !== null);

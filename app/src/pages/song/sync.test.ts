@@ -15,7 +15,11 @@ globalThis.structuredClone ??= <T>(value: T) => JSON.parse(JSON.stringify(value)
 // Storage is written when the page is idle, which it is at once.
 globalThis.requestIdleCallback = ((run: () => void) => setTimeout(run)) as unknown as typeof requestIdleCallback;
 class Silent {
-  onmessage = null;
+  static last: Silent;
+  onmessage: ((event: { readonly data: string }) => void) | null = null;
+  constructor() {
+    Silent.last = this;
+  }
   addEventListener(): void {}
   close(): void {}
 }
@@ -253,6 +257,27 @@ it('the last opened songs are kept, and all that only this browser has', async (
   ]);
   await kept.drop(['many9']);
   expect(await kept.open('many9')).toBeNull();
+});
+
+it('what another window does while this one is sending is heard of, too', async () => {
+  const server = new FaultyServer(`song${++songs}`);
+  const here = await windowOn(server, server.song.song.id);
+  const { send } = server;
+  Object.assign(server, {
+    send: async (...sent: Parameters<typeof send>) => {
+      const answer = await send(...sent);
+      // The answer is on its way; then the other's Change is there, and the word of it overtakes the answer.
+      if (server.history.length === 1) {
+        server.take([{ id: 'other', label: 'o', at: 0, device: 'there', entries: [] } as unknown as Change]);
+        Silent.last.onmessage?.({ data: String(server.history.length) });
+      }
+      return answer;
+    },
+  });
+  here.edit('c1', 50);
+  await settled();
+  expect(here.store.getState().song.revision).toBe(2);
+  here.sync.close();
 });
 
 it('what is kept comes back in its order, song by song; what is dropped or replaced does not', async () => {

@@ -1,4 +1,15 @@
-import { findById, least, most, notesOf, spanOfBars, type Here, type Id } from '@yibbo/core';
+import {
+  findById,
+  historyState,
+  least,
+  most,
+  notesOf,
+  ownHistoryState,
+  spanOfBars,
+  type Here,
+  type HistoryState,
+  type Id,
+} from '@yibbo/core';
 import { createSelector, createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { State } from '../store';
 
@@ -76,6 +87,12 @@ export const selectHereOnPage = createSelector(
 function spanOf(spans: readonly (readonly [number, number])[]): { readonly start: number | null; readonly end: number | null } {
   if (spans.length === 0) return { start: null, end: null };
   return { start: Math.max(0, least(spans.map(([start]) => start))), end: Math.max(0, most(spans.map(([, end]) => end))) };
+}
+
+/** What undo and redo would act on: the newest of all while this window is alone with the song, whichever device did it; while others are there,
+ *  only what was done on this device. */
+export function undoState({ song, others }: State, deviceId: Id): HistoryState {
+  return Object.keys(others.here).length === 0 ? historyState(song.history) : ownHistoryState(song.history, deviceId);
 }
 
 /** How many colours others have. */
