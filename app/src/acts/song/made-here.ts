@@ -4,17 +4,18 @@ import { isAway } from '../../sync/api';
 
 type Keeping = Pick<Effects, 'server' | 'keptSongs' | 'newId'>;
 
-/** Makes an empty song: on the server or, while that is away, in this browser, to be made there later. Rejects in words where neither works. */
+/** Makes an empty song: on the server or, while that is away, in this browser, to be made there later. Its id and seed are from here, so that an
+ *  answer that is lost on the way leaves one song and not two. Rejects in words where neither works. */
 export async function makeSong(name: string, { server, keptSongs, newId }: Keeping): Promise<Id> {
+  const toMake = { id: newId(), name, seed: crypto.getRandomValues(new Uint32Array(1))[0]! };
   try {
-    return (await server.create({ name })).id;
+    await server.create(toMake);
   } catch (error) {
     if (!isAway(error)) throw error;
-    const toMake = { id: newId(), name, seed: crypto.getRandomValues(new Uint32Array(1))[0]! };
     const song = newSong(toMake.id, name, toMake.seed);
     await keptSongs.put({ song, revision: 0, history: [] }, toMake).catch(() => Promise.reject(error));
-    return toMake.id;
   }
+  return toMake.id;
 }
 
 /** The songs kept in this browser as cards, the last opened first, with what is unsent of them. */
