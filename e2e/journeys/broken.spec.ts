@@ -4,7 +4,7 @@ import { cell, newSong, savedNotes } from '../support/app';
 import { noteOns, textFromMidi } from '../support/midi-text';
 import { button } from '../support/song';
 
-test.describe('a screen that cannot be drawn', () => {
+test.describe('a screen, or a part of one, that cannot be drawn', () => {
   // The fault is one on purpose: React tells it on the console.
   test.use({ isBrokenOnPurpose: true });
 
@@ -44,6 +44,27 @@ test.describe('a screen that cannot be drawn', () => {
     await page.goto(address);
     await expect(cell(page, 'Kick', 3)).toBeChecked();
     expect(await savedNotes(page)).toHaveLength(1);
+  });
+
+  test('a part that does not come, for there is no network, says so in its place and comes when asked again', async ({ page }) => {
+    const later = (address: URL) => /\/_expo\/.*\.js$/.test(address.pathname) && !/\/(entry|__\w+|__expo-\S+)-/.test(address.pathname);
+    await page.route(later, (route) => route.abort());
+    await newSong(page, 'Quay kit');
+    await cell(page, 'Kick', 0).tap();
+    const words = page.getByRole('alert').filter({ hasText: 'This part of Yibbo could not be loaded.' });
+    await button(page, 'Play in: pads').tap();
+    await expect(words).toBeVisible();
+    await button(page, 'Try again').tap();
+    await expect(words).toBeVisible();
+    // Another sheet is another part: it says the same for itself, and the notes stay where they are.
+    await button(page, 'Song: tempo, send out').tap();
+    await button(page, 'History').tap();
+    await expect(words).toBeVisible();
+    await expect(cell(page, 'Kick', 0)).toBeChecked();
+    await page.unrouteAll({ behavior: 'wait' });
+    await button(page, 'Try again').tap();
+    await expect(words).toHaveCount(0);
+    await expect(page.getByRole('region', { name: 'History' })).toBeVisible();
   });
 });
 

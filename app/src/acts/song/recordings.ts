@@ -26,7 +26,6 @@ import { noticeSet } from '../../state/session/session';
 import type { State, Thunk } from '../../state/store';
 import { editEntity, editSong } from '../document/edits';
 
-const NOT_LOADED = 'Yibbo could not load the part that reads recordings. Check the connection, then choose the file again.';
 const RATE = 48_000;
 
 export function recordingsOf({ song }: Pick<State, 'song'>): readonly Recording[] {
@@ -47,9 +46,7 @@ export function addRecording(file: File, isOnPattern: boolean): Thunk<Promise<vo
     const come = (doing: string, share: number) => dispatch(comingSet({ name, doing, share }));
     try {
       come('Reading', 0);
-      const opened = await files.open().catch(() => {
-        throw new Error(NOT_LOADED);
-      });
+      const opened = await files.open();
       const known = await opened.add(file, come);
       const now = getState().song.document;
       if (now?.song.id !== document.song.id) return;
@@ -67,7 +64,7 @@ export function addRecording(file: File, isOnPattern: boolean): Thunk<Promise<vo
       dispatch(editSong(`Add recording ${name}`, (song) => ({ ...song, recordings: [...song.recordings, recording].sort(byTick) })));
       dispatch(noticeSet({ words: `${name} lies under the notes.`, remedy: { kind: 'undo' } }));
     } catch (error) {
-      dispatch(noticeSet(error instanceof Error ? error.message : NOT_LOADED));
+      dispatch(noticeSet((error as Error).message));
     } finally {
       dispatch(comingSet(null));
     }

@@ -239,10 +239,10 @@ export function sendPhraseOut({ phrase }: KnownPhrase, as: 'file' | 'midi'): Thu
   return async (dispatch, _getState, { newId }) => {
     const name = fileName(phrase.name);
     if (as === 'file') return downloadBlob(new Blob([phraseFileText(phrase)], { type: 'application/json' }), `${name}.phrase.json`);
-    const midi = await import('@yibbo/core/midi').catch(() => null);
-    const { songOfPhrase } = await import('@yibbo/core/shelf');
-    if (!midi) return void dispatch(noticeSet(NO_MIDI));
-    const { bytes } = midi.exportMidi(songOfPhrase(newSong(newId(), phrase.name, 1), phrase, newId), 'written');
+    const parts = await Promise.all([import('@yibbo/core/midi'), import('@yibbo/core/shelf')]).catch(() => null);
+    if (!parts) return void dispatch(noticeSet(NO_MIDI));
+    const [midi, shelf] = parts;
+    const { bytes } = midi.exportMidi(shelf.songOfPhrase(newSong(newId(), phrase.name, 1), phrase, newId), 'written');
     downloadBlob(new Blob([bytes as BlobPart], { type: 'audio/midi' }), `${name}.mid`);
   };
 }

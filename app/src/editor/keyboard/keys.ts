@@ -13,7 +13,7 @@ import { turnRow } from '../../acts/pattern/row-acts';
 import { openTrack } from '../../acts/pattern/tracks';
 import { runAction, tryAction } from '../../acts/trial/trials';
 import { preferencesSet, type Amount } from '../../state/preferences/preferences';
-import { askingSet, menuSet, sheetSet, spokenSet, type Sheet } from '../../state/session/session';
+import { askingSet, menuSet, noticeSet, sheetSet, spokenSet, type Sheet } from '../../state/session/session';
 import { hearCarried } from '../../acts/gesture/hear';
 import type { GridOnScreen } from '../../state/on-screen/grid';
 import { ZOOM_BY } from '../grid/viewport/useViewport';
@@ -173,8 +173,15 @@ const switchSteps: Thunk<unknown> = (dispatch, getState) => {
 };
 
 /** The recording code is loaded on first use. */
-const record: Thunk<unknown> = async (dispatch) => dispatch((await import('../playing-in')).toggleRecording());
-const recordAgain: Thunk<unknown> = async (dispatch) => dispatch((await import('../playing-in')).recordAgain());
+const withRecording =
+  (act: 'toggleRecording' | 'recordAgain'): Thunk<unknown> =>
+  async (dispatch) => {
+    const part = await import('../playing-in').catch(() => null);
+    return dispatch(part ? part[act]() : noticeSet(NO_RECORDING));
+  };
+const NO_RECORDING = 'Yibbo could not load the part that records. Check the connection, then press the key again.';
+const record = withRecording('toggleRecording');
+const recordAgain = withRecording('recordAgain');
 
 /** Letters play, on pads that are seen. */
 const switchLetters: Thunk<unknown> = (dispatch, getState) => {

@@ -3,6 +3,7 @@ import { useRef, type ReactNode } from 'react';
 import { useKeyFocus } from '../../controls/useKeyFocus';
 import { ScrollView } from '@tamagui/scroll-view';
 import { XStack, YStack } from '@tamagui/stacks';
+import { WhenLoaded } from '../../controls/later';
 import { Press } from '../../controls/Press';
 import { Words } from '../../controls/words';
 import { useAppDispatch } from '../../state/store';
@@ -65,6 +66,16 @@ export function SheetFrame({ title, note, isPanel, isTall = false, leavesKeys = 
       </ScrollView>
     </YStack>
   );
+}
+
+/** A sheet that may come in a script of its own. */
+export function SheetWhenLoaded({ isPanel, children }: { readonly isPanel: boolean; readonly children: ReactNode }) {
+  const frame = (words: ReactNode) => (
+    <SheetFrame title="Not loaded" isPanel={isPanel}>
+      {words}
+    </SheetFrame>
+  );
+  return <WhenLoaded frame={frame}>{children}</WhenLoaded>;
 }
 
 /** Lines of a sheet that belong together, under a word of their own. */

@@ -84,6 +84,8 @@ const LATER = [
   () => import('../../editor/sounds/SoundSheet'),
   () => import('../../editor/shelf/ShelfSheet'),
   () => import('../../editor/recordings/RecordingsSheet'),
+  () => import('../../editor/playing-in'),
+  () => import('../../editor/recordings/OneShotLines'),
   () => import('../../editor/sounds/DrumChoice'),
   () => import('../../editor/sounds/MoreSounds'),
 ];

@@ -1,6 +1,8 @@
 import type { FileSamples } from '@yibbo/core';
 import type { FileNews, SoundFiles } from '../../sync/sound-files';
 
+const NOT_LOADED = 'Yibbo could not load the part that reads sound files. Check the connection, then choose the file again.';
+
 /** The sound files of this page, whose part of Yibbo is fetched when there are some. */
 export class FilesSlot {
   current: SoundFiles | null = null;
@@ -11,13 +13,13 @@ export class FilesSlot {
   /** `make` fetches it. */
   constructor(private readonly make: (tell: (hash: string, news: FileNews) => void) => Promise<SoundFiles>) {}
 
-  /** Rejects where it cannot be fetched; asked again, it is tried again. */
+  /** Rejects, in words for the person, where it cannot be fetched; asked again, it is tried again. */
   open(): Promise<SoundFiles> {
     this.opening ??= this.make((...told) => this.onNews(...told)).then(
       (files) => (this.current = files),
-      (error: unknown) => {
+      (cause: unknown) => {
         this.opening = null;
-        throw error;
+        throw new Error(NOT_LOADED, { cause });
       },
     );
     return this.opening;

@@ -1,7 +1,9 @@
-import { lazy, Suspense, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
+import { later } from '../../../controls/later';
 import type { OpenPart } from '../../../state/session/selectors';
 import type { PatternSheet, Sheet, SheetOfKind } from '../../../state/session/session';
 import { isSongSheet, OpenSongSheet } from '../song/OpenSongSheet';
+import { SheetWhenLoaded } from '../SheetFrame';
 import { ChordsSheet } from './ChordsSheet';
 import { DrawingSheet } from './DrawingSheet';
 import { GridSheet } from './GridSheet';
@@ -12,9 +14,9 @@ import { NudgeSheet } from './NudgeSheet';
 import { RowSheet } from './RowSheet';
 import { ToolboxSheet } from './ToolboxSheet';
 
-const PlayInSheet = lazy(async () => ({ default: (await import('../../playing-in')).PlayInSheet }));
-const RecordingSheet = lazy(async () => ({ default: (await import('../../playing-in')).RecordingSheet }));
-const TakesSheet = lazy(async () => ({ default: (await import('../../playing-in')).TakesSheet }));
+const PlayInSheet = later(() => import('../../playing-in').then((part) => part.PlayInSheet));
+const RecordingSheet = later(() => import('../../playing-in').then((part) => part.RecordingSheet));
+const TakesSheet = later(() => import('../../playing-in').then((part) => part.TakesSheet));
 
 interface OnPattern<K> {
   readonly sheet: SheetOfKind<PatternSheet, K>;
@@ -42,8 +44,8 @@ export function OpenSheet({ sheet, part, isPanel }: { readonly sheet: Sheet; rea
   if (isSongSheet(sheet)) return <OpenSongSheet sheet={sheet} isPanel={isPanel} />;
   const Shown = SHEETS[sheet.kind] as (props: OnPattern<PatternSheet['kind']>) => ReactNode;
   return (
-    <Suspense fallback={null}>
+    <SheetWhenLoaded key={sheet.kind} isPanel={isPanel}>
       <Shown sheet={sheet} part={part} isPanel={isPanel} />
-    </Suspense>
+    </SheetWhenLoaded>
   );
 }

@@ -1,8 +1,8 @@
 import { stepTicks, divisionName, gridOfRow, rowLength, type Note, counted } from '@yibbo/core';
-import { lazy, Suspense } from 'react';
 import { XStack } from '@tamagui/stacks';
 import { useEffects } from '../../../state/effects';
 import { Choices } from '../../../controls/Choices';
+import { later, WhenLoaded } from '../../../controls/later';
 import { Press } from '../../../controls/Press';
 import { NumberStepper } from '../../../controls/NumberStepper';
 import { NameField } from '../../../controls/NameField';
@@ -17,8 +17,8 @@ import { useActiveRow } from '../../grid/useActiveRow';
 import { SheetFrame, SheetLine } from '../SheetFrame';
 
 /** These come when they are asked for, with what reads sound files and says which drums are alike. */
-const OneShotLines = lazy(() => import('../../recordings/OneShotLines'));
-const DrumChoice = lazy(() => import('../../sounds/DrumChoice'));
+const OneShotLines = later(() => import('../../recordings/OneShotLines').then((part) => part.default));
+const DrumChoice = later(() => import('../../sounds/DrumChoice').then((part) => part.default));
 
 /** One row: its hits, its name, its own grid and length, the sound it strikes. */
 export function RowSheet({ part, isPanel }: { readonly part: OpenPart; readonly isPanel: boolean }) {
@@ -60,10 +60,10 @@ export function RowSheet({ part, isPanel }: { readonly part: OpenPart; readonly 
       </SheetLine>
       {/* It comes in a script of its own: below all else, so that its coming moves nothing. */}
       {part.track.kind === 'drums' ? (
-        <Suspense fallback={null}>
+        <WhenLoaded>
           <OneShotLines key={`own ${pitch}`} track={part.track} pitch={pitch} />
           <DrumChoice key={pitch} track={part.track} pitch={pitch} />
-        </Suspense>
+        </WhenLoaded>
       ) : null}
     </SheetFrame>
   );

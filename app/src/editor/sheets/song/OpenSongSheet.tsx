@@ -1,5 +1,7 @@
-import { lazy, Suspense, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
+import { later } from '../../../controls/later';
 import type { Sheet, SheetOfKind, SongSheet } from '../../../state/session/session';
+import { SheetWhenLoaded } from '../SheetFrame';
 import { AddTrackSheet } from './AddTrackSheet';
 import { BackdropSheet } from './BackdropSheet';
 import { LevelsSheet } from './LevelsSheet';
@@ -12,15 +14,15 @@ import { TrackSheet } from './TrackSheet';
 import { TracksSheet } from './TracksSheet';
 
 /** These come when they are asked for, with what lists are dragged by, and what draws long ones. */
-const OrderSheet = lazy(() => import('./OrderSheet'));
-const HelpSheet = lazy(() => import('../../help/HelpSheet'));
-const WavSheet = lazy(() => import('../../wav/WavSheet'));
-const SoundSheet = lazy(() => import('../../sounds/SoundSheet'));
-const TreatmentsSheet = lazy(() => import('./TreatmentsSheet'));
-const RecipesSheet = lazy(() => import('./RecipesSheet'));
-const RecordingsSheet = lazy(() => import('../../recordings/RecordingsSheet'));
-const ShelfSheet = lazy(() => import('../../shelf/ShelfSheet'));
-const HistorySheet = lazy(() => import('../../history/HistorySheet'));
+const OrderSheet = later(() => import('./OrderSheet').then((part) => part.default));
+const HelpSheet = later(() => import('../../help/HelpSheet').then((part) => part.default));
+const WavSheet = later(() => import('../../wav/WavSheet').then((part) => part.default));
+const SoundSheet = later(() => import('../../sounds/SoundSheet').then((part) => part.default));
+const TreatmentsSheet = later(() => import('./TreatmentsSheet').then((part) => part.default));
+const RecipesSheet = later(() => import('./RecipesSheet').then((part) => part.default));
+const RecordingsSheet = later(() => import('../../recordings/RecordingsSheet').then((part) => part.default));
+const ShelfSheet = later(() => import('../../shelf/ShelfSheet').then((part) => part.default));
+const HistorySheet = later(() => import('../../history/HistorySheet').then((part) => part.default));
 
 interface OnSong<K> {
   readonly sheet: SheetOfKind<SongSheet, K>;
@@ -58,8 +60,8 @@ export function isSongSheet(sheet: Sheet): sheet is SongSheet {
 export function OpenSongSheet({ sheet, isPanel }: { readonly sheet: SongSheet; readonly isPanel: boolean }) {
   const Shown = SHEETS[sheet.kind] as (props: OnSong<SongSheet['kind']>) => ReactNode;
   return (
-    <Suspense fallback={null}>
+    <SheetWhenLoaded key={sheet.kind} isPanel={isPanel}>
       <Shown sheet={sheet} isPanel={isPanel} />
-    </Suspense>
+    </SheetWhenLoaded>
   );
 }

@@ -1,14 +1,15 @@
 import { FIRST_SOUNDS, type Sound } from '@yibbo/core';
 import { usePathname } from 'expo-router';
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import { XStack, YStack } from '@tamagui/stacks';
+import { later, WhenLoaded } from '../../../controls/later';
 import { Press } from '../../../controls/Press';
 import { addTrack } from '../../../acts/document/edits';
 import { useAppDispatch } from '../../../state/store';
 import { useOpenPlacement } from '../../screen/useOpenPlacement';
 
 /** This comes when it is asked for, with what finds sounds by a word. */
-const MoreSounds = lazy(() => import('../../sounds/MoreSounds'));
+const MoreSounds = later(() => import('../../sounds/MoreSounds').then((part) => part.default));
 
 /** The sounds a new track can begin with, one of each kind first; a press makes the track and opens its pattern. */
 export function SoundChoice({ isColumn }: { readonly isColumn: boolean }) {
@@ -30,9 +31,9 @@ export function SoundChoice({ isColumn }: { readonly isColumn: boolean }) {
         <Press label="All sounds" look={hasMore ? 'on' : 'quiet'} expanded={hasMore} onPress={() => setHasMore(!hasMore)} />
       </XStack>
       {hasMore ? (
-        <Suspense fallback={null}>
+        <WhenLoaded>
           <MoreSounds onChoose={choose} />
-        </Suspense>
+        </WhenLoaded>
       ) : null}
     </YStack>
   );
