@@ -166,6 +166,33 @@ describe('what comes from outside', () => {
     expect(readChanges([{ id: 'c', at: 0, device: 'd', label: 'c', entries: [entry] }])).toMatchObject({ ok: false, code: 'invalid' });
   });
 
+  it('takes as much at a time as it says, and not one more', () => {
+    const change = (fields: object) => ({ id: 'c', at: 0, device: 'd', label: 'c', entries: [], ...fields });
+    const code = (changes: unknown) => {
+      const read = readChanges(changes);
+      return read.ok ? 'taken' : read.code;
+    };
+    const bounds: readonly [limit: number, sent: (size: number) => unknown, refusal: string][] = [
+      [5000, (size) => Array(size).fill(change({})), 'tooMany'],
+      [300, (size) => [change({ label: 'x'.repeat(size) })], 'invalid'],
+      [64, (size) => [change({ device: 'x'.repeat(size) })], 'invalid'],
+      [200, (size) => [change({ point: 'x'.repeat(size) })], 'invalid'],
+      [64, (size) => [change({ made: [{ actionId: 'x'.repeat(size), params: {}, seed: 1, noteIds: [] }] })], 'invalid'],
+      [1000, (size) => [change({ made: Array(size).fill({ actionId: 'x', params: {}, seed: 1, noteIds: [] }) })], 'invalid'],
+    ];
+    for (const [limit, sent, refusal] of bounds) expect([code(sent(limit)), code(sent(limit + 1))]).toEqual(['taken', refusal]);
+    // Of an edit, every id and every value counts: 400,000 notes and four fields of each are two millions.
+    const edit = (count: number, fields: number) => [change({ entries: [{ kind: 'edit', of: 'notes', in: 'p', ids: Array(count).fill(0), fields: Object.fromEntries(Array.from({ length: fields }, (_, at) => [`f${at}`, [[], []]])) }] })]; // prettier-ignore
+    expect([code(edit(400_000, 4)), code(edit(400_001, 4)), code(edit(400_000, 5))]).toEqual(['invalid', 'tooMany', 'tooMany']);
+    const entry = { kind: 'create', of: 'notes', entities: [] };
+    expect([code([change({ entries: Array(20_000).fill(entry) })]), code([change({ entries: Array(20_001).fill(entry) })])]).toEqual([
+      'taken',
+      'tooMany',
+    ]);
+    const named = [change({ made: { actionId: 'x', params: {}, seed: 1, noteIds: Array(2_000_001).fill('n') } })];
+    expect(code(named)).toBe('tooMany');
+  });
+
   it('counts before it checks, and stops at the first fault', () => {
     const wrap = (entries: unknown) => [{ id: 'c', at: 0, device: 'd', label: 'c', entries }];
     expect(readChanges(wrap(new Array(1_000_000).fill(0)))).toMatchObject({ ok: false, code: 'tooMany' });

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { anyNotes, note, songWith } from '../../test/make';
+import { meetingNotes, soundsByRule } from '../../test/sounds-by-rule';
 import type { Document, Note, Placement } from '../model';
 import { TICKS_PER_QUARTER } from '../time';
 import { chased, events, type PlayContext } from '.';
@@ -64,45 +65,6 @@ it('a roll stops where a note of an overlapping placement begins', () => {
   ]);
 });
 
-/** All that sounds, worked out note against note, without windows, loops or stages. */
-function oracle(document: Document): string[] {
-  const pattern = document.patterns[0]!;
-  const all = document.placements.flatMap((placement, order) => {
-    const end = placement.start + placement.length;
-    const found: { tick: number; end: number; note: Note; order: number }[] = [];
-    for (let pass = 0; placement.start - placement.offset + pass * pattern.length < end; pass++) {
-      for (const each of document.notes[pattern.id] ?? []) {
-        const tick = placement.start - placement.offset + pass * pattern.length + each.start;
-        if (each.start >= pattern.length || each.muted || tick < placement.start || tick >= end) continue;
-        found.push({ tick, end: Math.min(tick + each.length, end), note: each, order });
-      }
-    }
-    return found;
-  });
-  return all
-    .filter(
-      (one, index) =>
-        !all.some(
-          (other, at) =>
-            isSameKey(one.note, other.note) &&
-            one.tick === other.tick &&
-            (other.note.velocity > one.note.velocity || (other.note.velocity === one.note.velocity && at < index)),
-        ),
-    )
-    .map((one) => {
-      const end = all.reduce(
-        (least, other) => (isSameKey(one.note, other.note) && other.tick > one.tick ? Math.min(least, other.tick) : least),
-        one.end,
-      );
-      return `${one.tick} ${one.note.id} ${end - one.tick}`;
-    })
-    .sort();
-}
-
-function isSameKey(a: Note, b: Note): boolean {
-  return a.pitch === b.pitch && (a.voice ?? 1) === (b.voice ?? 1);
-}
-
 const spans = fc.array(
   fc.record({
     start: fc.nat(6).map((beat) => beat * BEAT),
@@ -111,21 +73,13 @@ const spans = fc.array(
   }),
   { minLength: 2, maxLength: 4 },
 );
-/** Few pitches, so that notes meet. */
-const meeting = anyNotes(8).map((notes) =>
-  notes.map((each): Note => {
-    const { chance: _chance, passes: _passes, oneOf: _oneOf, roll: _roll, ...plain } = each;
-    return { ...plain, pitch: 60 + (each.pitch % 2) };
-  }),
-);
-
 it('overlapping placements sound as worked out note against note, whichever windows are asked', () => {
   let overlapping = 0;
   fc.assert(
-    fc.property(meeting, spans, fc.nat(14 * BEAT), (notes, places, cut) => {
+    fc.property(meetingNotes, spans, fc.nat(14 * BEAT), (notes, places, cut) => {
       const document = placedAt(notes, places);
       const whole = events(document, 0, 20 * BEAT, song);
-      expect(whole.map(({ tick, noteId, lengthTicks }) => `${tick} ${noteId} ${lengthTicks}`).sort()).toEqual(oracle(document));
+      expect(whole.map(({ tick, noteId, lengthTicks }) => `${tick} ${noteId} ${lengthTicks}`).sort()).toEqual(soundsByRule(document));
       expect([...events(document, 0, cut, song), ...events(document, cut, 20 * BEAT, song)]).toEqual(whole);
       if (whole.length > 1) overlapping++;
     }),
