@@ -55,7 +55,8 @@ async function findSong(songId: Id, server: Pick<Server, 'open'>, kept: Pick<Kep
   try {
     return (await Promise.race([fromServer, tooSlow])) ?? (await fromHere()) ?? (await fromServer);
   } catch (error) {
-    const song = opensWithout(error) ? await fromHere() : null;
+    // A song that only this device has opens whatever the server says.
+    const song = await fromHere();
     if (song && (song.toMake || isAway(error))) return song;
     throw isAway(error) ? new ApiError(0, 'away', NOT_HERE) : error;
   } finally {
@@ -64,11 +65,6 @@ async function findSong(songId: Id, server: Pick<Server, 'open'>, kept: Pick<Kep
 }
 
 const NOT_HERE = 'The server cannot be reached, and this song is not kept on this device. It opens once the server is back.';
-
-/** Whether a song may be kept here though the server did not give it: it is away, or does not know yet that the song was made here. */
-function opensWithout(error: unknown): boolean {
-  return isAway(error) || (error instanceof ApiError && error.code === 'noSuchSong');
-}
 
 /** Resolves once the page has nothing else to do, or after two seconds. */
 function whenIdle(): Promise<void> {

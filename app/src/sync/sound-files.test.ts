@@ -148,4 +148,69 @@ describe('sound files of this browser', () => {
     expect(broken.news[hash]).toMatchObject({ state: 'broken' });
     globalThis.Blob = native;
   });
+
+  it('tells how far taking a file in has come, and gives its picture once it has been listened to', async () => {
+    const told: [string, number][] = [];
+    const { files, news } = filesOn(new SmallServer(), {
+      hashOf: async (file, onProgress) => {
+        onProgress(0.5);
+        return hashOf(dataOf(file));
+      },
+    });
+    const data = bytes(5, 900);
+    const { hash } = await files.add(Object.assign(blobOf(data), { name: 'take.wav' }) as unknown as File, (...each) => told.push(each));
+    expect(told).toEqual([
+      ['Reading', 0.5],
+      ['Decoding', 0],
+    ]);
+    await settled(() => news[hash]?.state === 'there');
+    expect(files.peaksOf(hash)).toEqual({ framesEach: 256, pairs: new Float32Array(4) });
+    // Let go of when the song that plays it is closed.
+    files.keepOnly(new Set([hash]));
+    expect(files.samplesOf(hash)).not.toBeNull();
+    files.keepOnly(new Set());
+    expect([files.samplesOf(hash), files.peaksOf(hash)]).toEqual([null, null]);
+  });
+
+  it('that this browser will not keep are sent all the same, and can be had until then', async () => {
+    const put = jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+      throw new Error('no room');
+    });
+    const server = new SmallServer();
+    server.isAway = true;
+    const { files, add } = filesOn(server);
+    const data = bytes(6, 700);
+    const { hash } = await add(data);
+    expect(dataOf((await files.bytesOf(hash))!)).toEqual(data);
+    server.isAway = false;
+    files.goOn();
+    await settled(() => server.whole.has(hash));
+    put.mockRestore();
+    expect(server.whole.has(hash)).toBe(true);
+  });
+
+  it('that were nowhere are looked for again, as long as the song that plays them is open', async () => {
+    const server = new SmallServer();
+    const { files, news } = filesOn(server);
+    const [wanted, left] = ['b'.repeat(64), 'c'.repeat(64)];
+    const asked: string[] = [];
+    server.file = async (hash) => {
+      asked.push(hash);
+      return null;
+    };
+    const later: (() => void)[] = [];
+    const timer = jest.spyOn(globalThis, 'setTimeout').mockImplementation(((run: () => void, ms: number) => {
+      if (ms === 10_000) later.push(run);
+      else setImmediate(run);
+      return 0;
+    }) as unknown as typeof setTimeout);
+    globalThis.setImmediate ??= ((run: () => void) => queueMicrotask(run)) as unknown as typeof setImmediate;
+    await Promise.all([files.want(wanted), files.want(left)]);
+    files.keepOnly(new Set([wanted]));
+    for (const run of later.splice(0)) run();
+    timer.mockRestore();
+    await settled(() => asked.length === 3);
+    expect(asked).toEqual([wanted, left, wanted]);
+    expect(news[left]).toEqual({ state: 'missing' });
+  });
 });

@@ -5,7 +5,7 @@ import { noEffects, opened, PATTERN } from '../../../test/opened';
 import { songChanged } from '../../state/document/song';
 import { makeStore, type Store } from '../../state/store';
 import { ApiError } from '../../sync/api';
-import { KeptSongs, MOST_KEPT, MOST_STEPS } from '../../sync/kept-songs';
+import { KeptSongs, MOST_STEPS } from '../../sync/kept-songs';
 import { Leftovers } from '../../sync/leftovers';
 import { Outbox } from '../../sync/outbox';
 import { askForSong, SongSync } from '../../sync/song-sync';
@@ -242,23 +242,6 @@ it('a kept song takes a long sitting in, two windows of it at once, and keeps fe
   there.sync.close();
 }, 60_000);
 
-it('the last opened songs are kept, and all that only this browser has', async () => {
-  let clock = 0;
-  const kept = new KeptSongs(() => ++clock);
-  const song = (id: Id): ServerSong => ({ song: new FaultyServer(id).song, revision: 0, history: [] });
-  await kept.put(song('mine'), { id: 'mine', name: 'Mine', seed: 1 });
-  for (let number = 0; number < MOST_KEPT + 3; number++) await kept.put(song(`many${number}`));
-  const ids = await kept.ids();
-  expect([ids.length, ids.includes('mine'), ids.includes(`many${MOST_KEPT + 2}`), ids.includes('many0')]).toEqual([
-    MOST_KEPT,
-    true,
-    true,
-    false,
-  ]);
-  await kept.drop(['many9']);
-  expect(await kept.open('many9')).toBeNull();
-});
-
 it('what another window does while this one is sending is heard of, too', async () => {
   const server = new FaultyServer(`song${++songs}`);
   const here = await windowOn(server, server.song.song.id);
@@ -278,43 +261,4 @@ it('what another window does while this one is sending is heard of, too', async 
   await settled();
   expect(here.store.getState().song.revision).toBe(2);
   here.sync.close();
-});
-
-it('what is kept comes back in its order, song by song; what is dropped or replaced does not', async () => {
-  const outbox = new Outbox();
-  const change = (id: Id) => ({ id, label: id, at: 0, device: 'd', entries: [] }) as unknown as Change;
-  const ids = async (songId: Id) => (await new Outbox().unsent(songId, () => undefined)).map(({ id }) => id);
-  for (const id of ['z', 'a', 'm']) await outbox.keep('one', change(id));
-  await outbox.keep('two', change('x'));
-  expect(outbox.hasAll).toBe(true);
-  expect(await ids('one')).toEqual(['z', 'a', 'm']);
-  await outbox.drop('one', ['a', 'x']);
-  expect([await ids('one'), await ids('two')]).toEqual([['z', 'm'], ['x']]);
-  await outbox.replace('one', [change('n'), change('z')]);
-  expect([await ids('one'), await ids('two')]).toEqual([['n', 'z'], ['x']]);
-});
-
-it('a page that goes away before its last Changes are kept says them last, and the next one has them in order', async () => {
-  const outbox = new Outbox();
-  const change = (id: Id) => ({ id, label: id, at: 0, device: 'd', entries: [] }) as unknown as Change;
-  await outbox.keep('late', change('first'));
-  void outbox.keep('late', change('second'));
-  void outbox.keep('late', change('third'));
-  expect(outbox.hasAll).toBe(false);
-  window.dispatchEvent(new Event('pagehide'));
-  const next = await new Outbox().unsent('late', () => undefined);
-  expect(next.map(({ id }) => id)).toEqual(['first', 'second', 'third']);
-  expect(Object.keys(localStorage).filter((key) => key.startsWith('yibbo unsent'))).toEqual([]);
-});
-
-it('storage that is denied says so, and keeps what it was given to keep with the next', async () => {
-  const open = jest.spyOn(indexedDB, 'open').mockImplementation(() => {
-    throw new Error('denied');
-  });
-  const outbox = new Outbox();
-  open.mockRestore();
-  const change = { id: 'lost', label: 'l', at: 0, device: 'd', entries: [] } as unknown as Change;
-  await expect(outbox.keep('denied', change)).rejects.toThrow();
-  expect(outbox.hasAll).toBe(false);
-  await expect(outbox.unsent('denied', () => undefined)).rejects.toThrow();
 });
