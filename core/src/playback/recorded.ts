@@ -59,12 +59,16 @@ interface Placed {
 
 function pieceOf({ id, offset, frames, levelDb }: Recording, { begins, first, last, samples }: Placed): RecordedPiece | null {
   const from = Math.max(first, begins);
-  const to = Math.min(last, begins + frames, begins + (samples?.left.length ?? 0) - offset);
+  const to = Math.min(last, begins + frames);
   if (!samples || from >= to) return null;
   const [start, end] = [offset + from - begins, offset + to - begins];
-  return { at: from, left: part(samples.left, start, end), right: part(samples.right, start, end), gain: dbToGain(levelDb), key: id };
+  const left = part(samples.left, start, end);
+  // The file may be over before the recording is.
+  if (left.length === 0) return null;
+  return { at: from, left, right: part(samples.right, start, end), gain: dbToGain(levelDb), key: id };
 }
 
+/** Those of a side's samples that are there. */
 function part(side: Float32Array | Int16Array, start: number, end: number): Float32Array {
   if (side instanceof Float32Array) return side.slice(start, end);
   return Float32Array.from(side.subarray(start, end), (sample) => sample / 32_768);

@@ -19,15 +19,25 @@ const placed = (notes: Note[], fields: Partial<Document['placements'][number]>) 
   return { ...document, placements: [{ ...document.placements[0]!, ...fields }] };
 };
 
-it('windows that touch give exactly what their union gives, in any view', () => {
-  const cuts = fc.array(fc.nat(60 * BEAT), { minLength: 3, maxLength: 3 }).map((ticks) => [...ticks].sort((a, b) => a - b));
+it('windows that touch give exactly what their union gives, in any view, with all voices or one', () => {
+  const cuts = fc.array(fc.nat(60).map((steps) => (steps * BEAT) / 2), { minLength: 3, maxLength: 3 }).map((ticks) => [...ticks].sort((a, b) => a - b)); // prettier-ignore
+  const voices = fc.constantFrom(undefined, 'lowest', 'highest', 'latest');
+  let sounding = 0;
   fc.assert(
-    fc.property(anyNotes(), cuts, fc.constantFrom(song, loop), fc.nat(3 * BEAT), (notes, ticks, context, offset) => {
+    fc.property(anyNotes(), cuts, fc.constantFrom(song, loop), fc.nat(3 * BEAT), voices, (notes, ticks, context, offset, voiceMode) => {
       const [a, b, c] = ticks as [number, number, number];
       const document = placed(notes, { length: 50 * BEAT, offset, start: BEAT });
-      expect([...events(document, a, b, context), ...events(document, b, c, context)]).toEqual(events(document, a, c, context));
+      const voiced = voiceMode ? { ...document, tracks: document.tracks.map((track) => ({ ...track, voiceMode })) } : document;
+      const whole = events(voiced, a, c, context);
+      expect([...events(voiced, a, b, context), ...events(voiced, b, c, context)]).toEqual(whole);
+      // Each begins inside its window and is, whatever the window, what the whole song says.
+      expect(whole.every(({ tick }) => tick >= a && tick < c)).toBe(true);
+      expect(whole).toEqual(events(voiced, 0, 64 * BEAT, context).filter(({ tick }) => tick >= a && tick < c));
+      if (voiceMode && whole.length > 2) sounding++;
     }),
+    { numRuns: 200 },
   );
+  expect(sounding).toBeGreaterThan(50);
 });
 
 it('a one-bar pattern placed for two bars loops twice, and a tail sounds on into the next pass', () => {
