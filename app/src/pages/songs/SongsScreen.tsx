@@ -12,7 +12,7 @@ import { Press } from '../../controls/Press';
 import { SearchField } from '../../controls/SearchField';
 import { Title, Words } from '../../controls/words';
 import { DeletedSongs } from './DeletedSongs';
-import { foundSongs, MANY_SONGS, SONG_ORDERS, type SongOrder } from './found-songs';
+import { foundSongs, namesInShort, MANY_SONGS, SONG_ORDERS, type SongOrder } from './found-songs';
 import { ImportPreview, ReadingFile } from './ImportPreview';
 import { InstallOffer } from './InstallOffer';
 import { NewSong } from './NewSong';
@@ -183,7 +183,7 @@ function SongList({ songs, onOpen }: { readonly songs: Songs; readonly onOpen: (
         ))}
       </YStack>
       {listed?.notHere?.length ? (
-        <Words faded>Not kept on this device: {listed.notHere.join(', ')}. They open once the server is back.</Words>
+        <Words faded>Not kept on this device: {namesInShort(listed.notHere)}. They open once the server is back.</Words>
       ) : null}
     </>
   );

@@ -1,5 +1,5 @@
 import type { SongCard } from '@yibbo/core';
-import { foundSongs } from './found-songs';
+import { foundSongs, namesInShort } from './found-songs';
 
 const card = (name: string, changedAt: number, bpm?: number, track = 'Deck Drums'): SongCard => ({
   id: name,
@@ -19,4 +19,12 @@ it('songs are found by words of their names and tracks, whatever the case and th
   expect(names('facade', 'name')).toEqual(['Façade']);
   expect(names('tide bass', 'name')).toEqual(['tide table 9']);
   expect(names('lighthouse', 'name')).toEqual([]);
+});
+
+it('a line of names stays short: eight are told, of more the first seven and how many there are beside them', () => {
+  const names = Array.from({ length: 20 }, (_, index) => `S${index + 1}`);
+  expect(namesInShort(names.slice(0, 2))).toBe('S1, S2');
+  expect(namesInShort(names.slice(0, 8))).toBe('S1, S2, S3, S4, S5, S6, S7, S8');
+  expect(namesInShort(names.slice(0, 9))).toBe('S1, S2, S3, S4, S5, S6, S7 and 2 more');
+  expect(namesInShort(names)).toBe('S1, S2, S3, S4, S5, S6, S7 and 13 more');
 });

@@ -22,3 +22,12 @@ export function foundSongs(songs: readonly SongCard[], sought: string, order: So
 function plain(text: string): string {
   return text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
 }
+
+/** Names told one by one; the others are counted. */
+const NAMES_TOLD = 8;
+
+/** Songs by their names, in a line that stays short however many there are. */
+export function namesInShort(names: readonly string[]): string {
+  if (names.length <= NAMES_TOLD) return names.join(', ');
+  return `${names.slice(0, NAMES_TOLD - 1).join(', ')} and ${names.length - NAMES_TOLD + 1} more`;
+}
