@@ -1,9 +1,9 @@
 /** Kernels for one voice's samples: the filter, and the gains on their way into the mix. */
 import { addTo, CHUNK_BYTES, falling, fallStep, firstOf, fourthOf, secondOf, softened, splat, STEP_BYTES, thirdOf } from './vectors';
 
-/** Sets a chunk to 0, and the four samples after it, into which a source may have run over. */
-export function clear(at: usize): void {
-  for (let end = at + CHUNK_BYTES; at <= end; at += STEP_BYTES) v128.store(at, splat(0));
+/** Sets samples to 0, from `at` to before `end`, four at a time. */
+export function clear(at: usize, end: usize): void {
+  for (; at < end; at += STEP_BYTES) v128.store(at, splat(0));
 }
 
 /** Bends each sample of a chunk softly, after `drive` times it. */

@@ -1,9 +1,12 @@
 /** Sound sources: oscillators, the noise and the body of drums. Phases are in turns, 0..1, before the first sample; `turns` is what a
  *  sample adds, below 0.5. Each adds its samples to what lies from `at` to before `end`, four at a time, and so may run up to three
  *  over the end; the noise writes over what lies there, one at a time. */
+import { clear, soften } from './shaping';
 import {
   addTo,
   bytes,
+  CHUNK,
+  CHUNK_BYTES,
   cosineAt,
   falling,
   fallStep,
@@ -11,6 +14,7 @@ import {
   opposite,
   phases,
   phaseStep,
+  SAMPLE_RATE,
   signs,
   sineAt,
   sineOf,
@@ -21,7 +25,7 @@ import {
 } from './vectors';
 
 /** A sine whose level falls by `factor` a sample: points turned round the circle, set anew on it with each call so that none drifts. */
-export function sine(at: usize, end: usize, phase: f64, turns: f64, level: f64, factor: f64): void {
+function sine(at: usize, end: usize, phase: f64, turns: f64, level: f64, factor: f64): void {
   const first = phases(phase, turns);
   const levels = falling(level, factor);
   const fall = fallStep(factor);
@@ -39,7 +43,7 @@ export function sine(at: usize, end: usize, phase: f64, turns: f64, level: f64, 
 }
 
 /** A sine whose phase is moved by the samples at `offsets`, in turns. */
-export function movedSine(at: usize, end: usize, phase: f64, turns: f64, level: f64, offsets: usize): void {
+function movedSine(at: usize, end: usize, phase: f64, turns: f64, level: f64, offsets: usize): void {
   const step = phaseStep(turns);
   const loud = splat(level);
   let now = phases(phase, turns);
@@ -59,7 +63,7 @@ function rounding(away: v128, perStep: v128): v128 {
 }
 
 /** Rises through the turn and jumps down at its end. */
-export function saw(at: usize, end: usize, phase: f64, turns: f64, level: f64): void {
+function saw(at: usize, end: usize, phase: f64, turns: f64, level: f64): void {
   const step = phaseStep(turns);
   const perStep = splat(0.5 / turns);
   const loud = splat(level);
@@ -73,7 +77,7 @@ export function saw(at: usize, end: usize, phase: f64, turns: f64, level: f64): 
 }
 
 /** 1 in the first half of the turn, -1 in the second. */
-export function square(at: usize, end: usize, phase: f64, turns: f64, level: f64): void {
+function square(at: usize, end: usize, phase: f64, turns: f64, level: f64): void {
   const step = phaseStep(turns);
   const perStep = splat(0.5 / turns);
   const loud = splat(level);
@@ -87,13 +91,27 @@ export function square(at: usize, end: usize, phase: f64, turns: f64, level: f64
 }
 
 /** A square with its edges left sharp: struck metal is made of them. */
-export function sharpSquare(at: usize, end: usize, phase: f64, turns: f64, level: f64): void {
+function sharpSquare(at: usize, end: usize, phase: f64, turns: f64, level: f64): void {
   const step = phaseStep(turns);
   const loud = splat(level);
   let now = phases(phase, turns);
   for (; at < end; at += STEP_BYTES) {
     addTo(at, v128.xor(loud, signs(now)));
     now = i32x4.add(now, step);
+  }
+}
+
+/** Struck metal: `count` squares of `ratios` times a frequency in hertz, `bent` times all. Ratios and phases are numbers of 64 bits; the phases go on
+ *  by what is left of the chunk. */
+export function metal(at: usize, end: usize, phases: usize, ratios: usize, count: i32, hz: f64, bent: f64, level: f64): void {
+  const samples = ((end - at) >> 2) as i32 as f64;
+  for (let partial: i32 = 0; partial < count; partial++) {
+    const place: usize = (partial as usize) << 3;
+    const phase = load<f64>(phases + place);
+    const step = (hz * load<f64>(ratios + place) * bent) / SAMPLE_RATE;
+    sharpSquare(at, end, phase, step, level);
+    const next = phase + step * samples;
+    store<f64>(phases + place, next - floor(next));
   }
 }
 
@@ -173,4 +191,77 @@ function goRound(ring: usize, index: i32, mask: i32, back: i32, taps: usize): v1
   v128.store(ring + bytes(index), next);
   if (index < 4) v128.store(ring + bytes(mask + 1), v128.load(ring));
   return next;
+}
+
+/** A level below which the offsets of a modulator are too small to hear, in turns. */
+const UNHEARD_OFFSET: f64 = 1e-5;
+/** Where the numbers of a tone lie, each of 64 bits: how many oscillators and modulators it has; of each oscillator its shape, phase, turns a sample and
+ *  level; of each modulator its phase, turns, level, and the factors the level falls by over a sample and over a chunk. */
+const OSCILLATORS: usize = 2 << 3;
+const OSCILLATOR: usize = 4 << 3;
+const MODULATORS: usize = 34 << 3;
+const MODULATOR: usize = 5 << 3;
+const SAW: f64 = 1;
+const SQUARE: f64 = 2;
+
+/** What a tone's oscillators make of a chunk that is 0, from sample `first` on, the first of them with its phase moved by the modulators; then driven
+ *  softly, unless `drive` is 0. Phases and levels go on in `tone`. `offsets` is room for a chunk. */
+export function tone(at: usize, first: i32, tone: usize, offsets: usize, drive: f64): void {
+  const begin = at + bytes(first);
+  const end = at + CHUNK_BYTES;
+  const count = CHUNK - first;
+  const isMoved = load<f64>(tone, 8) > 0;
+  if (isMoved) modulate(tone, offsets, first);
+  let place = tone + OSCILLATORS;
+  for (let index: i32 = 0; index < (load<f64>(tone) as i32); index++) {
+    const shape = load<f64>(place);
+    const phase = load<f64>(place, 8);
+    const turns = load<f64>(place, 16);
+    const level = load<f64>(place, 24);
+    goOn(place + 8, phase, turns, count);
+    place += OSCILLATOR;
+    // At half a turn and above, which no sample rate can carry, it is silent.
+    if (turns >= 0.5) continue;
+    if (isMoved && index === 0) movedSine(begin, end, phase, turns, level, offsets + bytes(first));
+    else if (shape === SAW) saw(begin, end, phase, turns, level);
+    else if (shape === SQUARE) square(begin, end, phase, turns, level);
+    else sine(begin, end, phase, turns, level, 1);
+  }
+  if (drive !== 0) soften(at, drive);
+}
+
+/** The phase offsets, in turns, that a tone's modulators give its first oscillator. */
+function modulate(tone: usize, offsets: usize, first: i32): void {
+  clear(offsets, offsets + CHUNK_BYTES + STEP_BYTES);
+  const count = CHUNK - first;
+  let place = tone + MODULATORS;
+  for (let index: i32 = 0; index < (load<f64>(tone, 8) as i32); index++) {
+    const phase = load<f64>(place);
+    const turns = load<f64>(place, 8);
+    const level = load<f64>(place, 16);
+    const factor = load<f64>(place, 24);
+    if (level >= UNHEARD_OFFSET) {
+      goOn(place, phase, turns, count);
+      if (turns < 0.5) sine(offsets + bytes(first), offsets + CHUNK_BYTES, phase, turns, level, factor);
+      store<f64>(place, level * (first === 0 ? load<f64>(place, 32) : power(factor, count)), 16);
+    }
+    place += MODULATOR;
+  }
+}
+
+/** Puts the phase after so many samples where it lies, within 0..1. */
+function goOn(place: usize, phase: f64, turns: f64, count: i32): void {
+  const next = phase + (count as f64) * turns;
+  store<f64>(place, next - floor(next));
+}
+
+/** `factor` multiplied with itself, `count` times in all. */
+function power(factor: f64, count: i32): f64 {
+  let result: f64 = 1;
+  let base = factor;
+  for (let left = count; left > 0; left >>= 1) {
+    if (left & 1) result *= base;
+    base *= base;
+  }
+  return result;
 }

@@ -1,6 +1,7 @@
 /** Helpers shared by the kernels: four samples at a time, in single precision. */
 
 export const CHUNK: i32 = 64;
+export const SAMPLE_RATE: f64 = 48000;
 /** Bytes of a chunk, 64 samples, and of the four samples that one step takes. */
 export const CHUNK_BYTES: usize = 256;
 export const STEP_BYTES: usize = 16;

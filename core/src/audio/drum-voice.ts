@@ -1,11 +1,10 @@
 import { Fall } from './fall';
 import { StateFilter } from './filter';
-import { dbToGain, exp2, velocityGain } from './math';
-import { wrap } from './oscillator';
+import { dbToGain, exp2, velocityGain, wrap } from './math';
 import { SAMPLE_RATE } from './rate';
 import type { Drum, DrumBody } from './sounds';
 import { bendCents, Fade, type Tools, type EngineNote, type Voice } from './voice';
-import { CHUNK, endOf, from, type Samples } from './workbench';
+import { CHUNK, endOf, from, type Numbers, type Samples } from './workbench';
 
 /** Partials of struck metal, as ratios that never line up. */
 const METAL_RATIOS = [1, 1.342, 1.732, 2.134, 2.713, 3.184];
@@ -79,7 +78,8 @@ export class DrumVoice implements Voice {
   private readonly noiseFilter: StateFilter;
   private readonly metalFilter = new StateFilter('high');
   private readonly gain: number;
-  private readonly phases = new Float64Array(METAL_RATIOS.length);
+  /** The phases of its partials, then their ratios, once it has any. */
+  private partials: Numbers | null = null;
   /** The chunk at work, and its layers that are being filtered. */
   private mixed!: Samples;
   private noise: Samples | null = null;
@@ -136,7 +136,9 @@ export class DrumVoice implements Voice {
     return true;
   }
 
-  end(): void {}
+  end(): void {
+    if (this.partials) this.tools.numbers.giveBack(this.partials);
+  }
 
   letGo(): void {}
 
@@ -206,12 +208,13 @@ export class DrumVoice implements Voice {
     if (!metal || this.metalLevel < SILENCE) return null;
     const { bench, filters } = this.tools;
     const layer = bench.chunk();
-    for (let partial = 0; partial < METAL_RATIOS.length; partial++) {
-      const step = (metal.hz * METAL_RATIOS[partial]! * this.bent) / SAMPLE_RATE;
-      const phase = this.phases[partial]!;
-      bench.loops.sharpSquare(from(layer, first), endOf(layer), phase, step, 1 / METAL_RATIOS.length);
-      this.phases[partial] = wrap(phase + step * (CHUNK - first));
+    const { length } = METAL_RATIOS;
+    if (!this.partials) {
+      this.partials = this.tools.numbers.take();
+      this.partials.values.set(METAL_RATIOS, length);
     }
+    const { at } = this.partials;
+    bench.loops.metal(from(layer, first), endOf(layer), at, at + 8 * length, length, metal.hz, this.bent, 1 / length);
     filters.add(this.metalFilter, layer);
     return layer;
   }

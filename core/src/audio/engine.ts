@@ -5,6 +5,7 @@ import { drumFor } from './kits';
 import { Leveller } from './leveller';
 import { Limiter } from './limiter';
 import { LINE_OVER, LINE_SAMPLES, LinePool } from './line-pool';
+import { NumberPool } from './number-pool';
 import type { EngineMessage, EngineTrack, StillSounding } from './messages';
 import { OneShotVoice } from './one-shot-voice';
 import { Place, Strip } from './place';
@@ -15,7 +16,7 @@ import { Recorded } from './recorded';
 import { Room, USUAL_ROOM } from './room';
 import { ToneVoice } from './tone-voice';
 import type { Tools, EngineNote, Voice } from './voice';
-import { CHUNK, Workbench, type Samples } from './workbench';
+import { CHUNK, endOf, Workbench, type Samples } from './workbench';
 
 export type { TurnedKind, EngineControl } from './controls';
 export type * from './messages';
@@ -64,6 +65,8 @@ export class SoundEngine {
     filters: new FilterBank(this.bench),
     lines: new LinePool(this.bench, LINE_SAMPLES + LINE_OVER),
     taps: new LinePool(this.bench, TAPS),
+    numbers: new NumberPool(this.bench),
+    offsets: this.bench.samples(CHUNK),
   };
   private readonly strips = new Map<string, Strip>();
   private places: Place[] = [];
@@ -242,10 +245,8 @@ export class SoundEngine {
     this.setDue(renderedTo + CHUNK);
     this.startDue(renderedTo + CHUNK);
     bench.clearAway();
-    bench.loops.clear(mix.left.at);
-    bench.loops.clear(mix.right.at);
-    bench.loops.clear(mix.toRoom.at);
-    bench.loops.clear(mix.toEcho.at);
+    // The four lie one after the other.
+    bench.loops.clear(mix.left.at, endOf(mix.toEcho));
     for (const voice of this.voices) voice.begin(renderedTo);
     this.tools.filters.finish();
     for (const strip of this.strips.values()) {

@@ -61,3 +61,8 @@ export function velocityGain(velocity: number): number {
   const x = velocity / 127;
   return x * (0.25 + 0.75 * x);
 }
+
+/** A phase in turns within 0..1. */
+export function wrap(phase: number): number {
+  return phase - Math.floor(phase);
+}

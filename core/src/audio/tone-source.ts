@@ -1,28 +1,34 @@
 import { Fall } from './fall';
 import { exp2, keyHz } from './math';
-import { Oscillator } from './oscillator';
 import { PluckedString } from './plucked';
 import { SAMPLE_RATE } from './rate';
-import type { ToneSound } from './sounds';
+import type { OscillatorShape, ToneSound } from './sounds';
 import type { EngineNote, Tools } from './voice';
-import { CHUNK, endOf, from, type Samples } from './workbench';
+import { CHUNK, endOf, from, type Numbers, type Samples } from './workbench';
 
-/** Offsets of the phase, in turns, too small to hear. */
-const UNHEARD_OFFSET = 1e-5;
+/** A level of noise too small to hear. */
 const UNHEARD_LEVEL = 1e-5;
 /** Random values (-1..1) beyond this are ticks of a crackle: one sample in a thousand. The rest is hiss, at this level. */
 const TICK_ABOVE = 0.999;
 const HISS = 0.004;
 
-/** The source of a pitched note, before filter and envelope: oscillators, the first of them moved by modulators, a string, noise. */
+/** How the loops know the shapes. */
+const SHAPES: Readonly<Record<OscillatorShape, number>> = { sine: 0, saw: 1, square: 2 };
+/** Where oscillators and modulators begin among the numbers of a tone, and how many numbers each has: as in `core/kernels/sources.ts`. */
+const OSCILLATORS = 2;
+const OSCILLATOR = 4;
+const MODULATORS = 34;
+const MODULATOR = 5;
+export const MOST_OSCILLATORS = 8;
+export const MOST_MODULATORS = 6;
+
+/** The source of a pitched note, before filter and envelope: oscillators, the first of them moved by modulators, a string, noise. Oscillators and modulators
+ *  stand in the memory of the loops, which make a chunk of them all at once. */
 export class ToneSource {
+  private readonly numbers: Numbers;
   /** Turns a sample of each, where the note is not bent. */
   private readonly oscillatorTurns: readonly number[];
-  private readonly oscillators: readonly Oscillator[];
   private readonly modulatorTurns: readonly number[];
-  private readonly modulators: readonly Oscillator[];
-  private readonly modulatorLevels: Float64Array;
-  private readonly modulatorFalls: readonly Fall[];
   private readonly string: PluckedString | null;
   private readonly stringTurns: number;
   private readonly noiseFall: Fall;
@@ -39,13 +45,10 @@ export class ToneSource {
     const { bench, lines, taps } = tools;
     const hz = keyHz(pitch + (sound.transpose ?? 0));
     const hardness = velocity / 127;
+    this.numbers = tools.numbers.take();
     this.oscillatorTurns = oscillators.map(({ ratio, cents }) => (hz * ratio * exp2(cents / 1200)) / SAMPLE_RATE);
-    this.oscillators = oscillators.map(({ shape, phase }, index) => new Oscillator(bench, shape, this.oscillatorTurns[index]!, phase));
     this.modulatorTurns = modulators.map(({ ratio }) => (hz * ratio) / SAMPLE_RATE);
-    this.modulators = this.modulatorTurns.map((turns) => new Oscillator(bench, 'sine', turns));
-    // Depth by velocity to the power of 1.5: soft notes are round, hard ones ring.
-    this.modulatorLevels = Float64Array.from(modulators, ({ depth }) => depth * (0.2 + 0.95 * hardness * Math.sqrt(hardness)));
-    this.modulatorFalls = modulators.map(({ decaySeconds }) => new Fall(decaySeconds));
+    this.lay(hardness);
     this.stringTurns = hz / SAMPLE_RATE;
     this.string = string ? new PluckedString(bench, lines, taps, string, velocity, seed) : null;
     this.string?.tune(this.stringTurns);
@@ -54,45 +57,53 @@ export class ToneSource {
     this.noiseLevel = (noise?.level ?? 0) * (0.3 + 0.8 * hardness);
   }
 
-  /** The samples of a chunk, from index `first` on, at a distance in cents from the note's pitch. */
-  make(first: number, cents: number): Samples {
+  /** Lays out what the loops read. */
+  private lay(hardness: number): void {
+    const { oscillators, modulators } = this.sound;
+    const { values } = this.numbers;
+    values.set([oscillators.length, modulators.length]);
+    oscillators.forEach(({ shape, phase = 0, level }, index) =>
+      values.set([SHAPES[shape], phase, this.oscillatorTurns[index]!, level], OSCILLATORS + OSCILLATOR * index),
+    );
+    // Depth by velocity to the power of 1.5: soft notes are round, hard ones ring.
+    const depthOf = (depth: number) => depth * (0.2 + 0.95 * hardness * Math.sqrt(hardness));
+    modulators.forEach(({ depth, decaySeconds }, index) => {
+      const fall = new Fall(decaySeconds);
+      values.set([0, this.modulatorTurns[index]!, depthOf(depth), fall.factor, fall.over(CHUNK)], MODULATORS + MODULATOR * index);
+    });
+  }
+
+  /** The samples of a chunk, from index `first` on, at a distance in cents from the note's pitch, driven softly unless `drive` is 0. */
+  make(first: number, cents: number, drive: number): Samples {
     this.tune(cents);
-    const { oscillators } = this.sound;
-    const mixed = this.tools.bench.chunk();
-    const offsets = this.modulators.length > 0 ? this.modulate(first) : undefined;
-    for (let index = 0; index < this.oscillators.length; index++) {
-      this.oscillators[index]!.add(mixed, first, oscillators[index]!.level, index === 0 ? offsets : undefined);
-    }
+    const { bench, offsets } = this.tools;
+    const mixed = bench.chunk();
+    const hasNoise = this.noiseLevel > UNHEARD_LEVEL;
+    const isWhole = !this.string && !hasNoise;
+    bench.loops.tone(mixed.at, first, this.numbers.at, offsets.at, isWhole ? drive : 0);
+    if (isWhole) return mixed;
     this.string?.add(mixed, first);
-    if (this.noiseLevel > UNHEARD_LEVEL) this.addNoise(mixed, first);
+    if (hasNoise) this.addNoise(mixed, first);
+    if (drive !== 0) bench.loops.soften(mixed.at, drive);
     return mixed;
   }
 
   end(): void {
     this.string?.end();
+    this.tools.numbers.giveBack(this.numbers);
   }
 
   private tune(cents: number): void {
     if (cents === this.bentCents) return;
     this.bentCents = cents;
     const factor = exp2(cents / 1200);
-    this.oscillators.forEach((oscillator, index) => oscillator.tune(this.oscillatorTurns[index]! * factor));
-    this.modulators.forEach((modulator, index) => modulator.tune(this.modulatorTurns[index]! * factor));
+    const { values } = this.numbers;
+    const { oscillatorTurns, modulatorTurns } = this;
+    for (let index = 0; index < oscillatorTurns.length; index++)
+      values[OSCILLATORS + OSCILLATOR * index + 2] = oscillatorTurns[index]! * factor;
+    for (let index = 0; index < modulatorTurns.length; index++)
+      values[MODULATORS + MODULATOR * index + 1] = modulatorTurns[index]! * factor;
     this.string?.tune(this.stringTurns * factor);
-  }
-
-  /** Phase offsets, in turns, that the modulators give the first oscillator. */
-  private modulate(first: number): Samples {
-    const offsets = this.tools.bench.chunk();
-    const { modulatorLevels } = this;
-    for (let index = 0; index < this.modulators.length; index++) {
-      const level = modulatorLevels[index]!;
-      if (level < UNHEARD_OFFSET) continue;
-      const fall = this.modulatorFalls[index]!;
-      this.modulators[index]!.addFading(offsets, first, level, fall.factor);
-      modulatorLevels[index] = level * fall.over(CHUNK - first);
-    }
-    return offsets;
   }
 
   /** Single ticks of any loudness, some fifty a second, most of them faint, over a little hiss. */

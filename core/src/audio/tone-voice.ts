@@ -145,16 +145,14 @@ export class ToneVoice implements Voice {
 
   begin(frame: number): void {
     const { filter } = this.sound;
-    const { bench, filters } = this.tools;
     const first = Math.max(0, this.startFrame - frame);
-    const mixed = this.source.make(first, this.pitch.cents(frame + first));
+    const mixed = this.source.make(first, this.pitch.cents(frame + first), this.drive);
     const turned = this.controls?.areUsed ? this.controls.octaves(frame + first) : 0;
     const followed = (filter.keyFollow * this.pitch.slid(frame + first)) / 1200;
     const rings = (this.sound.resonance ?? 0) + (this.controls?.areUsed ? this.controls.resonance(frame + first) : 0);
     this.open(filter.envelopeOctaves * this.filterEnvelope + turned + followed, resonanceOf(filter.resonance, rings));
     this.filterEnvelope *= this.filterFactor;
-    if (this.drive !== 0) bench.loops.soften(mixed.at, this.drive);
-    filters.add(this.filter, mixed);
+    this.tools.filters.add(this.filter, mixed);
     this.mixed = mixed;
   }
 

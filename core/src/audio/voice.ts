@@ -4,6 +4,7 @@ import { SAMPLE_RATE } from './rate';
 import { CHUNK, type Samples, type Workbench } from './workbench';
 import type { FilterBank } from './filter';
 import type { LinePool } from './line-pool';
+import type { NumberPool } from './number-pool';
 
 /** A point of a note's pitch curve, counted in frames from the note's `at`. */
 export interface EngineBend {
@@ -37,6 +38,9 @@ export interface Tools {
   /** Lines that strings go round in, and the filters they go through. */
   readonly lines: LinePool;
   readonly taps: LinePool;
+  /** What the loops keep of each voice, and room for a chunk that they use meanwhile. */
+  readonly numbers: NumberPool;
+  readonly offsets: Samples;
 }
 
 /** One sounding note. */

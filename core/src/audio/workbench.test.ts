@@ -1,5 +1,4 @@
 import { FilterBank, StateFilter, type FilterKind } from './filter';
-import { Oscillator } from './oscillator';
 import type { OscillatorShape } from './sounds';
 import { CHUNK, from, Workbench } from './workbench';
 
@@ -8,11 +7,13 @@ const RATE = 48_000;
 /** `count` chunks of an oscillator that begins at index `first` of the first one. */
 function sounded(shape: OscillatorShape, turns: number, count: number, first = 0): number[] {
   const bench = new Workbench();
-  const oscillator = new Oscillator(bench, shape, turns);
+  const [tone, offsets] = [bench.numbers(64), bench.samples(CHUNK)];
+  // One oscillator and no modulators: its shape, phase, turns a sample and level.
+  tone.values.set([1, 0, ['sine', 'saw', 'square'].indexOf(shape), 0, turns, 1]);
   return Array.from({ length: count }, (_, index) => {
     bench.clearAway();
     const chunk = bench.chunk();
-    oscillator.add(chunk, index === 0 ? first : 0, 1);
+    bench.loops.tone(chunk.at, index === 0 ? first : 0, tone.at, offsets.at, 0);
     return [...chunk.values];
   })
     .flat()

@@ -5,11 +5,8 @@ export const CHUNK = 64;
 
 /** The compiled loops over a chunk of samples; `core/kernels` says what each does. Addresses are bytes of the workbench's memory. */
 interface Loops {
-  sine(at: number, end: number, phase: number, turns: number, level: number, factor: number): void;
-  movedSine(at: number, end: number, phase: number, turns: number, level: number, offsets: number): void;
-  saw(at: number, end: number, phase: number, turns: number, level: number): void;
-  square(at: number, end: number, phase: number, turns: number, level: number): void;
-  sharpSquare(at: number, end: number, phase: number, turns: number, level: number): void;
+  tone(at: number, first: number, tone: number, offsets: number, drive: number): void;
+  metal(at: number, end: number, phases: number, ratios: number, count: number, hz: number, bent: number, level: number): void;
   noise(at: number, end: number, state: number): number;
   sweptSine(
     at: number,
@@ -22,7 +19,7 @@ interface Loops {
     factor: number,
     level: number,
   ): void;
-  clear(at: number): void;
+  clear(at: number, end: number): void;
   soften(at: number, drive: number): void;
   filters(a: number, b: number, c: number, d: number, bank: number): void;
   addRising(to: number, from: number, end: number, gain: number, step: number): void;
@@ -92,6 +89,15 @@ export interface Samples {
   readonly values: Float32Array;
 }
 
+/** Numbers of 64 bits in the memory of a workbench. */
+export interface Numbers {
+  readonly at: number;
+  readonly values: Float64Array;
+}
+
+/** Chunks that lie one after the other in memory. */
+const CHUNKS_TOGETHER = 64;
+
 /** The part of WebAssembly in use: every host has it, but TypeScript only declares it for browsers. */
 interface Host {
   readonly WebAssembly?: {
@@ -127,15 +133,25 @@ export class Workbench {
     return { at, values: new Float32Array(this.memory, at, count) };
   }
 
-  /** Room for one chunk, all 0, until `clearAway`. */
-  chunk(): Samples {
-    const chunk = (this.chunks[this.chunksInUse++] ??= this.samples(CHUNK));
-    this.loops.clear(chunk.at);
-    return chunk;
+  /** Zeroed room for a number of numbers, for as long as the workbench lasts. */
+  numbers(count: number): Numbers {
+    const { at } = this.samples(2 * count);
+    return { at, values: new Float64Array(this.memory, at, count) };
   }
 
-  /** Takes back every chunk that was given. */
+  /** Room for one chunk, all 0, until `clearAway`. */
+  chunk(): Samples {
+    if (this.chunksInUse === this.chunks.length) for (let made = 0; made < CHUNKS_TOGETHER; made++) this.chunks.push(this.samples(CHUNK));
+    return this.chunks[this.chunksInUse++]!;
+  }
+
+  /** Takes back every chunk that was given. They are cleared together, for a call that clears one takes as long as the clearing. */
   clearAway(): void {
+    for (let first = 0; first < this.chunksInUse; first += CHUNKS_TOGETHER) {
+      const last = Math.min(first + CHUNKS_TOGETHER, this.chunksInUse) - 1;
+      // A source may have run over the end of the last.
+      this.loops.clear(this.chunks[first]!.at, endOf(this.chunks[last]!) + 16);
+    }
     this.chunksInUse = 0;
   }
 }

@@ -1,3 +1,4 @@
+import { MOST_MODULATORS, MOST_OSCILLATORS } from '../audio/tone-source';
 import { loudest } from '../measure/figures';
 import { powerCentroid, spectrumOf } from '../measure/spectrum';
 import { struck, together } from '../measure/struck';
@@ -59,4 +60,12 @@ it('what is most like a drum or a sound is one of its kind, and never itself', (
       .slice(0, 4)
       .filter(({ family }) => family === 'pad').length,
   ).toBeGreaterThanOrEqual(3);
+});
+
+it('no sound has more oscillators or modulators than the loops have room for', () => {
+  for (const sound of SOUNDS) {
+    if (sound.kind !== 'pitched') continue;
+    const { id, oscillators, modulators } = sound;
+    expect([id, oscillators.length <= MOST_OSCILLATORS, modulators.length <= MOST_MODULATORS]).toEqual([id, true, true]);
+  }
 });
