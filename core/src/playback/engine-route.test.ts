@@ -1,7 +1,9 @@
 import { songWith, note } from '../../test/make';
 import type { Document, Track } from '../model';
+import type { LaneTarget } from '../lanes/targets';
 import { soundById } from '../sounds';
-import { engineControls, engineTracks } from './engine-notes';
+import { engineControls, engineNotes, engineTracks } from './engine-notes';
+import { events } from './events';
 import { standingAt, turnedIn, type EngineRoute } from './engine-messages';
 import { framesBetween, onOneChannel, oneShotHashes, recordedPieces, type FileSamples } from './recorded';
 
@@ -74,12 +76,26 @@ it('basses and leads slide where their track has one voice; keys, and basses wit
 });
 
 it('lane values become what the engine turns: a bend in cents by its range, controllers from 0 to 1 or from side to side', () => {
-  const turned = (target: 'bend' | 'cc:10' | 'cc:7', value: number, range?: number) =>
+  const turned = (target: LaneTarget, value: number, range?: number) =>
     engineControls([{ tick: 0, lengthTicks: BEAT, trackId: 't', target, value, to: value, isPoint: true, ...(range ? { range } : {}) }], frameOf)[0]!.value; // prettier-ignore
   expect([0, 64, 127].map((value) => turned('cc:10', value))).toEqual([-1, 0, 1]);
-  expect(turned('cc:7', 127)).toBe(1);
+  for (const target of ['cc:1', 'cc:7', 'cc:11', 'pressure'] as const)
+    expect([0, 64, 127].map((value) => turned(target, value))).toEqual([0, 64 / 127, 1]);
+  for (const target of ['cc:71', 'cc:74'] as const) expect([0, 32, 127].map((value) => turned(target, value))).toEqual([-1, -0.5, 1]);
   // A bend of 14 bits, all the way down.
   expect([turned('bend', -8192), turned('bend', -8192, 12)]).toEqual([-200, -1200]);
+});
+
+it('a note goes to the engine in frames, its bend counted from where it begins', () => {
+  const bent = note({ start: BEAT, length: BEAT, pan: -0.5, bend: [{ tick: 0, cents: 0, shape: 'straight' }, { tick: BEAT / 2, cents: 200, shape: 'smooth' }] }); // prettier-ignore
+  const [sent] = engineNotes(events(songWith([bent]), 0, 8 * BEAT, route.context), frameOf);
+  expect(sent).toMatchObject({ at: 24_000, frames: 24_000, trackId: 'track', pitch: 60, velocity: 100, pan: -0.5 });
+  expect(sent!.bend!.map(({ frame, cents }) => [frame, cents])).toEqual([[0, 0], [12_000, 200]]); // prettier-ignore
+  const twice = engineNotes(events(songWith([note()]), 0, 16 * BEAT, { view: { kind: 'pattern', placementId: 'placement' } }), frameOf);
+  expect(twice[0]).not.toHaveProperty('bend');
+  // Each sounding of a note has a name and a seed of its own, the same whenever it is asked for.
+  expect(new Set(twice.map(({ key }) => key)).size).toBe(twice.length);
+  expect(new Set(twice.map(({ seed }) => seed)).size).toBe(twice.length);
 });
 
 describe('recordings', () => {

@@ -39,9 +39,11 @@ describe('a song that plays a loop', () => {
         const tick = loop.start + Math.min(quarter * (BAR / 4) + 777, loop.end - loop.start - 1);
         const [once, again] = [chased(song, tick, { view }), chased(song, tick + loop.end - loop.start, { view })];
         const inPass = once.filter(({ began }) => began! >= loop.start);
-        expect(again.map(({ noteId, lengthTicks }) => [noteId, lengthTicks])).toEqual(
-          inPass.map(({ noteId, lengthTicks }) => [noteId, lengthTicks]),
+        const later = loop.end - loop.start;
+        expect(again.map(({ noteId, lengthTicks, tick: at, began }) => [noteId, lengthTicks, at - later, began! - later])).toEqual(
+          inPass.map(({ noteId, lengthTicks, tick: at, began }) => [noteId, lengthTicks, at, began]),
         );
+        expect(once.every(({ tick: at, began }) => at === tick && began! < tick)).toBe(true);
       }),
     );
   });
