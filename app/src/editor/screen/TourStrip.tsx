@@ -9,7 +9,7 @@ import { useAppDispatch, useAppSelector } from '../../state/store';
 
 const WORDS: Readonly<Record<TourStep, string>> = {
   draw: '1 of 3: tap the grid. What you put there sounds at once.',
-  play: '2 of 3: press Play, at the left below. It goes round and round.',
+  play: '2 of 3: press Play, below the grid. It goes round and round.',
   more: '3 of 3: tap another place while it plays. It is heard the next time round.',
   done: 'That is how all of it works: change it while it plays. Undo takes anything back; Help, under the three dots, finds the rest.',
 };
