@@ -135,3 +135,11 @@ it('a variant is compared with the one before it, the first with the last; its o
   expect(ids(selectors.selectVariantOutline(store.getState())!)).toEqual(['x']);
   expect(selectors.selectOtherVariant(variants(3).store.getState())?.id).toBe('v2');
 });
+
+it('the treatments of a part are its pattern’s, its placement’s, its track’s and the song’s, in this order; no others', () => {
+  const treatment = (id: string, parentId: string) => ({ id, parentId, order: 0, actionId: 'transpose', params: {}, on: true });
+  const all = ['song', 'track', 'elsewhere', 'placement', PATTERN].map((parentId) => treatment(`of ${parentId}`, parentId));
+  const { store } = opened((document) => ({ ...document, treatments: all }) as unknown as Document);
+  expect(ids(selectors.selectTreatments(store.getState()))).toEqual([`of ${PATTERN}`, 'of placement', 'of track', 'of song']);
+  expect(selectors.selectTreatments(opened().store.getState())).toEqual([]);
+});
