@@ -28,6 +28,9 @@ it('storage that does not answer in time is told, and what it had kept comes lat
   expect(ids(late)).toEqual(['m', 'z', 'a']);
   expect(ids(await outbox.unsent('old', () => undefined))).toEqual(['m', 'z', 'a', 'new']);
   expect([...(await outbox.songs())].sort()).toEqual(['old', 'other']);
+  const now = await openDB('yibbo outbox');
+  expect([...now.objectStoreNames]).toEqual(['unsent']);
+  now.close();
   await outbox.replace('old', []);
   await outbox.drop('other', ['x']);
   expect(await outbox.songs()).toEqual([]);

@@ -246,6 +246,26 @@ describe('sending', () => {
     }
   });
 
+  it('one request is under way at a time, however often it is asked to go on', async () => {
+    let [now, most] = [0, 0];
+    const song = syncing({
+      unsent: [change('a')],
+      send: async () => {
+        most = Math.max(most, ++now);
+        await new Promise((resolve) => setTimeout(resolve, 100));
+        now--;
+        return answer({ revision: 1, known: ['a'] });
+      },
+    });
+    await song.opening();
+    song.sync.goOn();
+    song.sync.keep(change('b'));
+    window.dispatchEvent(new Event('online'));
+    await jest.advanceTimersByTimeAsync(1000);
+    expect([most, song.standing.link]).toEqual([1, 'saved']);
+    song.sync.close();
+  });
+
   it('too far behind, it asks for the whole song', async () => {
     let asked = 0;
     const song = syncing({
@@ -255,7 +275,9 @@ describe('sending', () => {
     });
     await song.opening();
     await turns();
-    expect(song.log).toEqual(expect.arrayContaining(['caught up at 900', 'dropped a', 'saved', 'kept whole']));
+    expect(song.log).toEqual(expect.arrayContaining(['caught up at 900', 'dropped a', 'saved']));
+    // Once as it was opened, once as it was caught up with.
+    expect(song.log.filter((each) => each === 'kept whole')).toHaveLength(2);
     expect(song.log).not.toContain('kept answer');
     song.sync.close();
   });
