@@ -238,6 +238,8 @@ describe('sending', () => {
       await song.opening();
       await turns();
       expect(song.log).toContain('parted');
+      // As it was opened, and as the server has it now.
+      expect(song.log.filter((each) => each === 'kept whole')).toHaveLength(2);
       song.standing.link = 'parted';
       song.sync.goOn();
       await turns();

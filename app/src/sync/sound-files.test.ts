@@ -1,5 +1,6 @@
 import 'fake-indexeddb/auto';
 import { createHash } from 'node:crypto';
+import { hasUnsentFiles } from './unsent-files';
 import { SoundFiles, type FileNews, type SoundFilesParts } from './sound-files';
 
 const bytes = (seed: number, length = 5_000_000) => Uint8Array.from({ length }, (_, at) => (at * 31 + seed * 7) % 251);
@@ -86,11 +87,24 @@ describe('sound files of this browser', () => {
   it('are sent in pieces as soon as they are added, and said to be there', async () => {
     const server = new SmallServer();
     const data = bytes(1);
+    const pieces: number[] = [];
+    const { sendPiece } = server;
+    server.sendPiece = (...sent) => {
+      pieces.push(sent[3].size);
+      return sendPiece(...sent);
+    };
     const { add, files, news } = filesOn(server);
-    const known = await add(data);
+    const adding = add(data);
+    await settled(hasUnsentFiles);
+    expect(hasUnsentFiles()).toBe(true);
+    const known = await adding;
     expect(known).toEqual({ hash: hashOf(data), name: 'take.wav', frames: 480, channels: 1, bytes: data.length });
     await settled(() => news[known.hash]?.isSent === true);
     expect(server.whole.has(known.hash)).toBe(true);
+    await settled(() => !hasUnsentFiles());
+    expect(hasUnsentFiles()).toBe(false);
+    // Two megabytes at a time.
+    expect(pieces).toEqual([2_097_152, 2_097_152, 805_696]);
     expect(Buffer.compare(server.parts.get(known.hash)!, data)).toBe(0);
     expect(news[known.hash]).toMatchObject({ state: 'there', isSent: true });
     expect(files.samplesOf(known.hash)?.left).toHaveLength(480);

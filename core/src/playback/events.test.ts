@@ -109,6 +109,16 @@ it('a long note of a short row whose chance rarely comes up never sounds over it
   expect(chased(document, long.tick + 39 * step, song)).toMatchObject([{ began: long.tick }]);
 });
 
+it('what begins at once comes track by track, from the lowest pitch up', () => {
+  const chord = [
+    note({ id: 'c', pitch: 67 }),
+    note({ id: 'a', pitch: 60 }),
+    note({ id: 'b', pitch: 64, start: 0 }),
+    note({ id: 'd', pitch: 40, start: BEAT }),
+  ];
+  expect(heard(songWith(chord), 0, 4 * BEAT).map(({ pitch }) => pitch)).toEqual([60, 64, 67, 40]);
+});
+
 it('muted tracks are silent; solo silences the others, but not an export', () => {
   const document = songWith([note()]);
   const other = { ...document.tracks[0]!, id: 'other', soloed: true };

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { anySong } from '../../test/any-song';
+import { note, songWith } from '../../test/make';
 import { chased, events, playSeconds, playTickAt } from '.';
 
 const BAR = 80_640;
@@ -46,6 +47,19 @@ describe('a song that plays a loop', () => {
         expect(once.every(({ tick: at, began }) => at === tick && began! < tick)).toBe(true);
       }),
     );
+  });
+
+  it('a note that is held over the loop’s beginning is heard when play begins there, and not in later passes', () => {
+    const held = songWith([note({ length: 6 * (BAR / 4) })], 4);
+    const view = { kind: 'song', loop: { start: BAR, end: 2 * BAR } } as const;
+    const at = (tick: number) => chased(held, tick, { view }).map(({ began, lengthTicks }) => [began, lengthTicks]);
+    expect(at(BAR + 1000)).toEqual([[0, BAR / 2 - 1000]]);
+    expect(at(2 * BAR + 1000)).toEqual([]);
+    // One begun in the loop is heard in every pass, and ends with it.
+    const inside = songWith([note({ start: 1.5 * BAR, length: BAR })], 4);
+    const later = (tick: number) => chased(inside, tick, { view }).map(({ began, lengthTicks }) => [began, lengthTicks]);
+    expect(later(1.75 * BAR)).toEqual([[1.5 * BAR, BAR / 4]]);
+    expect(later(2.75 * BAR)).toEqual([[2.5 * BAR, BAR / 4]]);
   });
 
   it('keeps the song’s time before the loop and the loop’s own in every pass', () => {
