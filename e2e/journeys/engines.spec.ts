@@ -95,8 +95,9 @@ async function reloadAndHear(stage: Stage): Promise<void> {
     .map((gap) => Math.min(Math.abs(gap - 500), Math.abs(gap - 2500)))
     .sort((a, b) => a - b);
   expect(late.length).toBeGreaterThanOrEqual(4);
-  // A busy machine loses samples between the engine and the sink: a gap or two may show it, the rest are on time.
-  expect(late[Math.floor(late.length / 2)]).toBeLessThan(8);
+  // A busy machine loses samples between the engine and the sink: a gap or two may show it, the rest are on time, but for some
+  // milliseconds (9.6 were seen where nothing was wrong; a stroke that is sent late is tens of them off).
+  expect(late[Math.floor(late.length / 2)]).toBeLessThan(15);
   expect(late.at(-1)).toBeLessThan(120);
 }
 
