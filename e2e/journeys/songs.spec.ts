@@ -67,6 +67,8 @@ test.describe('an older copy of the songs put back while a window has newer ones
       await page.goto(`http://127.0.0.1:${port}/`);
       await page.getByRole('button', { name: 'New song', exact: true }).tap();
       await page.getByRole('button', { name: 'Create song' }).tap();
+      // The same sounds are offered before and after.
+      await page.waitForURL(/\/song\//);
       await page.getByRole('button', { name: 'Quay kit', exact: true }).tap();
       await cell(page, 'Kick', 0).tap();
       await expect(page.getByTestId('link')).toHaveText('Saved');
