@@ -247,3 +247,25 @@ describe('the sound engine', () => {
     });
   });
 });
+
+it('a note sounds after a storm of others, whose memory it takes over, sample for sample as it does first of all', () => {
+  const ids = ['lamp-keys', 'gull-lead', 'rope-pluck', 'quay-kit'];
+  const asks = ids.map((id) => hit(id, { at: 0, pitch: id === 'quay-kit' ? 46 : 64 }));
+  /** What one note comes to, 20 seconds on, where there is silence again. */
+  const after = (storm: readonly EngineNote[], asked: EngineNote) => {
+    const engine = new SoundEngine(0, false);
+    engine.post({ type: 'tracks', tracks: ids.map(dry) });
+    engine.post({ type: 'notes', notes: [...storm, { ...asked, at: 20 * SAMPLE_RATE }], generation: 0 });
+    render(engine, 20 * SAMPLE_RATE, 4800);
+    expect(engine.isQuiet).toBe(true);
+    return render(engine, 9600, 4800).left;
+  };
+  const storm = Array.from({ length: 400 }, (_, index) =>
+    hit(ids[index % 4]!, { at: 100 + index * 60, pitch: 30 + (index % 50), seed: index + 1 }),
+  );
+  for (const asked of asks) {
+    const [first, later] = [after([], asked), after(storm, asked)];
+    expect(peak(first)).toBeGreaterThan(0.01);
+    expect([asked.trackId, later]).toEqual([asked.trackId, first]);
+  }
+});
