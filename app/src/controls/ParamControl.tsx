@@ -27,7 +27,7 @@ export function ParamControl({ field, value, onChange, grid, isInLine, ...typing
   const Frame = isInLine ? XStack : YStack;
   return (
     <Frame gap={isInLine ? 6 : 2} alignItems={isInLine ? 'center' : undefined} flexShrink={0}>
-      <Words small faded width={isInLine ? NAME : undefined} flexShrink={0}>
+      <Words small faded style={{ width: isInLine ? NAME : undefined, flexShrink: 0 }}>
         {field.title}
       </Words>
       {field.control === 'stepper' ? <StepperParam field={field} value={Number(value)} onChange={onChange} /> : null}

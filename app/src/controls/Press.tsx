@@ -1,38 +1,4 @@
 import type { LucideIcon } from 'lucide-react';
-import { styled, View } from '@tamagui/core';
-import { Words } from './words';
-
-const PressFrame = styled(View, {
-  render: 'button',
-  flexDirection: 'row',
-  alignItems: 'center',
-  justifyContent: 'center',
-  flexShrink: 0,
-  gap: 6,
-  minWidth: '$touch',
-  minHeight: '$touch',
-  paddingHorizontal: 8,
-  paddingVertical: 0,
-  borderWidth: 1,
-  borderStyle: 'solid',
-  borderColor: 'transparent',
-  borderRadius: '$2',
-  backgroundColor: 'transparent',
-  cursor: 'pointer',
-  variants: {
-    look: {
-      quiet: { hoverStyle: { backgroundColor: '$wash' } },
-      raised: { backgroundColor: '$card', borderColor: '$lineStrong', hoverStyle: { backgroundColor: '$wash' } },
-      strong: { backgroundColor: '$act', borderColor: '$act' },
-      /** Pressed in: a switch that is on, the choice that holds. */
-      on: { backgroundColor: '$ink', borderColor: '$ink' },
-    },
-    off: { true: { opacity: 0.4, cursor: 'default' } },
-    /** Its content stands above a short name. */
-    stacked: { true: { flexDirection: 'column', gap: 0, paddingHorizontal: 1, flexShrink: 1, overflow: 'hidden' } },
-  } as const,
-});
-
 export type PressLook = 'quiet' | 'raised' | 'strong' | 'on';
 
 export interface PressProps {
@@ -68,8 +34,6 @@ export interface PressProps {
   readonly onHoldEnd?: () => void;
 }
 
-const TEXT_COLOURS = { quiet: '$ink', raised: '$ink', strong: '$onAct', on: '$paper' } as const;
-
 /** A button that acts while it is held, by finger, mouse or key. */
 function holding(onStart: () => void, onEnd: () => void = () => undefined) {
   return {
@@ -83,12 +47,6 @@ function holding(onStart: () => void, onEnd: () => void = () => undefined) {
     onContextMenu: (event: { preventDefault: () => void }) => event.preventDefault(),
   };
 }
-
-/** Words beside or in place of an icon, and those over a short name, which take two lines where they must. */
-const ONE_LINE = { oneLine: true } as const;
-/** A name of nine letters fits a thumb in this size only, in pixels. */
-const SMALLEST = 11;
-const CELL_WORDS = { fontSize: '$1', lineHeight: 12, textAlign: 'center', maxWidth: '100%' } as const;
 
 /** A click leaves the focus where work goes on: Space then still plays, and does not press the button once more. A touch gives no focus, and cannot
  *  be prevented. */
@@ -119,40 +77,40 @@ export function Press({
   onHoldStart,
   onHoldEnd,
 }: PressProps) {
-  const colour = TEXT_COLOURS[look];
+  const isStacked = under !== undefined;
+  const classes = [
+    `press press-${look}`,
+    disabled && 'press-off',
+    start && 'press-start',
+    tight && 'press-tight',
+    grow && 'press-grow',
+    isStacked && 'press-stacked',
+  ];
   return (
-    <PressFrame
-      look={look}
-      off={disabled}
-      aria-disabled={disabled || undefined}
-      aria-label={label}
+    <button
+      type="button"
+      className={classes.filter(Boolean).join(' ')}
+      style={width === undefined ? undefined : { minWidth: width }}
       role={role}
+      aria-label={label}
+      aria-disabled={disabled || undefined}
       aria-pressed={role === 'tab' ? undefined : pressed}
       aria-expanded={expanded}
       aria-selected={role === 'tab' ? pressed : undefined}
-      justifyContent={start ? 'flex-start' : 'center'}
-      stacked={under !== undefined}
-      paddingHorizontal={tight || under !== undefined ? 2 : 8}
-      minWidth={width ?? '$touch'}
       tabIndex={isStop ? 0 : -1}
       data-testid={testID}
-      flexGrow={grow ? 1 : 0}
-      onPress={disabled ? undefined : onPress}
+      onClick={disabled ? undefined : onPress}
       onMouseDown={leaveFocus}
       {...(onHoldStart && !disabled ? holding(onHoldStart, onHoldEnd) : {})}
     >
-      {Icon ? <Icon size={22} color={`var(--${colour.slice(1)})`} strokeWidth={2} aria-hidden /> : null}
+      {Icon ? <Icon size={22} strokeWidth={2} aria-hidden /> : null}
       {iconOnly ? null : (
-        <Words color={colour} strong={look === 'strong'} {...(under === undefined || large ? ONE_LINE : CELL_WORDS)}>
+        <span className={`words ${isStacked && !large ? 'press-cell' : 'words-one-line'}${look === 'strong' ? ' words-strong' : ''}`}>
           {shown ?? label}
-        </Words>
+        </span>
       )}
-      {!under ? null : (
-        <Words color={colour} fontSize={SMALLEST} lineHeight={13} oneLine maxWidth="100%">
-          {/* The space parts it from what stands above for those who hear it. */}
-          {` ${under}`}
-        </Words>
-      )}
-    </PressFrame>
+      {/* The space parts it from what stands above for those who hear it. */}
+      {under ? <span className="words words-one-line press-under">{` ${under}`}</span> : null}
+    </button>
   );
 }

@@ -63,13 +63,13 @@ export function Slider(props: SliderProps) {
         <Range {...{ title, low, high, step }} value={shown} words={words(shown)} onSlide={slide} onCommit={commit} />
         <Knob share={knobShare({ low, high, value: shown })} />
         {isCompact ? (
-          <Words strong fontSize="$1" lineHeight={12} position="absolute" top={0} right={0} pointerEvents="none">
+          <Words tiny strong style={{ lineHeight: '12px', position: 'absolute', top: 0, right: 0, pointerEvents: 'none' }}>
             {words(shown)}
           </Words>
         ) : null}
       </div>
       {isCompact ? null : (
-        <Words strong minWidth={`max(56px, ${longest}ch)`}>
+        <Words strong style={{ minWidth: `max(56px, ${longest}ch)` }}>
           {words(shown)}
         </Words>
       )}

@@ -49,7 +49,7 @@ export function Stepper({
       {onShown ? (
         <Press tight label={onShown.label} shown={shown} width={width} onPress={onShown.press} />
       ) : (
-        <Words strong textAlign="center" minWidth={width} aria-live="polite">
+        <Words strong aria-live="polite" style={{ textAlign: 'center', minWidth: width }}>
           {shown}
         </Words>
       )}

@@ -48,7 +48,7 @@ export function WhenLoaded({ frame = (words) => words, children }: WhenLoadedPro
         };
         return frame(
           <>
-            <Words role="alert" textAlign="left">
+            <Words role="alert" style={{ textAlign: 'left' }}>
               This part of Yibbo could not be loaded. Check the connection, then try again.
             </Words>
             <Press label="Try again" look="raised" onPress={again} />

@@ -1,6 +1,7 @@
 import slab from '@fontsource/zilla-slab/files/zilla-slab-latin-600-normal.woff2';
 import sansSemibold from '@fontsource/source-sans-3/files/source-sans-3-latin-600-normal.woff2';
 import sans from '@fontsource/source-sans-3/files/source-sans-3-latin-400-normal.woff2';
+import { CONTROL_RULES } from './controls';
 import { PAGE_ROOM } from './page';
 
 function address(asset: unknown): string {
@@ -24,6 +25,7 @@ export function pageStyles(): string {
     '*{-webkit-user-select:none;user-select:none;-webkit-touch-callout:none}',
     'input,textarea,[contenteditable]{-webkit-user-select:text;user-select:text;-webkit-touch-callout:default}',
     'button,input,select{font:inherit;color:inherit}',
+    CONTROL_RULES,
     // Where scroll bars take room, they take little, on the paper’s own colour.
     '*{scrollbar-width:thin;scrollbar-color:var(--lineStrong) transparent}',
     ':focus-visible{outline:3px solid var(--head);outline-offset:1px}',

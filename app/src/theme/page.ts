@@ -3,6 +3,9 @@ import { useEffect } from 'react';
 /** The height that a screen has: clear of notches, of the bar to swipe at, and of the keyboard on the screen. */
 export const PAGE_HEIGHT = 'var(--pageHeight)';
 
+/** Width in px of what stands beside the notes or the song on a wide screen: seven keys, each a thumb wide, fit into it. */
+export const SIDE_PANEL = 344;
+
 /** How far what floats stands above the window's edge, beside its own distance. */
 export const BELOW_PAGE = 'max(env(safe-area-inset-bottom, 0px), var(--keyboard))';
 

@@ -91,10 +91,10 @@ function Asking() {
         borderRadius="$2"
       >
         <YStack flexGrow={1} flexShrink={1} gap={2}>
-          <Words strong color="$paper">
+          <Words strong colour="paper">
             {told?.title ?? 'What is this?'}
           </Words>
-          <Words small color="$paper">
+          <Words small colour="paper">
             {told?.text ?? 'Press anything to read what it is. Nothing is changed meanwhile.'}
           </Words>
           {told?.actionId ? <ExamplePicture actionId={told.actionId} /> : null}

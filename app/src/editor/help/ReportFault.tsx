@@ -12,7 +12,7 @@ export function ReportFault() {
   const [withSong, setWithSong] = useState(false);
   return (
     <YStack gap={8} role="group" aria-label="Report">
-      <Words small faded textAlign="left">
+      <Words small faded style={{ textAlign: 'left' }}>
         A report is a file with versions, counts, what went wrong and the kinds of the last acts. No music or names are in it unless you add
         the song. It goes nowhere by itself.
       </Words>

@@ -190,7 +190,7 @@ function PointRow({ step: { id, at }, name, now, onCompare }: PointRowProps) {
     });
   return (
     <XStack alignItems="center" height={ROW} gap={4} backgroundColor="$wash" paddingLeft={8}>
-      <Words strong oneLine flexGrow={1} flexShrink={1}>
+      <Words strong oneLine style={{ flexGrow: 1, flexShrink: 1 }}>
         {name}
       </Words>
       <Unseen>{ago(at, now)}</Unseen>

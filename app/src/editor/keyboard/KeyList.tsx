@@ -59,10 +59,10 @@ function AllKeys() {
       ))}
       {otherKeys().map(([key, words]) => (
         <XStack key={`${key} ${words}`} gap={8}>
-          <Words small strong minWidth={110}>
+          <Words small strong style={{ minWidth: 110 }}>
             {key}
           </Words>
-          <Words small faded flexShrink={1}>
+          <Words small faded style={{ flexShrink: 1 }}>
             {words}
           </Words>
         </XStack>

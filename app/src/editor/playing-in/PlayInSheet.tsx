@@ -112,7 +112,7 @@ function RecordingLine() {
   return (
     <XStack alignItems="center" gap={6} minHeight="$touch">
       <Circle size={14} color="var(--act)" fill={recording.isAhead ? 'none' : 'var(--act)'} aria-hidden />
-      <Words small strong flexGrow={1} role="status" data-testid="recording">
+      <Words small strong role="status" data-testid="recording" style={{ flexGrow: 1 }}>
         {words}
       </Words>
       <Press label="End the recording" shown="End" look="raised" onPress={() => dispatch(toggleRecording())} />

@@ -44,7 +44,7 @@ export function ReadyLine({ part }: { readonly part: OpenPart }) {
   const cure = cureOf(first, document);
   return (
     <XStack gap={6} alignItems="center" minHeight="$touch">
-      <Words small flexGrow={1} flexShrink={1} role="status" data-testid="ready">
+      <Words small role="status" data-testid="ready" style={{ flexGrow: 1, flexShrink: 1 }}>
         {found.length > 1 ? `1 of ${found.length}: ` : ''}
         {cure.words}
       </Words>

@@ -21,7 +21,6 @@ export function StepBar({ isPanel }: { readonly isPanel: boolean }) {
             shown={each}
             look={each === value ? 'on' : 'raised'}
             pressed={each === value}
-            width={isPanel ? 36 : 44}
             onPress={() => dispatch(setStepLength({ value: each }))}
           />
         ))}

@@ -41,7 +41,7 @@ export default function OneShotLines({ track, pitch }: OneShotLinesProps) {
           onPress={() => input.current?.click()}
         />
         {shot ? <Press label="Own sound again" look="raised" onPress={() => dispatch(dropOneShot(track, pitch))} /> : null}
-        <Words small faded flexShrink={1} aria-live="polite">
+        <Words small faded aria-live="polite" style={{ flexShrink: 1 }}>
           {coming ? `${coming.doing} ${coming.name} …` : null}
         </Words>
       </XStack>

@@ -78,7 +78,7 @@ function RecordingLines({ recording, isOpen, onOpen }: RecordingLinesProps) {
     <YStack role="group" aria-label={recording.name} borderTopWidth={1} borderColor="$line" paddingTop={4} gap={4}>
       <XStack alignItems="center" gap={6}>
         <Press label={recording.name} look={isOpen ? 'on' : 'raised'} pressed={isOpen} onPress={onOpen} />
-        <Words small faded flexShrink={1} aria-live="polite">
+        <Words small faded aria-live="polite" style={{ flexShrink: 1 }}>
           {said ?? lengthWords(recording)}
         </Words>
       </XStack>

@@ -26,7 +26,7 @@ export function GestureHint({
       alignItems="center"
     >
       <XStack backgroundColor="$ink" borderRadius="$2" paddingHorizontal={10} minHeight="$touch" alignItems="center" flexShrink={1}>
-        <Words strong color="$paper" oneLine data-testid="gesture-words">
+        <Words strong colour="paper" oneLine data-testid="gesture-words">
           {words}
         </Words>
       </XStack>
@@ -50,7 +50,7 @@ export function CancelTarget({ isOver }: { readonly isOver: boolean }) {
       borderColor="$act"
       backgroundColor={isOver ? '$act' : '$card'}
     >
-      <Words small color={isOver ? '$onAct' : '$ink'}>
+      <Words small colour={isOver ? 'onAct' : 'ink'}>
         Drop here to cancel
       </Words>
     </XStack>

@@ -66,14 +66,9 @@ export function Pass({ pass }: { readonly pass: number | null }) {
     <Words
       small
       strong
-      color="$head"
-      backgroundColor="$paper"
-      borderRadius="$1"
-      paddingHorizontal={4}
-      alignSelf="flex-end"
-      margin={4}
-      pointerEvents="none"
+      colour="head"
       data-testid="pass"
+      style={{ background: 'var(--paper)', borderRadius: 3, paddingInline: 4, alignSelf: 'flex-end', margin: 4, pointerEvents: 'none' }}
     >
       pass {pass}
     </Words>

@@ -44,13 +44,13 @@ export function GridWords({ part }: { readonly part: OpenPart }) {
         pointerEvents="none"
         maxWidth="100%"
       >
-        <Words small color="$paper" data-testid="grid-words" aria-live="polite">
+        <Words small colour="paper" data-testid="grid-words" aria-live="polite">
           {words}
         </Words>
         {pins ? (
           <XStack alignItems="center" gap={2} flexShrink={1} minWidth={0}>
             <Pin size={13} color="var(--paper)" aria-hidden />
-            <Words small color="$paper" oneLine data-testid="pins">
+            <Words small colour="paper" oneLine data-testid="pins">
               {pins}
             </Words>
           </XStack>

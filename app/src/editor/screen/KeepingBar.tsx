@@ -88,7 +88,7 @@ function Bar({ words, children }: { readonly words: string; readonly children: R
       borderBottomWidth={2}
       borderColor="$act"
     >
-      <Words small width="100%">
+      <Words small style={{ width: '100%' }}>
         {words}
       </Words>
       {children}

@@ -23,7 +23,7 @@ export function Notice() {
   const { remedy } = notice;
   return (
     <XStack role="alert" alignItems="center" gap={8} paddingLeft={10} backgroundColor="$ink">
-      <Words small color="$paper" flexShrink={1} flexGrow={1}>
+      <Words small colour="paper" style={{ flexShrink: 1, flexGrow: 1 }}>
         {notice.words}
       </Words>
       {remedy ? (

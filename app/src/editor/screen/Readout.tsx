@@ -138,7 +138,7 @@ function Values({ part }: { readonly part: OpenPart }) {
   const finger = useAppSelector((state) => state.session.finger);
   if (handled.length === 0)
     return (
-      <Words small oneLine flexGrow={1} data-testid="readout" aria-live="polite">
+      <Words small oneLine data-testid="readout" aria-live="polite" style={{ flexGrow: 1 }}>
         {[count ? allNotesWords(count) : EMPTY_WORDS[finger], chord ? `${chord} at the cursor` : []].flat().join(' · ')}
       </Words>
     );
@@ -155,19 +155,16 @@ function Values({ part }: { readonly part: OpenPart }) {
         <Words
           small
           strong
-          textAlign="left"
-          textDecorationLine="underline"
-          textDecorationStyle="dotted"
-          maxWidth="100%"
           oneLine
           data-testid="readout"
           aria-live="polite"
+          style={{ textAlign: 'left', textDecoration: 'underline dotted', maxWidth: '100%' }}
         >
           {words}
         </Words>
       </ValuesFrame>
       {hasSelection ? null : (
-        <Words faded fontSize="$1" lineHeight="$1" maxWidth="100%" oneLine position="absolute" left={0} bottom={4} pointerEvents="none">
+        <Words tiny faded oneLine style={{ maxWidth: '100%', position: 'absolute', left: 0, bottom: 4, pointerEvents: 'none' }}>
           actions take {allNotesWords(count)}
         </Words>
       )}

@@ -38,7 +38,7 @@ export function SilenceBar({ words, remedy }: Explained) {
       borderTopWidth={2}
       borderColor="$act"
     >
-      <Words small flexShrink={1} flexGrow={1}>
+      <Words small style={{ flexShrink: 1, flexGrow: 1 }}>
         {words}
       </Words>
       <Press label={REMEDY_WORDS[remedy.kind]} look="raised" onPress={() => dispatch(applyRemedy(remedy))} />

@@ -55,7 +55,7 @@ export function SongName() {
   const link = useAppSelector(({ song }) => linkWords(song));
   return (
     <YStack flexGrow={1} flexShrink={1} minWidth={0}>
-      <Title oneLine data-asks="Name of the song" render="h1" margin={0} fontSize="$4" lineHeight="$4">
+      <Title oneLine data-asks="Name of the song" as="h1" style={{ fontSize: 18, lineHeight: '22px' }}>
         {name}
       </Title>
       <Words small faded role="status" data-testid="link" data-asks="How the song is kept">
@@ -109,11 +109,11 @@ export function LengthPress({ part }: { readonly part: OpenPart }) {
       onPress={() => dispatch(openSheet({ kind: 'length' }))}
     >
       {hasOwnName && hasRoom ? (
-        <Words faded oneLine fontSize="$1" lineHeight="$1" maxWidth={70}>
+        <Words tiny faded oneLine style={{ maxWidth: 70 }}>
           {name}
         </Words>
       ) : null}
-      <Words small={hasOwnName} strong whiteSpace="nowrap" data-testid="bars">
+      <Words small={hasOwnName} strong data-testid="bars" style={{ whiteSpace: 'nowrap' }}>
         {bars}
       </Words>
     </LengthFrame>

@@ -40,7 +40,7 @@ export function TourStrip({ part }: { readonly part: OpenPart }) {
       borderBottomWidth={2}
       borderColor="$head"
     >
-      <Words role="status" textAlign="left" flexShrink={1} flexGrow={1}>
+      <Words role="status" style={{ textAlign: 'left', flexShrink: 1, flexGrow: 1 }}>
         {WORDS[step]}
       </Words>
       <Press

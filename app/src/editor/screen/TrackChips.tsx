@@ -101,7 +101,7 @@ function TrackChip({ track, isOpen, isRail }: TrackChipProps) {
       >
         <TrackSymbol symbol={track.symbol} colour={track.colour} />
         {isOpen || isRail ? (
-          <Words strong={isOpen} oneLine faded={track.muted} textDecorationLine={track.muted ? 'line-through' : 'none'}>
+          <Words strong={isOpen} oneLine faded={track.muted} style={{ textDecorationLine: track.muted ? 'line-through' : 'none' }}>
             {track.name}
           </Words>
         ) : null}

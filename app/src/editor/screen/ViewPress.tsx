@@ -30,7 +30,7 @@ export function ViewPress({ part }: { readonly part: OpenPart }) {
       aria-label={`${VIEW_NAMES[part.viewMode]}: show as ${VIEW_NAMES[other]}`}
       onPress={() => dispatch(patternViewSet({ patternId: part.pattern.id, view: { viewMode: other } }))}
     >
-      <Words small strong color="$act">
+      <Words small strong colour="act">
         {VIEW_NAMES[part.viewMode]}
       </Words>
       <Swap size={14} color="var(--act)" aria-hidden />

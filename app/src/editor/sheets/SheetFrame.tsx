@@ -53,7 +53,7 @@ export function SheetFrame({ title, note, isPanel, isTall = false, leavesKeys = 
           {title}
         </Words>
         {/* The note gives way before the title does. */}
-        <Words small faded oneLine flexGrow={1} flexShrink={1000} aria-live="polite" data-testid="sheet-note">
+        <Words small faded oneLine aria-live="polite" data-testid="sheet-note" style={{ flexGrow: 1, flexShrink: 1000 }}>
           {note ?? ''}
         </Words>
         {tools}
@@ -82,7 +82,7 @@ export function SheetWhenLoaded({ isPanel, children }: { readonly isPanel: boole
 export function SheetGroup({ title, children }: { readonly title: string; readonly children: ReactNode }) {
   return (
     <>
-      <Words small strong render="h2" margin={0} marginTop={4}>
+      <Words small strong as="h2" style={{ marginTop: 4 }}>
         {title}
       </Words>
       {children}
@@ -94,7 +94,7 @@ export function SheetGroup({ title, children }: { readonly title: string; readon
 export function SheetLine({ title, children }: { readonly title: string; readonly children: ReactNode }) {
   return (
     <XStack alignItems="center" gap={6} flexWrap="wrap">
-      <Words small faded minWidth={56}>
+      <Words small faded style={{ minWidth: 56 }}>
         {title}
       </Words>
       {children}

@@ -40,7 +40,7 @@ export function PhraseLine({ known, isMarked, isChosen, onChoose }: PhraseLinePr
           start
           onPress={press}
         />
-        <Words small faded oneLine flexGrow={1}>
+        <Words small faded oneLine style={{ flexGrow: 1 }}>
           {aboutPhrase(phrase)}
         </Words>
         <Press
@@ -100,7 +100,7 @@ function HowItComes({ known, first, onBrought }: HowItComesProps) {
           expanded={hasMore}
           onPress={() => setMore(!hasMore)}
         />
-        <Words small faded flexShrink={1}>
+        <Words small faded style={{ flexShrink: 1 }}>
           <WishWords wish={wish} />
         </Words>
       </XStack>

@@ -37,7 +37,7 @@ export function OwnSoundLines({ track }: { readonly track: Track }) {
       </XStack>
       {own.map((each) => (
         <XStack key={each.id} alignItems="center" gap={6}>
-          <Words flexGrow={1} oneLine>
+          <Words oneLine style={{ flexGrow: 1 }}>
             {each.name}
           </Words>
           <Press label={`Delete the sound ${each.name}`} shown="Delete" look="raised" onPress={() => remove(each.id)} />

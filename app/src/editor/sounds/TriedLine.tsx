@@ -14,7 +14,7 @@ interface TriedLineProps {
 export function TriedLine({ name, was, onKeep, onDrop }: TriedLineProps) {
   return (
     <XStack alignItems="center" gap={6} role="group" aria-label="The sound that is tried">
-      <Words small faded={name === null} strong={name !== null} flexGrow={1} flexShrink={1} oneLine aria-live="polite">
+      <Words small faded={name === null} strong={name !== null} oneLine aria-live="polite" style={{ flexGrow: 1, flexShrink: 1 }}>
         {name === null ? `${was} is heard` : `${name}, tried`}
       </Words>
       <Press

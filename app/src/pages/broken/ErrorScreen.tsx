@@ -31,10 +31,8 @@ function ErrorScreen() {
   return (
     <ScrollView height={PAGE_HEIGHT} backgroundColor="$paper">
       <YStack width="100%" maxWidth={480} alignSelf="center" padding={24} gap={12} render="main">
-        <Title render="h1" margin={0}>
-          Something broke
-        </Title>
-        <Words role="alert" textAlign="left">
+        <Title as="h1">Something broke</Title>
+        <Words role="alert" style={{ textAlign: 'left' }}>
           Yibbo could not draw this screen. That is a fault of ours, not of your song:{' '}
           {outbox().hasAll ? 'all you did is kept.' : 'what you did last is not kept yet, so send the song out first.'}
         </Words>

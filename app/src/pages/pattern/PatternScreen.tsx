@@ -23,7 +23,7 @@ import { useLater } from '../../controls/useLater';
 import { usePlayback } from '../../editor/playback/usePlayback';
 import { useScreenShape } from '../../editor/screen/useScreenShape';
 import { useSetUp } from '../../editor/screen/useSetUp';
-import { PAGE_HEIGHT } from '../../theme/page';
+import { PAGE_HEIGHT, SIDE_PANEL } from '../../theme/page';
 
 /** The heart of Yibbo: one pattern, seen as steps or as notes. */
 export function PatternScreen({ placementId, bar }: { readonly placementId: Id; readonly bar: number | null }) {
@@ -134,7 +134,7 @@ function WideEditor({ part, grid, onPlay }: EditorProps) {
         <Readout part={part} />
         <Dock part={part} onPlay={onPlay} />
       </YStack>
-      <ScrollView width={320} flexGrow={0} borderLeftWidth={1} borderColor="$line" backgroundColor="$card">
+      <ScrollView width={SIDE_PANEL} flexGrow={0} borderLeftWidth={1} borderColor="$line" backgroundColor="$card">
         {hasPanel
           ? (setUp ?? (
               <YStack padding={8}>

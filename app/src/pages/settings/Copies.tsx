@@ -37,8 +37,8 @@ export function Copies({ copies, onBringBack }: CopiesProps) {
           aria-label={dayWords(day)}
         >
           <YStack flexShrink={1}>
-            <Words textAlign="left">{dayWords(day)}</Words>
-            <Words small faded textAlign="left">
+            <Words style={{ textAlign: 'left' }}>{dayWords(day)}</Words>
+            <Words small faded style={{ textAlign: 'left' }}>
               {found ? `Opened and counted: ${songsWords(found.songs)}` : 'Could not be read yet'}
             </Words>
           </YStack>

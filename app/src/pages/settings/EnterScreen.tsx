@@ -27,10 +27,8 @@ export function EnterScreen() {
   }, []);
   return (
     <YStack height={PAGE_HEIGHT} backgroundColor="$paper" alignItems="center" justifyContent="center" padding={24} gap={12} render="main">
-      <Title render="h1" margin={0}>
-        Enter the code
-      </Title>
-      <Words textAlign="center">
+      <Title as="h1">Enter the code</Title>
+      <Words style={{ textAlign: 'center' }}>
         Yibbo shows it where it was started, and under Settings on that machine. This device is asked only once.
       </Words>
       <TextField
@@ -43,7 +41,7 @@ export function EnterScreen() {
         onChange={setCode}
         onEnter={() => void enter(code)}
       />
-      <Words role="alert" textAlign="center">
+      <Words role="alert" style={{ textAlign: 'center' }}>
         {problem ?? ''}
       </Words>
       <Press label="Enter" look="strong" width={220} onPress={() => void enter(code)} />

@@ -25,7 +25,7 @@ export function OtherDevices({ news, onSendAway }: OtherDevicesProps) {
         </Words>
       )}
       {code && addresses.length ? (
-        <Title fontFamily="$body" fontSize="$6" lineHeight="$6" data-testid="code">
+        <Title data-testid="code" style={{ fontFamily: 'inherit', fontSize: 28, lineHeight: '32px' }}>
           {code.slice(0, 4)} {code.slice(4)}
         </Title>
       ) : null}
@@ -39,7 +39,7 @@ export function OtherDevices({ news, onSendAway }: OtherDevicesProps) {
       ) : null}
       {devices.map(({ id, name, seenAt, isThis }) => (
         <XStack key={id} alignItems="center" justifyContent="space-between" gap={8} role="group" aria-label={name}>
-          <Words flexShrink={1}>
+          <Words style={{ flexShrink: 1 }}>
             {name}
             {isThis ? ' (this one)' : ''} · last here {new Date(seenAt).toLocaleString()}
           </Words>

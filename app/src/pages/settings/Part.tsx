@@ -6,7 +6,7 @@ import { Title } from '../../controls/words';
 export function Part({ title, children }: { readonly title: string; readonly children: ReactNode }) {
   return (
     <YStack gap={8} padding={14} borderWidth={1} borderColor="$line" borderRadius="$3" backgroundColor="$card" render="section">
-      <Title render="h2" fontSize="$4" margin={0}>
+      <Title as="h2" style={{ fontSize: 18 }}>
         {title}
       </Title>
       {children}

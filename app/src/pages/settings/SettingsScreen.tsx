@@ -46,9 +46,7 @@ export function SettingsScreen() {
       <YStack width="100%" maxWidth={720} alignSelf="center" padding={16} gap={16} render="main">
         <XStack alignItems="center" gap={8}>
           <Press label="Back to the songs" icon={ArrowLeft} iconOnly onPress={() => router.navigate('/')} />
-          <Title render="h1" margin={0}>
-            Settings
-          </Title>
+          <Title as="h1">Settings</Title>
         </XStack>
         <Words role="status">{said ?? ''}</Words>
         <NewerBar />

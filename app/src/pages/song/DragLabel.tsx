@@ -24,7 +24,7 @@ export function DragLabel({ drag }: { readonly drag: ShownDrag }) {
         justifyContent="center"
       >
         <XStack backgroundColor="$ink" borderRadius="$2" paddingHorizontal={10} paddingVertical={4} maxWidth={WIDTH}>
-          <Words strong color="$paper" textAlign="center" data-testid="drag-words">
+          <Words strong colour="paper" data-testid="drag-words" style={{ textAlign: 'center' }}>
             {drag.words}
           </Words>
         </XStack>

@@ -48,7 +48,7 @@ export function HereEditor({ part, height }: HereEditorProps) {
     >
       <XStack alignItems="center" gap={8} paddingLeft={10} flexShrink={0} backgroundColor="$card">
         <TrackSymbol symbol={part.track.symbol} colour={part.track.colour} />
-        <Words strong oneLine flexGrow={1} flexShrink={1}>
+        <Words strong oneLine style={{ flexGrow: 1, flexShrink: 1 }}>
           {part.track.name}
         </Words>
         <LengthPress part={part} />

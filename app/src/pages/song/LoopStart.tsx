@@ -33,9 +33,7 @@ export function LoopStart({ onDone }: { readonly onDone: () => void }) {
   const key = keyOfLoop(document, wishOf(loop, 'chords').progressionId);
   return (
     <YStack padding={16} gap={12}>
-      <Title render="h2" margin={0}>
-        A loop to start with
-      </Title>
+      <Title as="h2">A loop to start with</Title>
       <Choices
         title="Mood"
         options={MOODS.map((mood) => ({ value: mood, name: mood.charAt(0).toUpperCase() + mood.slice(1) }))}

@@ -138,7 +138,7 @@ function Problem({ message }: { readonly message: string }) {
   return (
     <Centred>
       <Title>The song cannot be opened</Title>
-      <Words role="alert" textAlign="center">
+      <Words role="alert" style={{ textAlign: 'center' }}>
         {message}
       </Words>
       <Press label="Back to the songs" look="strong" onPress={() => router.navigate('/')} />

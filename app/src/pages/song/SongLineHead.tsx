@@ -44,7 +44,7 @@ export function SongLineHead({ line, bars, after, folded, onFold, hand }: SongLi
           onPress={() => onFold(!folded)}
         />
       )}
-      <Title oneLine data-asks="Name of a section" render="h2" margin={0} fontSize="$4" lineHeight="$4" color={section ? '$ink' : '$faded'}>
+      <Title oneLine data-asks="Name of a section" as="h2" colour={section ? 'ink' : 'faded'} style={{ fontSize: 18, lineHeight: '22px' }}>
         {name}
       </Title>
       {section ? (
@@ -56,13 +56,13 @@ export function SongLineHead({ line, bars, after, folded, onFold, hand }: SongLi
           onKeyDown={(event) => hand.onKeyDown(line, event)}
           onClick={() => hand.wasDragged() || open()}
         >
-          <Words small faded whiteSpace="nowrap">
+          <Words small faded style={{ whiteSpace: 'nowrap' }}>
             {counted(bars, 'bar')}
           </Words>
           <Longer size={16} aria-hidden />
         </button>
       ) : (
-        <Words small faded whiteSpace="nowrap">
+        <Words small faded style={{ whiteSpace: 'nowrap' }}>
           {counted(bars, 'bar')}
         </Words>
       )}
@@ -116,7 +116,7 @@ export const TrackRail = memo(function TrackRail({ tracks, width, isFirst }: Tra
   const treatments = useAppSelector((state) => state.song.document?.treatments);
   const treated = useMemo(() => countsOf(treatments ?? []), [treatments]);
   return (
-    <YStack width={width} flexShrink={0} borderRightWidth={1} borderColor="$line" position="relative">
+    <YStack width={width} flexShrink={0} boxShadow="inset -1px 0 0 var(--line)" position="relative">
       {isWide || !isFirst ? (
         <View height={RULER} />
       ) : (
@@ -142,7 +142,7 @@ export const TrackRail = memo(function TrackRail({ tracks, width, isFirst }: Tra
             </span>
           ) : null}
           {isWide ? (
-            <Words oneLine textDecorationLine={track.muted ? 'line-through' : 'none'}>
+            <Words oneLine style={{ textDecorationLine: track.muted ? 'line-through' : 'none' }}>
               {track.name}
             </Words>
           ) : null}

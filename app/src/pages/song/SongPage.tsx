@@ -43,7 +43,7 @@ import { useRulerHand } from './useRulerHand';
 import { useSectionHand } from './useSectionHand';
 import { useSongKeys } from './useSongKeys';
 import { useSongPlayback } from './useSongPlayback';
-import { PAGE_HEIGHT } from '../../theme/page';
+import { PAGE_HEIGHT, SIDE_PANEL } from '../../theme/page';
 import { WavProgress } from '../../editor/wav/WavProgress';
 
 /** Width of the names beside the lanes, in pixels: a symbol on a phone, the name where there is room. */
@@ -78,7 +78,7 @@ export function SongPage({ document, hereId }: { readonly document: Document; re
           {isLow ? null : dock}
         </YStack>
         {isWide || (isLow && isSettingUp && !edited) ? (
-          <ScrollView width={isWide ? 320 : '43%'} flexGrow={0} borderLeftWidth={1} borderColor="$line" backgroundColor="$card">
+          <ScrollView width={isWide ? SIDE_PANEL : '43%'} flexGrow={0} borderLeftWidth={1} borderColor="$line" backgroundColor="$card">
             {edited ? <HerePanel part={edited.part} /> : <SetUp isPanel />}
           </ScrollView>
         ) : null}
@@ -132,7 +132,7 @@ function SetUp({ isPanel }: { readonly isPanel: boolean }) {
   if (hasSelection) return <PlacementsStrip isPanel={isPanel} />;
   if (!isPanel) return null;
   return (
-    <Words small faded padding={12}>
+    <Words small faded style={{ padding: 12 }}>
       Press a placement to open its pattern, a free bar for a new one. Held, or with the other button, it is selected.
     </Words>
   );

@@ -164,7 +164,7 @@ const RULER_STYLE: CSSProperties = {
   position: 'relative',
   height: RULER,
   boxSizing: 'border-box',
-  borderBottom: '1px solid var(--lineStrong)',
+  boxShadow: 'inset 0 -1px 0 var(--lineStrong)',
   background: 'var(--wash)',
   cursor: 'pointer',
   touchAction: 'pan-y',

@@ -62,9 +62,7 @@ function FirstSound({ onLoop, onShow }: { readonly onLoop: () => void; readonly 
   return (
     <>
       <YStack padding={16} gap={8}>
-        <Title render="h2" margin={0}>
-          What comes first?
-        </Title>
+        <Title as="h2">What comes first?</Title>
         <Words>Choose a sound. Its track begins with two empty bars; the first tap on the grid makes a note.</Words>
       </YStack>
       <YStack paddingHorizontal={16}>

@@ -23,7 +23,7 @@ export function DeletedSongs({ songs: { deleted, bringBack, listed } }: { readon
       {isOpen
         ? deleted.map((song) => (
             <XStack key={song.id} alignItems="center" justifyContent="space-between" gap={8} role="group" aria-label={song.name}>
-              <Words flexShrink={1}>
+              <Words style={{ flexShrink: 1 }}>
                 {song.name} · {daysLeft(song.deletedAt ?? 0, listed?.at ?? 0)}
               </Words>
               <Press label="Bring back" look="raised" onPress={() => bringBack(song)} />

@@ -23,7 +23,7 @@ export function EarlierDays({ song, onBring }: EarlierDaysProps) {
   }, [song.id]);
   return (
     <YStack gap={6} role="group" aria-label={`${song.name} on earlier days`} width="100%">
-      <Words small faded textAlign="left" role={problem ? 'alert' : 'status'}>
+      <Words small faded role={problem ? 'alert' : 'status'} style={{ textAlign: 'left' }}>
         {problem ??
           (days === null ? 'Looking …' : days.length ? 'It comes beside this one, as it was on:' : 'No copy of an earlier day has it.')}
       </Words>

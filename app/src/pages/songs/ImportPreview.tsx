@@ -39,7 +39,7 @@ export function ImportPreview({ picked, onClose, onMade, onAgain }: ImportPrevie
   };
   return (
     <Panel label="MIDI file">
-      <Title oneLine fontSize="$4">
+      <Title oneLine style={{ fontSize: 18 }}>
         {picked.ok ? picked.songName : picked.name}
       </Title>
       {picked.ok ? <Contents picked={picked} arrangement={arrangement} /> : <Words role="alert">{picked.message}</Words>}
@@ -171,16 +171,16 @@ function Contents({ picked, arrangement }: { readonly picked: PickedFile & { ok:
             borderColor="$lineWeak"
           >
             <YStack flexShrink={1}>
-              <Words oneLine textAlign="left">
+              <Words oneLine style={{ textAlign: 'left' }}>
                 {track.name}
               </Words>
               {isCut && picked.outlook.shapes[index] ? (
-                <Words faded small textAlign="left">
+                <Words faded small style={{ textAlign: 'left' }}>
                   {shapeWords(picked.outlook.shapes[index])}
                 </Words>
               ) : null}
             </YStack>
-            <Words faded small whiteSpace="nowrap">
+            <Words faded small style={{ whiteSpace: 'nowrap' }}>
               {track.kind === 'drums' ? 'drums' : `channel ${track.channel}`} · {counted(track.notes, 'note')}
             </Words>
           </XStack>

@@ -11,7 +11,9 @@ export function InstallOffer() {
   if (!canInstall || !installed.mayOffer) return null;
   return (
     <Panel label="Install Yibbo">
-      <Words textAlign="left">Yibbo can stand among your apps and start without a network. Settings has this later, too.</Words>
+      <Words style={{ textAlign: 'left' }}>
+        Yibbo can stand among your apps and start without a network. Settings has this later, too.
+      </Words>
       <XStack gap={8}>
         <Press grow look="raised" label="Not now" onPress={() => installed.offered()} />
         <Press grow look="strong" label="Install" onPress={() => void installed.install()} />

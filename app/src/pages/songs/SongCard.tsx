@@ -60,7 +60,7 @@ export function SongCard({ song, now, songs, onOpen }: SongCardProps) {
         />
       </View>
       {song.problem === undefined && song.missing !== undefined ? (
-        <Words role="alert" textAlign="left" paddingHorizontal={14} paddingBottom={8}>
+        <Words role="alert" style={{ textAlign: 'left', paddingInline: 14, paddingBottom: 8 }}>
           {missingWords(song.missing)}
         </Words>
       ) : null}
@@ -80,15 +80,15 @@ function Glance({ song, now, onOpen }: { readonly song: Card; readonly now: numb
   return (
     <OpenFrame onPress={onOpen}>
       <XStack justifyContent="space-between" alignItems="baseline" gap={8} paddingRight={44}>
-        <Title fontSize="$4" oneLine>
+        <Title oneLine style={{ fontSize: 18 }}>
           {song.name}
         </Title>
-        <Words small faded whiteSpace="nowrap">
+        <Words small faded style={{ whiteSpace: 'nowrap' }}>
           {ago(song.changedAt, now)}
         </Words>
       </XStack>
       <Miniature tracks={tracks} />
-      <Words small faded textAlign="left">
+      <Words small faded style={{ textAlign: 'left' }}>
         {song.bpm === undefined ? 'Looking through it …' : `${song.bpm} bpm · ${song.meter} · ${bars}`}
         {tracks.length ? ` · ${tracks.map(({ name }) => name).join(', ')}` : ''}
       </Words>
@@ -99,7 +99,7 @@ function Glance({ song, now, onOpen }: { readonly song: Card; readonly now: numb
 function Unreadable({ song }: { readonly song: Card }) {
   return (
     <YStack gap={8} padding={14} paddingRight={56}>
-      <Title oneLine fontSize="$4">
+      <Title oneLine style={{ fontSize: 18 }}>
         {song.name}
       </Title>
       <Words role="alert">

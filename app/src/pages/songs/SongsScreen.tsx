@@ -126,7 +126,7 @@ function Heading({ onSettings }: { readonly onSettings: () => void }) {
   return (
     <XStack alignItems="flex-start" justifyContent="space-between" gap={8}>
       <YStack flexShrink={1}>
-        <Title render="h1" fontSize="$6" lineHeight="$6" margin={0}>
+        <Title as="h1" style={{ fontSize: 28, lineHeight: '32px' }}>
           Yibbo
         </Title>
         <Words faded>Patterns by finger, loops into songs.</Words>
@@ -150,7 +150,7 @@ function Said({ songs: { problem, listed, tryAgain, done, undo } }: { readonly s
   if (!done) return null;
   return (
     <XStack role="alert" alignItems="center" gap={8} paddingLeft={10} backgroundColor="$ink" borderRadius="$2">
-      <Words color="$paper" flexShrink={1} flexGrow={1}>
+      <Words colour="paper" style={{ flexShrink: 1, flexGrow: 1 }}>
         {done.words}
       </Words>
       {done.deletedId ? <Press label="Undo" look="raised" onPress={undo} /> : null}

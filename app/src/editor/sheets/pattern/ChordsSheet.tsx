@@ -134,7 +134,7 @@ function ByName({ part }: { readonly part: OpenPart }) {
       {chord ? <ChordPad name={chord.name} above={part.key && /^[#b]?[iv]/i.test(typed) ? typed.trim() : 'typed'} /> : null}
       {part.key ? null : <Press label="Key …" look="raised" onPress={() => dispatch(openSheet({ kind: 'key' }))} />}
       {isWrong ? (
-        <Words small color="$act" aria-live="polite" flexShrink={1}>
+        <Words small colour="act" aria-live="polite" style={{ flexShrink: 1 }}>
           No chord has this name. Type one such as Am7, C/E{part.key ? ' or ii' : ''}.
         </Words>
       ) : null}

@@ -36,7 +36,7 @@ export function Opening({ track }: { readonly track: Track }) {
           <Words small strong={opensWith?.on ?? false} faded={!opensWith?.on}>
             {words}
           </Words>
-          <Words small faded fontSize="$1" lineHeight="$1">
+          <Words tiny small faded>
             {opensWith ? silence : 'it can sound only while a row of another track does'}
           </Words>
         </YStack>

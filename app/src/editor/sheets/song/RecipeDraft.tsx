@@ -92,7 +92,7 @@ function StepLine({ step, number, isOpen, isLast, onToggle, onChange, onShift, o
   return (
     <YStack role="group" aria-label={`Step ${number}: ${words}`} borderBottomWidth={1} borderColor="$line" paddingBottom={4}>
       <XStack alignItems="center" gap={2}>
-        <Words small strong flexGrow={1} flexShrink={1}>
+        <Words small strong style={{ flexGrow: 1, flexShrink: 1 }}>
           {`${number}. ${words}`}
         </Words>
         <Press
@@ -123,7 +123,7 @@ function AddStep({ onAdd }: { readonly onAdd: (actionId: ActionId) => void }) {
             .filter(({ actions }) => actions.length > 0)
             .map(({ family, actions }) => (
               <XStack key={family} role="group" aria-label={FAMILY_NAMES[family]} gap={4} flexWrap="wrap" alignItems="center">
-                <Words small faded minWidth={52}>
+                <Words small faded style={{ minWidth: 52 }}>
                   {FAMILY_NAMES[family]}
                 </Words>
                 {actions.map(({ id, label }) => (

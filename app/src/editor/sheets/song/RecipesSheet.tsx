@@ -131,7 +131,7 @@ function Line({ recipe, ownId, onChange }: LineProps) {
           </>
         ) : null}
       </XStack>
-      <Words small faded fontSize="$1" lineHeight="$1">
+      <Words tiny small faded>
         {stepsInWords(recipe.steps)}
       </Words>
     </YStack>

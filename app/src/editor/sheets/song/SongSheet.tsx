@@ -43,8 +43,8 @@ export function SongSheet({ isPanel }: { readonly isPanel: boolean }) {
       <SeedLine song={document.song} />
       <SheetLine title="Send out">
         <Press look="raised" label="WAV file …" shown="WAV …" onPress={() => dispatch(openSheet({ kind: 'wav' }))} />
-        <Press look="raised" label="MIDI file, as heard" shown="MIDI, as heard" onPress={send('heard')} />
-        <Press look="raised" label="MIDI file, as written" shown="MIDI, as written" onPress={send('written')} />
+        <Press look="raised" label="MIDI, as heard" onPress={send('heard')} />
+        <Press look="raised" label="MIDI, as written" onPress={send('written')} />
         <Press look="raised" label="Song file" onPress={() => dispatch(sendSongFile(false))} />
         <Press look="raised" label="Song file, with its history" shown="with its history" onPress={() => dispatch(sendSongFile(true))} />
       </SheetLine>

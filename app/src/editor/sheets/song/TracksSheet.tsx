@@ -50,7 +50,7 @@ function TrackLine({ track }: { readonly track: Track }) {
         justifyContent="flex-start"
       >
         <TrackSymbol symbol={track.symbol} colour={track.colour} />
-        <Words strong={isOpen} oneLine faded={track.muted} textDecorationLine={track.muted ? 'line-through' : 'none'}>
+        <Words strong={isOpen} oneLine faded={track.muted} style={{ textDecorationLine: track.muted ? 'line-through' : 'none' }}>
           {track.name}
         </Words>
       </ChipFrame>

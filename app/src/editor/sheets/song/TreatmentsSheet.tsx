@@ -145,7 +145,7 @@ function TreatmentLine({ treatment, on, placementId }: TreatmentLineProps) {
         <Words small strong={treatment.on} faded={!treatment.on}>
           {words}
         </Words>
-        <Words small faded fontSize="$1" lineHeight="$1">
+        <Words tiny small faded>
           {on}
         </Words>
       </YStack>

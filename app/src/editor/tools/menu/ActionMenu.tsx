@@ -292,7 +292,7 @@ function HeardHere({ menu: { at }, part, act }: ItemsProps) {
   const by = treatments.length ? `, by ${treatments.map(treatmentWords).join(', then ')}` : '';
   return (
     <YStack role="group" aria-label="Heard here" borderBottomWidth={1} borderColor="$line" paddingBottom={4}>
-      <Words small paddingHorizontal={8}>
+      <Words small style={{ paddingInline: 8 }}>
         {`Heard here: ${place(heard)}${written ? `, from ${place(written)}` : ''}${by}.`}
       </Words>
       {treatments.map((treatment) => (

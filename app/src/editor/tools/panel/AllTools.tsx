@@ -31,7 +31,7 @@ export function AllTools({ part }: { readonly part: OpenPart }) {
   return (
     <YStack gap={4} role="group" aria-label="Tray">
       <SearchField label="Find an action" placeholder="Find an action" value={query} onChange={setQuery} onEnter={enter} />
-      <Words small faded paddingLeft={8} data-testid="scope">
+      <Words small faded data-testid="scope" style={{ paddingLeft: 8 }}>
         Actions take {scope}
       </Words>
       {asked ? <Found asked={asked} part={part} /> : TABS.map((tab) => <Family key={tab} tab={tab} part={part} />)}
@@ -45,7 +45,7 @@ export function Found({ asked, part }: { readonly asked: string; readonly part: 
   const own = useAppSelector(ownRecipesOf);
   const tools = useMemo(() => findTools(asked, own), [asked, own]);
   const counts = useRuleCounts(part);
-  if (tools.length === 0) return <Words padding={8}>No tool matches. Try another word, such as louder or split.</Words>;
+  if (tools.length === 0) return <Words style={{ padding: 8 }}>No tool matches. Try another word, such as louder or split.</Words>;
   return tools.map((tool) => {
     switch (tool.kind) {
       case 'action':

@@ -60,7 +60,7 @@ export const ActionLine = memo(function ActionLine({ action }: { readonly action
         />
       ) : (
         <>
-          <Words paddingLeft={8} oneLine>
+          <Words oneLine style={{ paddingLeft: 8 }}>
             {action.label}
           </Words>
           <XStack flexWrap="wrap" flexGrow={1} flexShrink={1} maxWidth="100%" justifyContent="flex-end">

@@ -64,17 +64,11 @@ function Scope() {
   const words = useScope();
   return (
     <Words
+      tiny
       faded
-      fontSize="$1"
-      lineHeight={12}
       oneLine
-      position="absolute"
-      left={2}
-      right={2}
-      bottom={3}
-      textAlign="center"
-      pointerEvents="none"
       data-testid="scope"
+      style={{ lineHeight: '12px', position: 'absolute', left: 2, right: 2, bottom: 3, textAlign: 'center', pointerEvents: 'none' }}
     >
       {words}
     </Words>

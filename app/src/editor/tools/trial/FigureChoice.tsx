@@ -37,7 +37,7 @@ export function FigureChoice({ trial, name = 'figure' }: FigureChoiceProps) {
     <YStack gap={4}>
       <XStack gap={4} alignItems="center" flexWrap="wrap">
         {isOnly ? null : (
-          <Words small faded minWidth={TITLE}>
+          <Words small faded style={{ minWidth: TITLE }}>
             {title}
           </Words>
         )}

@@ -33,13 +33,13 @@ export function RecipeStrip({ trial, recipe, isPanel }: { readonly trial: Trial;
       isTall={open !== null}
       ends={<Ends isComparing={trial.isComparing} isKeepable={canStayLive(recipe)} />}
     >
-      <Words small aria-live="polite" color={whyNot ? '$act' : '$faded'}>
+      <Words small aria-live="polite" colour={whyNot ? 'act' : 'faded'}>
         {whyNot ?? 'The loop plays the result; the outline is how it was.'}
       </Words>
       {recipe.steps.map((step, index) => (
         <YStack key={index} borderTopWidth={1} borderColor="$line">
           <XStack alignItems="center" gap={4}>
-            <Words small flexGrow={1} flexShrink={1}>
+            <Words small style={{ flexGrow: 1, flexShrink: 1 }}>
               {`${index + 1}. ${stepInWords(step)}`}
             </Words>
             <Press

@@ -102,7 +102,7 @@ function Said({ trial }: { readonly trial: Trial }) {
   });
   const warning = whyNot ?? landingWords(landing);
   return (
-    <Words small aria-live="polite" color={warning ? '$act' : '$faded'}>
+    <Words small aria-live="polite" colour={warning ? 'act' : 'faded'}>
       {[lands, says, warning ?? saidOf(trial)].flatMap((each) => each ?? []).join(' ')}
     </Words>
   );
@@ -246,7 +246,7 @@ function Marked({ text, from, to }: { readonly text: string; readonly from: numb
   return (
     <Words small data-testid="marked">
       {text.slice(0, from)}
-      <Words small strong color="$act" textDecorationLine="underline">
+      <Words small strong colour="act" style={{ textDecorationLine: 'underline' }}>
         {text.slice(from, Math.max(to, from + 1)) || '…'}
       </Words>
       {text.slice(Math.max(to, from + 1))}
