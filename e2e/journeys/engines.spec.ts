@@ -132,7 +132,7 @@ async function playIn(stage: Stage): Promise<void> {
 
 async function sendOutAndBringIn({ window, hand, home, folder }: Stage): Promise<void> {
   await hand.tap('Song: tempo, send out');
-  await hand.tap('MIDI file, as heard');
+  await hand.tap('MIDI, as heard');
   const sent = join(window.downloads, 'Slack Water.mid');
   // One engine puts an empty file there first.
   const bytes = await until('the MIDI file', async () => existsSync(sent) && statSync(sent).size > 0 && readFileSync(sent));

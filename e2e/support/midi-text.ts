@@ -20,10 +20,7 @@ export function textFromMidi(bytes: Buffer): string[] {
 export async function sentOut(page: Page, mode: 'heard' | 'written' = 'heard'): Promise<string[]> {
   const open = page.getByRole('button', { name: 'Song: tempo, send out' });
   await open.click();
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('button', { name: `MIDI file, as ${mode}` }).click(),
-  ]);
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: `MIDI, as ${mode}` }).click()]);
   await open.click();
   return textFromMidi(readFileSync(await download.path()));
 }
