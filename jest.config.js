@@ -1,4 +1,9 @@
 const transform = '<rootDir>/../scripts/jest-transform.cjs';
+/** Looked up in a test's own world at each use, these cost code that computes half its speed; handed in, they do not. */
+const sandboxInjectedGlobals = [
+  ...['Math', 'Number', 'String', 'Array', 'Object', 'Map', 'Set', 'JSON'],
+  ...['Uint8Array', 'Uint16Array', 'Int32Array', 'Float32Array', 'Float64Array', 'DataView'],
+];
 const setupFiles = ['<rootDir>/../scripts/laws.cjs'];
 
 /** Core and server run on Node; the app's pieces run in jest-expo's web environment. */
@@ -6,6 +11,7 @@ module.exports = {
   projects: [
     {
       displayName: 'core',
+      sandboxInjectedGlobals,
       rootDir: 'core',
       testEnvironment: 'node',
       setupFiles,
@@ -14,6 +20,7 @@ module.exports = {
     },
     {
       displayName: 'server',
+      sandboxInjectedGlobals,
       rootDir: 'server',
       testEnvironment: 'node',
       setupFiles,
@@ -28,7 +35,9 @@ module.exports = {
       setupFiles,
       testMatch: ['<rootDir>/src/**/*.test.{ts,tsx}'],
       testEnvironmentOptions: { customExportConditions: [''] },
-      transformIgnorePatterns: ['/node_modules/(?!(nanoid|idb|lucide-react|(jest-)?expo[^/]*|react-native[^/]*|@react-native[^/]*|@?tamagui)/)'],
+      transformIgnorePatterns: [
+        '/node_modules/(?!(nanoid|idb|lucide-react|(jest-)?expo[^/]*|react-native[^/]*|@react-native[^/]*|@?tamagui)/)',
+      ],
     },
   ],
 };

@@ -59,7 +59,7 @@ it('drawing changes a curve where it is drawn and nowhere else', () => {
         if (tick !== start - 1) expect(Math.abs(curveValue(after, tick, 64) - expected)).toBeLessThanOrEqual(1);
       }
     }),
-    { numRuns: 300 },
+    { numRuns: 120 },
   );
 });
 
@@ -113,7 +113,7 @@ describe('what lanes say while they play', () => {
           expect(now!.value).toBeCloseTo(expected, 6);
         }
       }),
-      { numRuns: 100 },
+      { numRuns: 40 },
     );
   });
 
@@ -212,7 +212,7 @@ describe('lanes that go along with notes', () => {
           }
         }
       }),
-      { numRuns: 300 },
+      { numRuns: 120 },
     );
     expect(straight).toBeGreaterThan(300);
   });

@@ -26,7 +26,7 @@ describe('the tempo of a recording', () => {
         const off = (((guess.downbeatFrame / RATE - first) % bar) + bar) % bar;
         expect(Math.min(off, bar - off)).toBeLessThan(0.012);
       }),
-      { numRuns: 40 },
+      { numRuns: 20 },
     );
   });
 

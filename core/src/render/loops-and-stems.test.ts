@@ -119,14 +119,15 @@ describe('tracks that leave on their own', () => {
     return Float64Array.from({ length: longest }, (_, index) => files.reduce((total, { left }) => total + (left[index] ?? 0), 0));
   };
 
-  it.each(['heard', 'peak'] as const)('add up to the mix within 60 dB at the level "%s"', (level) => {
+  it.each([
+    ['heard', 'rings'],
+    ['peak', 'wraps'],
+  ] as const)('add up to the mix within 60 dB at the level "%s", in a file that %s', (level, ending) => {
     const document = twoTracks();
-    for (const ending of ['rings', 'wraps'] as const) {
-      const mix = wavOf(document, { level, ending }).left;
-      const { files } = stems(document, { level, ending });
-      expect(Math.min(...files.map(({ left }) => largest(left)))).toBeGreaterThan(0.01);
-      expect(apart(mix, sum(files))).toBeLessThan(largest(mix) / 1000);
-    }
+    const mix = wavOf(document, { level, ending }).left;
+    const { files } = stems(document, { level, ending });
+    expect(Math.min(...files.map(({ left }) => largest(left)))).toBeGreaterThan(0.01);
+    expect(apart(mix, sum(files))).toBeLessThan(largest(mix) / 1000);
   });
 
   it('keep the balance they have in the mix at any level: one gain for all', () => {
