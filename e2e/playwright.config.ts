@@ -9,6 +9,9 @@ export const PORT = Number(process.env.E2E_PORT ?? 4310);
 const dataFolder = process.env.E2E_DATA ?? (process.env.E2E_DATA = mkdtempSync(join(tmpdir(), 'yibbo-e2e-')));
 const root = join(__dirname, '..');
 
+/** Second looks: the same need by another means, or at an edge. They take as long as the first and run by themselves, `npm run browser`. */
+const AGAIN = /@again/;
+
 export default defineConfig({
   testDir: 'journeys',
   outputDir: '../test-results',
@@ -25,6 +28,8 @@ export default defineConfig({
     viewport: { width: 390, height: 844 },
     // Each journey has a browser of its own, which would keep the whole app first; those without a network allow it.
     serviceWorkers: 'block',
+    // A page of its own for each journey, in a browser whose compiled scripts are kept from one to the next.
+    reuseContext: true,
     hasTouch: true,
     isMobile: true,
     // An act on something that is not there fails soon, not with the whole journey.
@@ -36,7 +41,8 @@ export default defineConfig({
   // The other engines' sound is measured, which a second browser beside them would disturb: they go by themselves, before the rest.
   projects: [
     { name: 'engines', testMatch: 'engines.spec.ts', workers: 1 },
-    { name: 'chromium', testIgnore: 'engines.spec.ts' },
+    { name: 'chromium', testIgnore: 'engines.spec.ts', grepInvert: AGAIN },
+    { name: 'again', testIgnore: 'engines.spec.ts', grep: AGAIN },
   ],
   webServer: {
     command: 'node server/dist/main.mjs',

@@ -45,7 +45,7 @@ test('held keys: free, copy, erase; double click erases; Ctrl and click adds', a
   await expect.poll(() => shapes(page)).toEqual([]);
 });
 
-test('the other button opens a menu that keys walk; the ruler selects a span; the lane sweeps', async ({ page }) => {
+test('the other button opens a menu that keys walk; the ruler selects a span; the lane sweeps', { tag: '@again' }, async ({ page }) => {
   await newSong(page, 'Fog pad');
   for (const step of [0, 4, 8, 12]) {
     const { x, y } = await boxAt(page, step, 'C4');

@@ -80,7 +80,7 @@ test('the ruler: held, then drawn along, it selects a stretch of time; drawn at 
   await expect.poll(async () => (await page.getByRole('option', { name: /^C4 at 2\.1\+/ }).boundingBox())!.x).toBeLessThan(before - 50);
 });
 
-test('a thrown view rolls on and comes to rest; a drag held at the edge takes the view along', async ({ page }) => {
+test('a thrown view rolls on and comes to rest; a drag held at the edge takes the view along', { tag: '@again' }, async ({ page }) => {
   await newSong(page, 'Lamp keys');
   const fingers = await Fingers.on(page);
   const grid = await middleOf(page.getByTestId('notes-grid'));
@@ -135,7 +135,7 @@ test('in Steps a drag up makes a hit louder and one sideways moves it; the veloc
   expect((await savedNotes(page))[0]!.velocity).toBe(kept);
 });
 
-test('rules pick with settings and a live count; a copy beyond the end offers to make room', async ({ page }) => {
+test('rules pick with settings and a live count; a copy beyond the end offers to make room', { tag: '@again' }, async ({ page }) => {
   await newSong(page, 'Quay kit');
   for (const step of [0, 2, 4, 6, 8]) await cell(page, 'Kick', step).tap();
   await family(page, 'Select');
@@ -165,7 +165,7 @@ test('rules pick with settings and a live count; a copy beyond the end offers to
   await expect(page.getByText(/^[4-9] bars$/)).toBeVisible();
 });
 
-test('silence says why and offers the way out; whether drawing is heard can be switched', async ({ page }) => {
+test('silence says why and offers the way out; whether drawing is heard can be switched', { tag: '@again' }, async ({ page }) => {
   await page.addInitScript(() => {
     const sent: unknown[] = [];
     Object.assign(window, { sent });

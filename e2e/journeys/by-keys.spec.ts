@@ -40,7 +40,7 @@ test('a row gets its own grid and length, and goes to another sound and back', a
   await expect.poll(async () => (await savedNotes(page)).map(({ pitch }) => pitch)).toEqual([36]);
 });
 
-test('a key is chosen, a stretch gets a grid of triplets, and notes stand on its lines', async ({ page }) => {
+test('a key is chosen, a stretch gets a grid of triplets, and notes stand on its lines', { tag: '@again' }, async ({ page }) => {
   test.slow();
   await newSong(page, 'Lamp keys');
   await expect(page.getByRole('group', { name: 'Tray' })).toBeVisible();

@@ -163,7 +163,7 @@ test.describe('by thumb', () => {
 test.describe('wide', () => {
   test.use({ viewport: { width: 1280, height: 800 }, hasTouch: false, isMobile: false });
 
-  test('chord pads by keys alone, and dragged with the mouse', async ({ page }) => {
+  test('chord pads by keys alone, and dragged with the mouse', { tag: '@again' }, async ({ page }) => {
     await newSong(page, 'Lamp keys');
     await button(page, 'Chord pads …').press('Enter');
     const sheet = page.getByRole('region', { name: 'Chords', exact: true });

@@ -23,7 +23,7 @@ test('accents, ghosts and mutes on a finished row, by thumb', async ({ page }) =
   await expect.poll(async () => (await savedNotes(page)).filter((note) => 'muted' in note)).toHaveLength(0);
 });
 
-test('cut apart and joined again, a row is what it was', async ({ page }) => {
+test('cut apart and joined again, a row is what it was', { tag: '@again' }, async ({ page }) => {
   await newSong(page, 'Quay kit');
   await page
     .getByRole('checkbox', { name: /^Kick / })

@@ -119,7 +119,7 @@ test.describe('by thumb', () => {
     expect(acts.count).toBeLessThanOrEqual(MOST.beat);
   });
 
-  test('the same beat with every hit tapped', async ({ page }) => {
+  test('the same beat with every hit tapped', { tag: '@again' }, async ({ page }) => {
     await songs(page);
     const acts = new Acts(page, await Fingers.on(page));
     await begin(acts, page, 'Quay kit');
@@ -150,7 +150,7 @@ test.describe('by thumb', () => {
     expect(acts.count).toBeLessThanOrEqual(MOST.bass);
   });
 
-  test('the same bass line with every note tapped', async ({ page }) => {
+  test('the same bass line with every note tapped', { tag: '@again' }, async ({ page }) => {
     await songs(page);
     const fingers = await Fingers.on(page);
     const acts = new Acts(page, fingers);

@@ -72,7 +72,7 @@ test('a hit dragged up first of all, then Play: it sounds', async ({ page }) => 
   await expect(fresh.getByTestId('silence')).toHaveCount(0);
 });
 
-test('a note drawn by a drag first of all: it sounds', async ({ page }) => {
+test('a note drawn by a drag first of all: it sounds', { tag: '@again' }, async ({ page }) => {
   await openedByAddress(page, 'Lamp keys');
   const from = await boxAt(page, 4, 'C4');
   const fresh = await untouched(page);
@@ -82,7 +82,7 @@ test('a note drawn by a drag first of all: it sounds', async ({ page }) => {
   await expect.poll(() => shapes(fresh)).toHaveLength(1);
 });
 
-test('a key of the pitch strip first of all: it sounds', async ({ page }) => {
+test('a key of the pitch strip first of all: it sounds', { tag: '@again' }, async ({ page }) => {
   await openedByAddress(page, 'Lamp keys');
   await page.getByText('C4', { exact: true }).first().tap();
   await expect.poll(() => isSounding(page)).toBe('running');

@@ -38,7 +38,7 @@ test('installing is offered once, quietly; later Settings has it', async ({ page
   await expect(page.getByText('It is installed.')).toBeVisible();
 });
 
-test('the icon’s shortcuts begin a new song, or go on with the last one', async ({ page }) => {
+test('the icon’s shortcuts begin a new song, or go on with the last one', { tag: '@again' }, async ({ page }) => {
   await page.goto('/?begin=new');
   await expect(page.getByRole('textbox', { name: 'Name of the song' })).toBeVisible();
   await newSong(page, 'Quay kit', 'Sandbar');
@@ -100,7 +100,7 @@ test.describe('files from outside', () => {
   });
 });
 
-test('a browser that keeps nothing says so, and works all the same while the server is there', async ({ page }) => {
+test('a browser that keeps nothing says so, and works all the same while the server is there', { tag: '@again' }, async ({ page }) => {
   await page.addInitScript(() => {
     IDBFactory.prototype.open = () => {
       throw new DOMException('denied', 'SecurityError');

@@ -22,7 +22,7 @@ test('while the server is away editing goes on, it is said, and all arrives afte
   expect(await savedNotes(page)).toHaveLength(2);
 });
 
-test('what was done without a line is sent as soon as there is one again', async ({ page, context }) => {
+test('what was done without a line is sent as soon as there is one again', { tag: '@again' }, async ({ page, context }) => {
   await newSong(page, 'Quay kit');
   const cell = (step: number) => page.getByRole('checkbox', { name: /^Kick / }).nth(step);
   await context.setOffline(true);

@@ -77,7 +77,7 @@ test('on phones of three widths no line, strip or sheet scrolls sideways, and th
   await check('placements');
 });
 
-test('the line takes on what is used most, but never while it is in use', async ({ page }) => {
+test('the line takes on what is used most, but never while it is in use', { tag: '@again' }, async ({ page }) => {
   await newSong(page, 'Lamp keys');
   const box = (await page.getByTestId('notes-grid').boundingBox())!;
   await page.touchscreen.tap(box.x + 30, box.y + 200);

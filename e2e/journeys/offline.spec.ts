@@ -61,66 +61,70 @@ test('without a network: a cold start opens the last song; it is drawn in, heard
   expect(await savedNotes(again)).toHaveLength(2);
 });
 
-test('songs made while the server is away are in the list, and go there without being opened again', async ({ page, ownServer }) => {
-  await page.goto('/');
-  await button(page, /^Tide Table/)
-    .first()
-    .tap();
-  await page.getByTestId('play').waitFor();
-  await kept(page);
-  await ownServer.kill();
-  await page.goto('/');
-  await expect(page.getByRole('alert')).toContainText('The server is away. The songs below are kept on this device');
-  await expect(page.getByRole('main')).toContainText('Not kept on this device: Last Boat Home, Gull Parade.');
-  await button(page, 'New song').tap();
-  await page.getByRole('textbox', { name: 'Name of the song' }).fill('Made at sea');
-  await button(page, 'Quay kit').tap();
-  await cell(page, 'Kick', 2).tap();
-  await expect(link(page)).toHaveText(away);
-  const id = songIdOf(page);
-  // What is not kept says so, and why.
-  await page.goto('/song/never-opened');
-  await expect(page.getByRole('alert')).toHaveText(/not kept on this device\. It opens once the server is back\.$/);
-  await page.goto('/');
-  await expect(page.getByRole('listitem').filter({ hasText: 'Made at sea' })).toContainText('Quay kit');
+test(
+  'songs made while the server is away are in the list, and go there without being opened again',
+  { tag: '@again' },
+  async ({ page, ownServer }) => {
+    await page.goto('/');
+    await button(page, /^Tide Table/)
+      .first()
+      .tap();
+    await page.getByTestId('play').waitFor();
+    await kept(page);
+    await ownServer.kill();
+    await page.goto('/');
+    await expect(page.getByRole('alert')).toContainText('The server is away. The songs below are kept on this device');
+    await expect(page.getByRole('main')).toContainText('Not kept on this device: Last Boat Home, Gull Parade.');
+    await button(page, 'New song').tap();
+    await page.getByRole('textbox', { name: 'Name of the song' }).fill('Made at sea');
+    await button(page, 'Quay kit').tap();
+    await cell(page, 'Kick', 2).tap();
+    await expect(link(page)).toHaveText(away);
+    const id = songIdOf(page);
+    // What is not kept says so, and why.
+    await page.goto('/song/never-opened');
+    await expect(page.getByRole('alert')).toHaveText(/not kept on this device\. It opens once the server is back\.$/);
+    await page.goto('/');
+    await expect(page.getByRole('listitem').filter({ hasText: 'Made at sea' })).toContainText('Quay kit');
 
-  await ownServer.start(Number(new URL(ownServer.address).port));
-  await button(page, 'Try again').tap();
-  await expect(page.getByRole('listitem')).toHaveCount(4);
-  await expect(page.getByRole('alert')).toHaveCount(0);
-  const { body } = await ownServer.call<{ song: { notes: Record<string, unknown[]> } }>(`/songs/${id}`);
-  expect(Object.values(body.song.notes).flat()).toHaveLength(1);
-});
+    await ownServer.start(Number(new URL(ownServer.address).port));
+    await button(page, 'Try again').tap();
+    await expect(page.getByRole('listitem')).toHaveCount(4);
+    await expect(page.getByRole('alert')).toHaveCount(0);
+    const { body } = await ownServer.call<{ song: { notes: Record<string, unknown[]> } }>(`/songs/${id}`);
+    expect(Object.values(body.song.notes).flat()).toHaveLength(1);
+  },
+);
 
-test('a server that takes too long does not keep a song that is kept here; what others did comes when it answers', async ({
-  page,
-  context,
-  ownServer,
-}) => {
-  await newSong(page, 'Quay kit');
-  await cell(page, 'Kick', 0).tap();
-  await expect(link(page)).toHaveText('Saved');
-  await page.waitForTimeout(500);
-  const [address, id] = [page.url(), songIdOf(page)];
-  await page.close();
-  let answer = (): void => undefined;
-  const held = new Promise<void>((resolve) => (answer = resolve));
-  await context.route(`**/api/songs/${id}`, async (route) => {
-    await held;
-    await route.continue();
-  });
-  await context.route(`**/api/songs/${id}/changes`, (route) => route.abort());
-  const next = await context.newPage();
-  await next.goto(address);
-  await expect(cell(next, 'Kick', 0)).toBeChecked();
-  await ownServer.call(`/songs/${id}`, { method: 'PATCH', headers: { 'content-type': 'application/json' }, body: '{"name":"Ebb"}' });
-  await context.unrouteAll({ behavior: 'ignoreErrors' });
-  answer();
-  await cell(next, 'Kick', 1).tap();
-  await expect(link(next)).toHaveText('Saved', { timeout: 35_000 });
-  await next.getByRole('button', { name: 'Back to the song' }).tap();
-  await expect(next.getByText('Ebb').first()).toBeVisible();
-});
+test(
+  'a server that takes too long does not keep a song that is kept here; what others did comes when it answers',
+  { tag: '@again' },
+  async ({ page, context, ownServer }) => {
+    await newSong(page, 'Quay kit');
+    await cell(page, 'Kick', 0).tap();
+    await expect(link(page)).toHaveText('Saved');
+    await page.waitForTimeout(500);
+    const [address, id] = [page.url(), songIdOf(page)];
+    await page.close();
+    let answer = (): void => undefined;
+    const held = new Promise<void>((resolve) => (answer = resolve));
+    await context.route(`**/api/songs/${id}`, async (route) => {
+      await held;
+      await route.continue();
+    });
+    await context.route(`**/api/songs/${id}/changes`, (route) => route.abort());
+    const next = await context.newPage();
+    await next.goto(address);
+    await expect(cell(next, 'Kick', 0)).toBeChecked();
+    await ownServer.call(`/songs/${id}`, { method: 'PATCH', headers: { 'content-type': 'application/json' }, body: '{"name":"Ebb"}' });
+    await context.unrouteAll({ behavior: 'ignoreErrors' });
+    answer();
+    await cell(next, 'Kick', 1).tap();
+    await expect(link(next)).toHaveText('Saved', { timeout: 35_000 });
+    await next.getByRole('button', { name: 'Back to the song' }).tap();
+    await expect(next.getByText('Ebb').first()).toBeVisible();
+  },
+);
 
 test('a newer version is offered, never forced: two windows go on with the old one, each whole, until they change over', async ({
   browser,
@@ -166,7 +170,7 @@ test('a newer version is offered, never forced: two windows go on with the old o
   rmSync(root, { recursive: true, force: true });
 });
 
-test('a device without room for the app says so, and works on', async ({ page }) => {
+test('a device without room for the app says so, and works on', { tag: '@again' }, async ({ page }) => {
   await page.addInitScript(() => {
     // A full disk is not ours to make: this is how a registration stands once its only worker was thrown away.
     const thrownAway = {

@@ -73,7 +73,7 @@ test('by thumb: phrases are typed one after the other; a copy lands a bar later 
   expect((await shapes(page)).map(([start]) => start)).toEqual([4, 12, 20, 28, 36, 44]);
 });
 
-test('by thumb: in the menu, a line that cuts nothing says so and what would', async ({ page }) => {
+test('by thumb: in the menu, a line that cuts nothing says so and what would', { tag: '@again' }, async ({ page }) => {
   await newSong(page, 'Lamp keys');
   const at = await boxAt(page, 4, 'C4');
   await page.touchscreen.tap(at.x, at.y);

@@ -48,7 +48,7 @@ test('by thumb: a pattern is opened on the page, edited beside the other tracks 
   await expect(here).toHaveCount(0);
 });
 
-test('play goes on from the page into a pattern and back', async ({ page }) => {
+test('play goes on from the page into a pattern and back', { tag: '@again' }, async ({ page }) => {
   await songWithDrums(page);
   await button(page, 'Loop').tap();
   await page.getByTestId('play').tap();
@@ -111,7 +111,7 @@ test('a part goes to another track, onto the rows of a kit or linked', async ({ 
     ]);
 });
 
-test('the best bar of several fills the rest; another variant shows as an outline', async ({ page }) => {
+test('the best bar of several fills the rest; another variant shows as an outline', { tag: '@again' }, async ({ page }) => {
   await newSong(page, 'Quay kit', 'Tide Table');
   await cell(page, 'Kick', 0).tap();
   await page

@@ -11,7 +11,7 @@ const button = (page: Page, name: string | RegExp) => page.getByRole('button', {
 const isCopied = (server: SpawnedServer) =>
   expect.poll(async () => (await server.call<{ copies: unknown[] }>('/server')).body.copies.length).toBe(1);
 
-test('a song this browser saw deleted opens again once it is brought back', async ({ page }) => {
+test('a song this browser saw deleted opens again once it is brought back', { tag: '@again' }, async ({ page }) => {
   await newSong(page, 'Quay kit', 'Ebb');
   await cell(page, 'Kick', 0).tap();
   await expect(page.getByTestId('link')).toHaveText('Saved');
@@ -29,32 +29,32 @@ test('a song this browser saw deleted opens again once it is brought back', asyn
   expect(await savedNotes(page)).toHaveLength(1);
 });
 
-test('a song of which steps were lost says so in the list and when it is opened; a copy brings it beside, and it can be taken as it is', async ({
-  page,
-  ownServer,
-  ownFolder,
-}) => {
-  // The copy of the day is made at the start; the damage comes after it.
-  await isCopied(ownServer);
-  await ownServer.kill('SIGTERM');
-  const file = new Database(join(ownFolder, 'yibbo.sqlite'));
-  file.exec("update songs set missing = 12 where name = 'Tide Table'");
-  file.close();
-  await ownServer.start(Number(new URL(ownServer.address).port));
+test(
+  'a song of which steps were lost says so in the list and when it is opened; a copy brings it beside, and it can be taken as it is',
+  { tag: '@again' },
+  async ({ page, ownServer, ownFolder }) => {
+    // The copy of the day is made at the start; the damage comes after it.
+    await isCopied(ownServer);
+    await ownServer.kill('SIGTERM');
+    const file = new Database(join(ownFolder, 'yibbo.sqlite'));
+    file.exec("update songs set missing = 12 where name = 'Tide Table'");
+    file.close();
+    await ownServer.start(Number(new URL(ownServer.address).port));
 
-  await page.goto('/');
-  const hurt = page.getByRole('listitem').filter({ hasText: 'its last 12 steps could not be read' });
-  await expect(hurt).toContainText('Tide Table');
-  await hurt.getByRole('button').first().tap();
-  await expect(page.getByRole('alert')).toContainText('This song is incomplete: its last 12 steps');
-  await button(page, 'To the Songs screen').tap();
-  await button(page, /^Tide Table as it was on \w+/).tap();
-  await expect(page.getByRole('alert').filter({ hasText: 'was made' })).toContainText(/Tide Table, as it was on \w+day/);
-  await button(page, 'More for Tide Table').tap();
-  await hurt.getByRole('button', { name: 'Take it as it is' }).tap();
-  await expect(hurt).toHaveCount(0);
-  await expect(button(page, /^More for Tide Table, as it was on/)).toBeVisible();
-});
+    await page.goto('/');
+    const hurt = page.getByRole('listitem').filter({ hasText: 'its last 12 steps could not be read' });
+    await expect(hurt).toContainText('Tide Table');
+    await hurt.getByRole('button').first().tap();
+    await expect(page.getByRole('alert')).toContainText('This song is incomplete: its last 12 steps');
+    await button(page, 'To the Songs screen').tap();
+    await button(page, /^Tide Table as it was on \w+/).tap();
+    await expect(page.getByRole('alert').filter({ hasText: 'was made' })).toContainText(/Tide Table, as it was on \w+day/);
+    await button(page, 'More for Tide Table').tap();
+    await hurt.getByRole('button', { name: 'Take it as it is' }).tap();
+    await expect(hurt).toHaveCount(0);
+    await expect(button(page, /^More for Tide Table, as it was on/)).toBeVisible();
+  },
+);
 
 test('everything leaves as one file and comes back on another machine; Settings says when the last copy was made and read', async ({
   page,

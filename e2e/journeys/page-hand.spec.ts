@@ -128,39 +128,45 @@ test('a placement that is dragged follows its finger alone, scrolls the page at 
   await expect(page.locator(`[data-placement="${id}"]`).first()).toBeInViewport();
 });
 
-test('a placement held low on the page is selected, and its tools, which come up under the finger, are not pressed by lifting it', async ({
-  page,
-}) => {
-  await ownDemo(page);
-  const low = page.getByRole('button', { name: /^Buoy Bells, .*bar 5/ }).first();
-  const at = await middleOf(low);
-  expect(at.y).toBeGreaterThan(620);
-  const fingers = await Fingers.on(page);
-  await fingers.longPress(at);
-  await expect(page.getByRole('region', { name: 'Selected placements' })).toBeVisible();
-  await page.waitForTimeout(300);
-  await expect(page.getByRole('region', { name: 'Selected placements' })).toContainText('1 placement');
-  await expect(low).toBeInViewport();
-});
+test(
+  'a placement held low on the page is selected, and its tools, which come up under the finger, are not pressed by lifting it',
+  { tag: '@again' },
+  async ({ page }) => {
+    await ownDemo(page);
+    const low = page.getByRole('button', { name: /^Buoy Bells, .*bar 5/ }).first();
+    const at = await middleOf(low);
+    expect(at.y).toBeGreaterThan(620);
+    const fingers = await Fingers.on(page);
+    await fingers.longPress(at);
+    await expect(page.getByRole('region', { name: 'Selected placements' })).toBeVisible();
+    await page.waitForTimeout(300);
+    await expect(page.getByRole('region', { name: 'Selected placements' })).toContainText('1 placement');
+    await expect(low).toBeInViewport();
+  },
+);
 
-test('a bar whose meter was set and taken back is deleted as what it is; its sheet says so all the way', async ({ page }) => {
-  await ownDemo(page);
-  const bars = async () => {
-    const { placements, song } = await saved(page);
-    return { end: Math.max(...placements.map(({ start, length }) => start + length)), meters: song.meters.length };
-  };
-  const before = await bars();
-  const at = await onRuler(page, 1, 0);
-  await page.touchscreen.tap(at.x + 10, at.y);
-  await button(page, /^Bar 5: tempo/).tap();
-  const sheet = page.getByRole('region', { name: 'Bar 5' });
-  await sheet.getByRole('button', { name: 'Beats a bar from here: less' }).tap();
-  await expect.poll(async () => (await bars()).meters).toBeGreaterThan(before.meters);
-  await button(page, 'Undo').tap();
-  await expect(sheet).toBeVisible();
-  await sheet.getByRole('button', { name: 'Delete Bar 5' }).tap();
-  await expect.poll(async () => (await bars()).end).toBe(before.end - BAR);
-});
+test(
+  'a bar whose meter was set and taken back is deleted as what it is; its sheet says so all the way',
+  { tag: '@again' },
+  async ({ page }) => {
+    await ownDemo(page);
+    const bars = async () => {
+      const { placements, song } = await saved(page);
+      return { end: Math.max(...placements.map(({ start, length }) => start + length)), meters: song.meters.length };
+    };
+    const before = await bars();
+    const at = await onRuler(page, 1, 0);
+    await page.touchscreen.tap(at.x + 10, at.y);
+    await button(page, /^Bar 5: tempo/).tap();
+    const sheet = page.getByRole('region', { name: 'Bar 5' });
+    await sheet.getByRole('button', { name: 'Beats a bar from here: less' }).tap();
+    await expect.poll(async () => (await bars()).meters).toBeGreaterThan(before.meters);
+    await button(page, 'Undo').tap();
+    await expect(sheet).toBeVisible();
+    await sheet.getByRole('button', { name: 'Delete Bar 5' }).tap();
+    await expect.poll(async () => (await bars()).end).toBe(before.end - BAR);
+  },
+);
 
 test('a pressed field is typed over; what is asked of ruler, section, name and saving is told; a sound left tried is kept', async ({
   page,
@@ -210,7 +216,7 @@ test('a pressed field is typed over; what is asked of ruler, section, name and s
   await expect.poll(soundOf).not.toBe(kept);
 });
 
-test('a part with a pedal behind a bar of silence comes in as what it is', async ({ page }) => {
+test('a part with a pedal behind a bar of silence comes in as what it is', { tag: '@again' }, async ({ page }) => {
   const bar = 1920;
   const events = Array.from({ length: 16 }, (_, index) => {
     const at = (index + 1) * bar;
@@ -240,39 +246,41 @@ test('a part with a pedal behind a bar of silence comes in as what it is', async
   expect((await saved(page)).placements.map(({ start, length }) => [start / BAR, length / BAR])).toEqual([[0, 16]]);
 });
 
-test('an end dragged past its neighbour stops there to be seen; pushing says how many move, how far, and that the song grows', async ({
-  page,
-}) => {
-  await songWithDrums(page);
-  const fingers = await Fingers.on(page);
-  await fingers.longPress(await middleOf(placement(page, 'Quay kit')));
-  await button(page, 'Duplicate, linked').tap();
-  await button(page, 'Deselect').tap();
-  const spans = async () => (await saved(page)).placements.map(({ start, length }) => [start / BAR, length / BAR]);
-  const [[, bars]] = (await spans()) as [number[], number[]];
-  const width = (await placement(page, 'Quay kit', 0).boundingBox())!.width / bars!;
-  const session = await page.context().newCDPSession(page);
-  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', ...points: { x: number; y: number }[]) =>
-    session.send('Input.dispatchTouchEvent', { type, touchPoints: points.map((at, id) => ({ ...at, id })) });
+test(
+  'an end dragged past its neighbour stops there to be seen; pushing says how many move, how far, and that the song grows',
+  { tag: '@again' },
+  async ({ page }) => {
+    await songWithDrums(page);
+    const fingers = await Fingers.on(page);
+    await fingers.longPress(await middleOf(placement(page, 'Quay kit')));
+    await button(page, 'Duplicate, linked').tap();
+    await button(page, 'Deselect').tap();
+    const spans = async () => (await saved(page)).placements.map(({ start, length }) => [start / BAR, length / BAR]);
+    const [[, bars]] = (await spans()) as [number[], number[]];
+    const width = (await placement(page, 'Quay kit', 0).boundingBox())!.width / bars!;
+    const session = await page.context().newCDPSession(page);
+    const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', ...points: { x: number; y: number }[]) =>
+      session.send('Input.dispatchTouchEvent', { type, touchPoints: points.map((at, id) => ({ ...at, id })) });
 
-  await fingers.longPress(await middleOf(placement(page, 'Quay kit', 0)));
-  const end = await middleOf(page.getByTestId('placement-end'));
-  await touch('touchStart', end);
-  for (const at of onTheWay(end, { x: end.x + width, y: end.y }, 6)) await touch('touchMove', at);
-  await expect(words(page)).toHaveText(`${bars} bars long: the next one begins there`);
-  await touch('touchEnd');
-  expect(await spans()).toEqual([
-    [0, bars],
-    [bars, bars],
-  ]);
+    await fingers.longPress(await middleOf(placement(page, 'Quay kit', 0)));
+    const end = await middleOf(page.getByTestId('placement-end'));
+    await touch('touchStart', end);
+    for (const at of onTheWay(end, { x: end.x + width, y: end.y }, 6)) await touch('touchMove', at);
+    await expect(words(page)).toHaveText(`${bars} bars long: the next one begins there`);
+    await touch('touchEnd');
+    expect(await spans()).toEqual([
+      [0, bars],
+      [bars, bars],
+    ]);
 
-  await button(page, 'On others: Push later').tap();
-  const first = await middleOf(placement(page, 'Quay kit', 0));
-  const other = { x: 30, y: 200 };
-  await touch('touchStart', first);
-  for (const at of onTheWay(first, { x: first.x + width, y: first.y }, 6)) await touch('touchMove', at);
-  await touch('touchStart', { x: first.x + width, y: first.y }, other);
-  await expect(words(page)).toContainText(`1 moves on by ${bars} bars, the song grows by`);
-  await touch('touchEnd');
-  await expect.poll(async () => (await spans()).map(([start]) => start)).toEqual([1, 2 * bars!]);
-});
+    await button(page, 'On others: Push later').tap();
+    const first = await middleOf(placement(page, 'Quay kit', 0));
+    const other = { x: 30, y: 200 };
+    await touch('touchStart', first);
+    for (const at of onTheWay(first, { x: first.x + width, y: first.y }, 6)) await touch('touchMove', at);
+    await touch('touchStart', { x: first.x + width, y: first.y }, other);
+    await expect(words(page)).toContainText(`1 moves on by ${bars} bars, the song grows by`);
+    await touch('touchEnd');
+    await expect.poll(async () => (await spans()).map(([start]) => start)).toEqual([1, 2 * bars!]);
+  },
+);

@@ -45,32 +45,34 @@ test.describe('by keys', () => {
     await expect.poll(async () => (await playing(page)).length).toBe(0);
   });
 
-  test('letters play and nothing else changes: with them on, Space plays, arrows move, and what is written is written', async ({
-    page,
-  }) => {
-    await newSong(page, 'Lamp keys');
-    await page.keyboard.press('n');
-    await button(page, 'abc: let letters play').click();
-    await page.keyboard.down('a');
-    await expect(pad(page, 'C3')).toHaveAttribute('data-down', 'true');
-    await page.keyboard.down('d');
-    await expect(pad(page, 'E3')).toHaveAttribute('data-down', 'true');
-    await page.keyboard.up('a');
-    await expect(pad(page, 'C3')).not.toHaveAttribute('data-down', 'true');
-    // Another window takes the keys: nothing hangs.
-    await page.evaluate(() => window.dispatchEvent(new Event('blur')));
-    await expect(pad(page, 'E3')).not.toHaveAttribute('data-down', 'true');
-    await page.keyboard.up('d');
-    expect(await savedNotes(page)).toEqual([]);
-    await page.keyboard.press('Space');
-    await expect(page.getByTestId('play')).toHaveAccessibleName('Stop');
-    await page.keyboard.press('Space');
-    await page.keyboard.press('Control+a');
-    // The key list is asked for as ever, and its field takes letters.
-    await page.keyboard.press('/');
-    await page.keyboard.type('add');
-    await expect(page.getByRole('textbox', { name: 'Find an action' })).toHaveValue('add');
-  });
+  test(
+    'letters play and nothing else changes: with them on, Space plays, arrows move, and what is written is written',
+    { tag: '@again' },
+    async ({ page }) => {
+      await newSong(page, 'Lamp keys');
+      await page.keyboard.press('n');
+      await button(page, 'abc: let letters play').click();
+      await page.keyboard.down('a');
+      await expect(pad(page, 'C3')).toHaveAttribute('data-down', 'true');
+      await page.keyboard.down('d');
+      await expect(pad(page, 'E3')).toHaveAttribute('data-down', 'true');
+      await page.keyboard.up('a');
+      await expect(pad(page, 'C3')).not.toHaveAttribute('data-down', 'true');
+      // Another window takes the keys: nothing hangs.
+      await page.evaluate(() => window.dispatchEvent(new Event('blur')));
+      await expect(pad(page, 'E3')).not.toHaveAttribute('data-down', 'true');
+      await page.keyboard.up('d');
+      expect(await savedNotes(page)).toEqual([]);
+      await page.keyboard.press('Space');
+      await expect(page.getByTestId('play')).toHaveAccessibleName('Stop');
+      await page.keyboard.press('Space');
+      await page.keyboard.press('Control+a');
+      // The key list is asked for as ever, and its field takes letters.
+      await page.keyboard.press('/');
+      await page.keyboard.type('add');
+      await expect(page.getByRole('textbox', { name: 'Find an action' })).toHaveValue('add');
+    },
+  );
 
   test('a MIDI device: asked for at a press, taken by name and channel, heard of when it comes and goes; what it held is let go', async ({
     page,
@@ -136,7 +138,7 @@ test.describe('by keys', () => {
     await expect(pad(page, 'E4')).toHaveAttribute('data-down', 'true');
   });
 
-  test('a browser that has no MIDI, or refuses it, says so', async ({ page }) => {
+  test('a browser that has no MIDI, or refuses it, says so', { tag: '@again' }, async ({ page }) => {
     await page.addInitScript(() => {
       Object.assign(navigator, { requestMIDIAccess: () => Promise.reject(new DOMException('', 'NotAllowedError')) });
     });
@@ -149,7 +151,7 @@ test.describe('by keys', () => {
     );
   });
 
-  test('a tap test: eight keys to a click, the middle of how late they come is taken off', async ({ page }) => {
+  test('a tap test: eight keys to a click, the middle of how late they come is taken off', { tag: '@again' }, async ({ page }) => {
     test.slow();
     await newSong(page, 'Lamp keys');
     await page.keyboard.press('n');

@@ -124,41 +124,43 @@ test.describe('by thumb', () => {
     await expect.poll(async () => (await playing(page)).length).toBe(24);
   });
 
-  test('passes that start afresh are takes to choose from: heard one by one, again in one touch, the best bar taken, one kept', async ({
-    page,
-  }) => {
-    test.slow();
-    await newSong(page, 'Lamp keys');
-    await openPads(page);
-    await setUp(page, 'A simulated device, to try it out', 'A line in eighths', 'Starts afresh from what was there');
-    await record(page);
-    await expect(page.getByTestId('recording')).toContainText('pass 3', { timeout: 20_000 });
-    await button(page, 'End the recording').first().click();
-    await expect(sheet(page)).toContainText(/take [23] of [23]/);
-    // Sixteen notes a pass, none has those of another; one at the very seam may come a moment early or late on a busy machine.
-    const counts = async () => Object.values((await saved(page)).notes).map((notes) => notes.length);
-    await expect.poll(async () => (await counts()).slice(0, 2).every((count) => Math.abs(count - 16) <= 1)).toBe(true);
-    const plays = async () => (await saved(page)).placements[0]!.patternId;
-    const before = await plays();
-    await button(page, 'Take before').click();
-    await expect.poll(plays).not.toBe(before);
-    const takes = (await saved(page)).patterns.length;
-    await setUp(page, 'After one pass of the loop');
-    await button(page, 'Again').click();
-    await recordingEnds(page);
-    await expect.poll(async () => (await saved(page)).patterns.length).toBe(takes + 1);
-    await button(page, 'Takes …').click();
-    const takesSheet = page.getByRole('region', { name: 'Takes', exact: true });
-    const bar = (await saved(page)).patterns.length;
-    expect(bar).toBeGreaterThanOrEqual(3);
-    await takesSheet.getByRole('button', { name: /^Bar 1 of Lamp keys, / }).click();
-    await button(page, 'Bar 1 into this one, of Lamp keys').click();
-    await expect(page.getByText(/^Bar 1 of Lamp keys\.$/)).toBeVisible();
-    await button(page, 'Keep only this take').click();
-    await expect.poll(async () => (await saved(page)).patterns.length).toBe(2);
-    await button(page, 'Undo').first().click();
-    await expect.poll(async () => (await saved(page)).patterns.length).toBe(takes + 1);
-  });
+  test(
+    'passes that start afresh are takes to choose from: heard one by one, again in one touch, the best bar taken, one kept',
+    { tag: '@again' },
+    async ({ page }) => {
+      test.slow();
+      await newSong(page, 'Lamp keys');
+      await openPads(page);
+      await setUp(page, 'A simulated device, to try it out', 'A line in eighths', 'Starts afresh from what was there');
+      await record(page);
+      await expect(page.getByTestId('recording')).toContainText('pass 3', { timeout: 20_000 });
+      await button(page, 'End the recording').first().click();
+      await expect(sheet(page)).toContainText(/take [23] of [23]/);
+      // Sixteen notes a pass, none has those of another; one at the very seam may come a moment early or late on a busy machine.
+      const counts = async () => Object.values((await saved(page)).notes).map((notes) => notes.length);
+      await expect.poll(async () => (await counts()).slice(0, 2).every((count) => Math.abs(count - 16) <= 1)).toBe(true);
+      const plays = async () => (await saved(page)).placements[0]!.patternId;
+      const before = await plays();
+      await button(page, 'Take before').click();
+      await expect.poll(plays).not.toBe(before);
+      const takes = (await saved(page)).patterns.length;
+      await setUp(page, 'After one pass of the loop');
+      await button(page, 'Again').click();
+      await recordingEnds(page);
+      await expect.poll(async () => (await saved(page)).patterns.length).toBe(takes + 1);
+      await button(page, 'Takes …').click();
+      const takesSheet = page.getByRole('region', { name: 'Takes', exact: true });
+      const bar = (await saved(page)).patterns.length;
+      expect(bar).toBeGreaterThanOrEqual(3);
+      await takesSheet.getByRole('button', { name: /^Bar 1 of Lamp keys, / }).click();
+      await button(page, 'Bar 1 into this one, of Lamp keys').click();
+      await expect(page.getByText(/^Bar 1 of Lamp keys\.$/)).toBeVisible();
+      await button(page, 'Keep only this take').click();
+      await expect.poll(async () => (await saved(page)).patterns.length).toBe(2);
+      await button(page, 'Undo').first().click();
+      await expect.poll(async () => (await saved(page)).patterns.length).toBe(takes + 1);
+    },
+  );
 
   test('recorded again by hand, live (job 02): quantized as it comes in, quantized otherwise afterwards, and as it was played', async ({
     page,
@@ -213,29 +215,33 @@ test.describe('by thumb', () => {
     await expect.poll(async () => (await savedNotes(page)).reduce((sum, { velocity }) => sum + velocity, 0)).toBeGreaterThan(before);
   });
 
-  test('closed in the middle of a take, and with a finger down: what was played up to then is kept', async ({ page }) => {
-    test.slow();
-    await newSong(page, 'Lamp keys');
-    await changeBars(page, 2);
-    await openPads(page);
-    await record(page);
-    await recorded(page);
-    const fingers = await Fingers.on(page);
-    const [c, e] = [await middleOf(pad(page, 'C4')), await middleOf(pad(page, 'E4'))];
-    await fingers.play([{ 1: c }, { 1: c }], 150);
-    // Held while the page goes.
-    await page.evaluate(() => 0);
-    const session = await page.context().newCDPSession(page);
-    await session.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x: e.x, y: e.y, id: 5 }] });
-    await page.waitForTimeout(400);
-    await page.reload();
-    await expect(page.getByTestId('play')).toBeVisible();
-    const notes = await savedNotes(page);
-    expect(notes.map(({ pitch }) => pitch).sort()).toEqual([60, 64]);
-    expect(notes.every(({ length }) => length > 0)).toBe(true);
-  });
+  test(
+    'closed in the middle of a take, and with a finger down: what was played up to then is kept',
+    { tag: '@again' },
+    async ({ page }) => {
+      test.slow();
+      await newSong(page, 'Lamp keys');
+      await changeBars(page, 2);
+      await openPads(page);
+      await record(page);
+      await recorded(page);
+      const fingers = await Fingers.on(page);
+      const [c, e] = [await middleOf(pad(page, 'C4')), await middleOf(pad(page, 'E4'))];
+      await fingers.play([{ 1: c }, { 1: c }], 150);
+      // Held while the page goes.
+      await page.evaluate(() => 0);
+      const session = await page.context().newCDPSession(page);
+      await session.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x: e.x, y: e.y, id: 5 }] });
+      await page.waitForTimeout(400);
+      await page.reload();
+      await expect(page.getByTestId('play')).toBeVisible();
+      const notes = await savedNotes(page);
+      expect(notes.map(({ pitch }) => pitch).sort()).toEqual([60, 64]);
+      expect(notes.every(({ length }) => length > 0)).toBe(true);
+    },
+  );
 
-  test('the screen turns in the middle of a take, and while steps are put in: both go on', async ({ page }) => {
+  test('the screen turns in the middle of a take, and while steps are put in: both go on', { tag: '@again' }, async ({ page }) => {
     await newSong(page, 'Lamp keys');
     await openPads(page);
     await button(page, /^Steps: put in/).click();
@@ -255,21 +261,25 @@ test.describe('by thumb', () => {
     await expect.poll(async () => (await playing(page)).map(([, pitch]) => pitch).sort()).toEqual([60, 64, 67, 69]);
   });
 
-  test('another track opened in the middle of a take ends it, and what was played stays where it was played', async ({ page }) => {
-    await newSong(page, 'Lamp keys');
-    await button(page, 'Add a track').click();
-    await button(page, 'Round bass').click();
-    await openTrack(page, 'Lamp keys');
-    await openPads(page);
-    await record(page);
-    await recorded(page);
-    await pad(page, 'C4').click();
-    await openTrack(page, 'Round bass');
-    await recordingEnds(page);
-    await openPads(page);
-    await pad(page, 'C2').click();
-    await expect.poll(async () => (await savedNotes(page)).map(({ pitch }) => pitch)).toEqual([60]);
-  });
+  test(
+    'another track opened in the middle of a take ends it, and what was played stays where it was played',
+    { tag: '@again' },
+    async ({ page }) => {
+      await newSong(page, 'Lamp keys');
+      await button(page, 'Add a track').click();
+      await button(page, 'Round bass').click();
+      await openTrack(page, 'Lamp keys');
+      await openPads(page);
+      await record(page);
+      await recorded(page);
+      await pad(page, 'C4').click();
+      await openTrack(page, 'Round bass');
+      await recordingEnds(page);
+      await openPads(page);
+      await pad(page, 'C2').click();
+      await expect.poll(async () => (await savedNotes(page)).map(({ pitch }) => pitch)).toEqual([60]);
+    },
+  );
 
   test('ready? says what is missing, one after the other, each with its cure', async ({ page }) => {
     await newSong(page, 'Lamp keys');

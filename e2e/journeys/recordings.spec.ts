@@ -91,7 +91,7 @@ test('by thumb: a recording under the notes, notes to its hits, hits by hand, he
   await expect.poll(() => page.getByTestId('recording-lane').locator('[data-hit]').count(), { timeout: 20_000 }).toBeGreaterThan(3);
 });
 
-test('by keys: moved, cut, muted, its tempo taken and followed; another device hears it', async ({ page, browser }) => {
+test('by keys: moved, cut, muted, its tempo taken and followed; another device hears it', { tag: '@again' }, async ({ page, browser }) => {
   await page.setViewportSize({ width: 1280, height: 800 });
   await newSong(page, 'Quay kit', 'Recorded');
   await page.getByLabel('Find an action').fill('recordings audio');

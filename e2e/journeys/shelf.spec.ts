@@ -51,66 +51,67 @@ test('by thumb: ready phrases heard one after the other while it plays, one brou
   expect(await savedNotes(page)).toHaveLength(32);
 });
 
-test('by keys: own notes go on the shelf with tags, are found in another song, as a file and as MIDI, also without the server', async ({
-  page,
-  context,
-}) => {
-  await page.setViewportSize({ width: 1280, height: 800 });
-  await newSong(page, 'Lamp keys', 'Shelf One');
-  await page
-    .getByRole('button', { name: 'Notes: show as Steps' })
-    .or(page.getByRole('button', { name: 'Steps: show as Notes' }))
-    .first()
-    .waitFor();
-  await openShelf(page);
-  await button(page, 'Put there, on the shelf').press('Enter');
-  await expect(page.getByText('There are no notes in it yet.')).toBeVisible();
-  await button(page, 'Find: on the shelf').or(button(page, 'Find on the shelf')).press('Enter');
-  await page.getByRole('textbox', { name: 'Search the shelf' }).fill('lulaby box');
-  await button(page, 'Hear Music box').press('Enter');
-  await button(page, 'Bring in Music box').press('Enter');
-  await expect.poll(async () => (await savedNotes(page)).length).toBe(15);
+test(
+  'by keys: own notes go on the shelf with tags, are found in another song, as a file and as MIDI, also without the server',
+  { tag: '@again' },
+  async ({ page, context }) => {
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await newSong(page, 'Lamp keys', 'Shelf One');
+    await page
+      .getByRole('button', { name: 'Notes: show as Steps' })
+      .or(page.getByRole('button', { name: 'Steps: show as Notes' }))
+      .first()
+      .waitFor();
+    await openShelf(page);
+    await button(page, 'Put there, on the shelf').press('Enter');
+    await expect(page.getByText('There are no notes in it yet.')).toBeVisible();
+    await button(page, 'Find: on the shelf').or(button(page, 'Find on the shelf')).press('Enter');
+    await page.getByRole('textbox', { name: 'Search the shelf' }).fill('lulaby box');
+    await button(page, 'Hear Music box').press('Enter');
+    await button(page, 'Bring in Music box').press('Enter');
+    await expect.poll(async () => (await savedNotes(page)).length).toBe(15);
 
-  await button(page, 'Put there, on the shelf').press('Enter');
-  await button(page, 'The pattern').press('Enter');
-  await page.getByRole('textbox', { name: 'Name of the phrase' }).fill('Cradle');
-  await page.getByRole('textbox', { name: 'Tags of the phrase' }).fill('sleepy soft');
-  await context.setOffline(true);
-  await button(page, 'Put it on the shelf').press('Enter');
-  await page.getByRole('textbox', { name: 'Search the shelf' }).fill('sleepy');
-  await expect(button(page, 'Hear Cradle')).toBeVisible();
-  await context.setOffline(false);
+    await button(page, 'Put there, on the shelf').press('Enter');
+    await button(page, 'The pattern').press('Enter');
+    await page.getByRole('textbox', { name: 'Name of the phrase' }).fill('Cradle');
+    await page.getByRole('textbox', { name: 'Tags of the phrase' }).fill('sleepy soft');
+    await context.setOffline(true);
+    await button(page, 'Put it on the shelf').press('Enter');
+    await page.getByRole('textbox', { name: 'Search the shelf' }).fill('sleepy');
+    await expect(button(page, 'Hear Cradle')).toBeVisible();
+    await context.setOffline(false);
 
-  await button(page, 'Hear Cradle').press('Enter');
-  await button(page, 'How … does Cradle come in?').press('Enter');
-  const file = page.waitForEvent('download');
-  await button(page, 'Send out Cradle').press('Enter');
-  const sent = await (await file).path();
-  const text = await readFile(sent, 'utf8');
-  expect(JSON.parse(text)).toMatchObject({ yibbo: 'phrase', version: 1, phrase: { name: 'Cradle', tags: ['sleepy', 'soft'] } });
-  const midi = page.waitForEvent('download');
-  await button(page, 'Send out Cradle as MIDI').press('Enter');
-  const bytes = await readFile(await (await midi).path());
-  expect(bytes.subarray(0, 4).toString('latin1')).toBe('MThd');
-  await button(page, 'Take off the shelf: Cradle').press('Enter');
-  await expect(button(page, 'Hear Cradle')).toBeHidden();
+    await button(page, 'Hear Cradle').press('Enter');
+    await button(page, 'How … does Cradle come in?').press('Enter');
+    const file = page.waitForEvent('download');
+    await button(page, 'Send out Cradle').press('Enter');
+    const sent = await (await file).path();
+    const text = await readFile(sent, 'utf8');
+    expect(JSON.parse(text)).toMatchObject({ yibbo: 'phrase', version: 1, phrase: { name: 'Cradle', tags: ['sleepy', 'soft'] } });
+    const midi = page.waitForEvent('download');
+    await button(page, 'Send out Cradle as MIDI').press('Enter');
+    const bytes = await readFile(await (await midi).path());
+    expect(bytes.subarray(0, 4).toString('latin1')).toBe('MThd');
+    await button(page, 'Take off the shelf: Cradle').press('Enter');
+    await expect(button(page, 'Hear Cradle')).toBeHidden();
 
-  await newSong(page, 'Quay kit', 'Shelf Two');
-  await openShelf(page);
-  await page.getByLabel('Phrase file').setInputFiles({ name: 'other.mid', mimeType: 'audio/midi', buffer: bytes });
-  await page.getByLabel('Phrase file').setInputFiles({ name: 'broken.mid', mimeType: 'audio/midi', buffer: Buffer.from('no music') });
-  await expect(page.getByRole('alert')).toContainText(/MIDI file/);
-  await page.getByLabel('Phrase file').setInputFiles(sent);
-  await expect(page.getByRole('alert')).toContainText('Cradle is on your shelf.');
-  await button(page, 'My own').press('Enter');
-  await expect(button(page, 'Hear other')).toBeVisible();
-  await button(page, 'Hear Cradle').press('Enter');
-  // A kit is open: the phrase comes on a track of its own.
-  await button(page, 'Bring in Cradle').press('Enter');
-  const song = await saved(page);
-  expect(song.tracks.map(({ name }) => name.toLowerCase())).toEqual(['quay kit', 'lamp keys']);
-  expect(await savedNotes(page)).toHaveLength(15);
-});
+    await newSong(page, 'Quay kit', 'Shelf Two');
+    await openShelf(page);
+    await page.getByLabel('Phrase file').setInputFiles({ name: 'other.mid', mimeType: 'audio/midi', buffer: bytes });
+    await page.getByLabel('Phrase file').setInputFiles({ name: 'broken.mid', mimeType: 'audio/midi', buffer: Buffer.from('no music') });
+    await expect(page.getByRole('alert')).toContainText(/MIDI file/);
+    await page.getByLabel('Phrase file').setInputFiles(sent);
+    await expect(page.getByRole('alert')).toContainText('Cradle is on your shelf.');
+    await button(page, 'My own').press('Enter');
+    await expect(button(page, 'Hear other')).toBeVisible();
+    await button(page, 'Hear Cradle').press('Enter');
+    // A kit is open: the phrase comes on a track of its own.
+    await button(page, 'Bring in Cradle').press('Enter');
+    const song = await saved(page);
+    expect(song.tracks.map(({ name }) => name.toLowerCase())).toEqual(['quay kit', 'lamp keys']);
+    expect(await savedNotes(page)).toHaveLength(15);
+  },
+);
 
 test('a section with all its tracks goes to the shelf and comes into another song', async ({ page }) => {
   await page.goto('/');

@@ -135,7 +135,7 @@ test('a rectangle selects by thumb and by mouse; placements are nudged by less t
 test.describe('wide, by mouse and keys', () => {
   test.use({ viewport: { width: 1280, height: 800 }, hasTouch: false, isMobile: false });
 
-  test('Shift and a drag select; a bar is marked by mouse; Ctrl and A takes all', async ({ page }) => {
+  test('Shift and a drag select; a bar is marked by mouse; Ctrl and A takes all', { tag: '@again' }, async ({ page }) => {
     await songWithDrums(page);
     await button(page, 'Add a section').click();
     await button(page, 'Bridge').click();
@@ -159,7 +159,7 @@ test.describe('wide, by mouse and keys', () => {
     expect((await saved(page)).song.loop).toEqual({ start: BAR, end: 2 * BAR, on: true });
   });
 
-  test('tracks and sections are put in order by dragging with the mouse and with keys', async ({ page }) => {
+  test('tracks and sections are put in order by dragging with the mouse and with keys', { tag: '@again' }, async ({ page }) => {
     await songWithDrums(page);
     await button(page, 'Add a track').click();
     await button(page, 'Round bass').click();
@@ -191,7 +191,7 @@ test.describe('wide, by mouse and keys', () => {
   });
 });
 
-test('by thumb: a track is dragged to another place', async ({ page }) => {
+test('by thumb: a track is dragged to another place', { tag: '@again' }, async ({ page }) => {
   await songWithDrums(page);
   await button(page, 'Add a track').tap();
   await button(page, 'Round bass').tap();

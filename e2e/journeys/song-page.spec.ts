@@ -182,7 +182,7 @@ test.describe('wide, by mouse and keys', () => {
   });
 });
 
-test('play goes from the bar that is pressed to the end of the song, and stops there', async ({ page }) => {
+test('play goes from the bar that is pressed to the end of the song, and stops there', { tag: '@again' }, async ({ page }) => {
   await songWithDrums(page);
   // Two bars at 120: the second is two seconds long.
   const ruler = (await page.getByTestId('song-ruler').boundingBox())!;

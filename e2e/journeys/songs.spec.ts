@@ -43,24 +43,31 @@ test('a song is renamed, duplicated, deleted, and brought back by Undo and from 
   await expect(cell(page, 'Kick', 0)).toBeChecked();
 });
 
-test('a song deleted in another window says so, keeps what is done, and goes on once it is brought back', async ({ page, request }) => {
-  await newSong(page, 'Quay kit');
-  await cell(page, 'Kick', 0).tap();
-  await expect(page.getByTestId('link')).toHaveText('Saved');
-  await request.delete(`/api/songs/${songIdOf(page)}`);
-  await expect(page.getByRole('alert')).toContainText('deleted in another window');
-  await cell(page, 'Kick', 4).tap();
-  await page.getByRole('button', { name: 'Bring it back' }).tap();
-  await expect(page.getByTestId('link')).toHaveText('Saved');
-  expect((await savedNotes(page)).length).toBe(2);
-});
+test(
+  'a song deleted in another window says so, keeps what is done, and goes on once it is brought back',
+  { tag: '@again' },
+  async ({ page, request }) => {
+    await newSong(page, 'Quay kit');
+    await cell(page, 'Kick', 0).tap();
+    await expect(page.getByTestId('link')).toHaveText('Saved');
+    await request.delete(`/api/songs/${songIdOf(page)}`);
+    await expect(page.getByRole('alert')).toContainText('deleted in another window');
+    await cell(page, 'Kick', 4).tap();
+    await page.getByRole('button', { name: 'Bring it back' }).tap();
+    await expect(page.getByTestId('link')).toHaveText('Saved');
+    expect((await savedNotes(page)).length).toBe(2);
+  },
+);
 
 test.describe('an older copy of the songs put back while a window has newer ones', () => {
   let server: SpawnedServer;
   test.afterEach(() => server.kill());
 
-  for (const choice of ['This window’s', 'The server’s'] as const)
-    test(`is said, and ${choice} state holds where it is chosen`, async ({ page }) => {
+  for (const [choice, when] of [
+    ['This window’s', {}],
+    ['The server’s', { tag: '@again' }],
+  ] as const)
+    test(`is said, and ${choice} state holds where it is chosen`, when, async ({ page }) => {
       const folder = mkdtempSync(join(tmpdir(), 'yibbo-parted-'));
       server = await new SpawnedServer(folder).start();
       const port = new URL(server.address).port;
@@ -93,7 +100,7 @@ test.describe('an older copy of the songs put back while a window has newer ones
     });
 });
 
-test('from eight songs on they can be searched and put in order', async ({ page, request }) => {
+test('from eight songs on they can be searched and put in order', { tag: '@again' }, async ({ page, request }) => {
   const own = `Sea ${Date.now()}`;
   const names = ['Ebb', 'Flood', 'Neap', 'Spring', 'Slack', 'Swell', 'Drift', 'Anchor'].map((word) => `${own} ${word}`);
   for (const name of names) await request.post('/api/songs', { data: { name } });

@@ -35,7 +35,7 @@ test('in Steps: clicks with keys, or where the pointer selects, gather hits and 
   await page.keyboard.press('Escape');
 });
 
-test('keys belong to an open menu: letters go to its lines, nothing is done to the notes', async ({ page }) => {
+test('keys belong to an open menu: letters go to its lines, nothing is done to the notes', { tag: '@again' }, async ({ page }) => {
   await newSong(page, 'Lamp keys');
   const at = await boxAt(page, 4, 'C4');
   await page.mouse.click(at.x, at.y);
@@ -56,7 +56,7 @@ test('keys belong to an open menu: letters go to its lines, nothing is done to t
   expect(await shapes(page)).toEqual(before);
 });
 
-test('the length of new notes belongs to a song, with a pin; a lane says whom it acts on', async ({ page }) => {
+test('the length of new notes belongs to a song, with a pin; a lane says whom it acts on', { tag: '@again' }, async ({ page }) => {
   await newSong(page, 'Lamp keys');
   await button(page, 'Drawing …').click();
   await page.getByTestId('sheet').getByRole('button', { name: '1/4', exact: true }).click();

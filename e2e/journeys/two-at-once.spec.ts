@@ -49,43 +49,44 @@ test('each sees that the other is there, by name, at which bar, and what is sele
   await expect(page.getByTestId('other-edge')).toHaveCount(0);
 });
 
-test('both draw at once and undo only their own; where both changed the same before either knew, a word says whose holds', async ({
-  page,
-  browser,
-}) => {
-  await newSong(page, 'Quay kit');
-  const there = await another(browser, page);
-  await Promise.all([cell(page, 'Kick', 0).tap(), cell(there, 'Kick', 8).tap()]);
-  for (const window of [page, there]) {
-    await expect(cell(window, 'Kick', 0), window === page ? 'here' : 'there').toBeChecked();
-    await expect(cell(window, 'Kick', 8), window === page ? 'here' : 'there').toBeChecked();
-  }
-  // Whoever was first: each takes back its own, and does it again though the other went on meanwhile.
-  await button(there, 'Undo').tap();
-  await expect(cell(page, 'Kick', 8)).not.toBeChecked();
-  await expect(cell(page, 'Kick', 0)).toBeChecked();
-  await cell(page, 'Kick', 4).tap();
-  await expect(cell(there, 'Kick', 4)).toBeChecked();
-  await button(there, 'Redo').tap();
-  await expect(cell(page, 'Kick', 8)).toBeChecked();
-  await button(there, 'Undo').tap();
-  await expect(cell(page, 'Kick', 8)).not.toBeChecked();
-  await button(page, 'Undo').tap();
-  await expect(cell(there, 'Kick', 4)).not.toBeChecked();
-  await expect(cell(there, 'Kick', 0)).toBeChecked();
+test(
+  'both draw at once and undo only their own; where both changed the same before either knew, a word says whose holds',
+  { tag: '@again' },
+  async ({ page, browser }) => {
+    await newSong(page, 'Quay kit');
+    const there = await another(browser, page);
+    await Promise.all([cell(page, 'Kick', 0).tap(), cell(there, 'Kick', 8).tap()]);
+    for (const window of [page, there]) {
+      await expect(cell(window, 'Kick', 0), window === page ? 'here' : 'there').toBeChecked();
+      await expect(cell(window, 'Kick', 8), window === page ? 'here' : 'there').toBeChecked();
+    }
+    // Whoever was first: each takes back its own, and does it again though the other went on meanwhile.
+    await button(there, 'Undo').tap();
+    await expect(cell(page, 'Kick', 8)).not.toBeChecked();
+    await expect(cell(page, 'Kick', 0)).toBeChecked();
+    await cell(page, 'Kick', 4).tap();
+    await expect(cell(there, 'Kick', 4)).toBeChecked();
+    await button(there, 'Redo').tap();
+    await expect(cell(page, 'Kick', 8)).toBeChecked();
+    await button(there, 'Undo').tap();
+    await expect(cell(page, 'Kick', 8)).not.toBeChecked();
+    await button(page, 'Undo').tap();
+    await expect(cell(there, 'Kick', 4)).not.toBeChecked();
+    await expect(cell(there, 'Kick', 0)).toBeChecked();
 
-  // One line breaks; both make the same hit louder or softer meanwhile.
-  await page.context().setOffline(true);
-  const louder = async (window: Page, key: string) => {
-    await window.keyboard.press('Control+a');
-    await window.keyboard.press(key);
-  };
-  await louder(page, 'g');
-  await louder(there, 'Shift+G');
-  await expect(there.getByTestId('link')).toHaveText('Saved');
-  await page.context().setOffline(false);
-  await expect(page.getByRole('alert')).toContainText('Another window changed the same value as you. Yours came later and holds.');
-  const [mine, theirs] = [await savedNotes(page), await savedNotes(there)];
-  expect(mine).toEqual(theirs);
-  await there.context().close();
-});
+    // One line breaks; both make the same hit louder or softer meanwhile.
+    await page.context().setOffline(true);
+    const louder = async (window: Page, key: string) => {
+      await window.keyboard.press('Control+a');
+      await window.keyboard.press(key);
+    };
+    await louder(page, 'g');
+    await louder(there, 'Shift+G');
+    await expect(there.getByTestId('link')).toHaveText('Saved');
+    await page.context().setOffline(false);
+    await expect(page.getByRole('alert')).toContainText('Another window changed the same value as you. Yours came later and holds.');
+    const [mine, theirs] = [await savedNotes(page), await savedNotes(there)];
+    expect(mine).toEqual(theirs);
+    await there.context().close();
+  },
+);

@@ -61,7 +61,7 @@ test('npm start says one address, brings the demo once, and a taken port says wh
   await stop(again.process);
 });
 
-test('what ends npm ends its server, and a killed server leaves no lock behind', async ({ request }) => {
+test('what ends npm ends its server, and a killed server leaves no lock behind', { tag: '@again' }, async ({ request }) => {
   const dataFolder = mkdtempSync(join(tmpdir(), 'yibbo-start-'));
   const port = PORT + 2;
   const answers = () =>

@@ -121,12 +121,15 @@ test('a song leaves as a file that repeats, and its tracks as files that add up 
   expect(off).toBeLessThan(most / 1000);
 });
 
-test('a song leaves at -14 LUFS and -1 dB of true peak, as another program reads it, at either rate', async ({ page }) => {
-  test.setTimeout(240_000);
-  await openDemo(page);
-  await openWav(page);
-  await button(page, 'Crossing').click();
-  for (const rate of ['44.1 kHz', '48 kHz']) {
+for (const [rate, when] of [
+  ['44.1 kHz', {}],
+  ['48 kHz', { tag: '@again' }],
+] as const)
+  test(`a song leaves at -14 LUFS and -1 dB of true peak, as another program reads it, at ${rate}`, when, async ({ page }) => {
+    test.setTimeout(240_000);
+    await openDemo(page);
+    await openWav(page);
+    await button(page, 'Crossing').click();
     await button(page, rate).click();
     await button(page, '−14 LUFS').click();
     const loud = measured((await made(page)).path);
@@ -134,5 +137,4 @@ test('a song leaves at -14 LUFS and -1 dB of true peak, as another program reads
     expect(loud.truePeak).toBeLessThanOrEqual(-0.9);
     await button(page, 'peak −1 dB').click();
     expect(Math.abs(measured((await made(page)).path).truePeak + 1)).toBeLessThanOrEqual(0.2);
-  }
-});
+  });

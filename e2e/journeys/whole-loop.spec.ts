@@ -116,6 +116,6 @@ test('by thumb: a whole loop from nothing, its parts made of one another', ({ pa
 
 test.describe('wide', () => {
   test.use({ viewport: { width: 1280, height: 800 }, hasTouch: false, isMobile: false });
-  test('by mouse: a whole loop from nothing, its parts made of one another', ({ page }) => wholeLoop(page, 'mouse'));
-  test('by keys: a whole loop from nothing, its parts made of one another', ({ page }) => wholeLoop(page, 'keys'));
+  test('by mouse: a whole loop from nothing, its parts made of one another', { tag: '@again' }, ({ page }) => wholeLoop(page, 'mouse'));
+  test('by keys: a whole loop from nothing, its parts made of one another', { tag: '@again' }, ({ page }) => wholeLoop(page, 'keys'));
 });

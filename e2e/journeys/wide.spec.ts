@@ -87,7 +87,7 @@ test('a line with mouse and keys: draw, resize, Shift-drag, nudge, transpose, fi
   await expect(page.getByTestId('pass')).toHaveCount(0);
 });
 
-test('keys alone: cursor, notes, rotate, delete', async ({ page }) => {
+test('keys alone: cursor, notes, rotate, delete', { tag: '@again' }, async ({ page }) => {
   await newSong(page, 'Lamp keys');
   const grid = page.getByTestId('notes-grid');
   await grid.focus();
