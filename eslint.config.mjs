@@ -30,7 +30,7 @@ export default tseslint.config(
   ...expo,
   ...tseslint.configs.recommended,
   prettier,
-  { files: ['{core,server,e2e,bench,scripts}/**', '**/*.test.*', '*.*'], rules: REACT_RULES },
+  { files: ['{core,server,e2e,bench,scripts}/**/*.{ts,js,mjs,cjs}', '**/*.test.{ts,tsx}', '*.{js,mjs,cjs}'], rules: REACT_RULES },
   {
     rules: {
       '@typescript-eslint/consistent-type-imports': 'error',
