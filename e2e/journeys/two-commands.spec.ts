@@ -7,6 +7,10 @@ import { join } from 'node:path';
 const PORT = 4391;
 const root = join(__dirname, '../..');
 
+/** What a journey that fails leaves running would take the port from the next run. */
+const started: ChildProcess[] = [];
+test.afterEach(() => started.splice(0).forEach((child) => child.kill('SIGKILL')));
+
 /** Starts Yibbo as a person does and waits until it has said something that matches. */
 async function start(
   dataFolder: string,
@@ -18,6 +22,7 @@ async function start(
     cwd: root,
     env: { ...process.env, PORT: String(port), YIBBO_DATA: dataFolder },
   });
+  started.push(child);
   let said = '';
   await new Promise<void>((resolve, reject) => {
     const listen = (data: Buffer) => {
